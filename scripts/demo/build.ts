@@ -1,0 +1,19 @@
+import { writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { FindingsEngine } from '../../src/core/findings/engine';
+import { clinic } from './clinic';
+import { creamery } from './creamery';
+import { rowHouse } from './row-house';
+
+/** Writes the demo sites as plan files and says what is in them. */
+for (const [name, make] of [
+  ['1-row-house', rowHouse],
+  ['2-clinic', clinic],
+  ['3-creamery', creamery],
+] as const) {
+  const site = make();
+  writeFileSync(path.join(process.cwd(), 'demo', `${name}.json`), site.file());
+  const fixed = [...site.plan.address.values()].filter((address) => !address.gateway).length;
+  console.log(`${name}: ${site.plan.vlan.size} segments, ${fixed} fixed addresses`);
+  for (const finding of new FindingsEngine(site.plan).all()) console.log(`  ${finding.severity} ${finding.check}: ${finding.because}`);
+}

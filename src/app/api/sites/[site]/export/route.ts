@@ -1,0 +1,13 @@
+import { writePlanFile } from '@/core/formats/plan-file';
+import { siteOf } from '@/core/plan/plan';
+import { download } from '../../../_lib/download';
+import { handle } from '../../../_lib/handle';
+import { type SiteParams, currentPlan } from '../../../_lib/plans';
+
+export const dynamic = 'force-dynamic';
+
+/** The whole plan as one file. */
+export const GET = handle<SiteParams>(async (_request, { site }) => {
+  const { plan } = await currentPlan(site);
+  return download(writePlanFile(plan), 'application/json', siteOf(plan).name, '.dianome.json');
+});

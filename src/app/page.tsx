@@ -1,0 +1,5 @@
+import { SiteList } from '@/ui/sites/site-list';
+
+export default function Page() {
+  return <SiteList />;
+}

@@ -1,0 +1,5 @@
+import { AddressesStation } from '@/ui/stations/addresses/addresses-station';
+
+export default function Page() {
+  return <AddressesStation />;
+}

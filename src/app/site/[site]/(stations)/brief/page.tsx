@@ -1,0 +1,5 @@
+import { BriefStation } from '@/ui/stations/brief/brief-station';
+
+export default function Page() {
+  return <BriefStation />;
+}

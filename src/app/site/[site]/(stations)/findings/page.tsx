@@ -1,0 +1,5 @@
+import { FindingsStation } from '@/ui/stations/findings/findings-station';
+
+export default function Page() {
+  return <FindingsStation />;
+}

@@ -1,0 +1,16 @@
+/**
+ * Reads an EUI-48 address in the common spellings (00:00:5E:00:53:01, 00-00-5e-00-53-01, 0000.5e00.5301,
+ * 00005E005301, single-digit octets) and returns it as upper-case pairs with colons; null when it is not one.
+ */
+export function parseMac(text: string): string | null {
+  const trimmed = text.trim();
+  const octets = /^[0-9a-f]{1,2}([:\-. ][0-9a-f]{1,2}){5}$/i.test(trimmed)
+    ? trimmed.split(/[:\-. ]/).map((octet) => octet.padStart(2, '0'))
+    : trimmed.replace(/[:\-. ]/g, '').match(/../g);
+  const hex = octets?.join('') ?? '';
+  if (!/^[0-9a-f]{12}$/i.test(hex) || trimmed.replace(/[:\-. ]/g, '').length > 12) return null;
+  return hex.toUpperCase().match(/../g)!.join(':');
+}
+
+/** True for group addresses (IEEE 802 I/G bit): never the address of one network card. */
+export const isGroupMac = (mac: string): boolean => (parseInt(mac.slice(0, 2), 16) & 1) === 1;

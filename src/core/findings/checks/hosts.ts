@@ -1,0 +1,305 @@
+import { type IpAddress, familyOf, formatAddress } from '../../address/ip';
+import { contains, formatPrefix, maskOf, networkOf } from '../../address/prefix';
+import { inRange } from '../../address/range';
+import { nameProblem } from '../../hosts/names';
+import { isGroupMac } from '../../address/mac';
+import type { Plan } from '../../plan/plan';
+import type { DeviceKind, Subnet, Vlan } from '../../plan/records';
+import { interfaceAddress, subnetOf, vlansOf } from '../../plan/view';
+import type { Remedy, Report, SubnetCheck } from '../finding';
+import type { Host, SubnetView } from '../subnet-view';
+
+const on = (host: Host) => ({ table: 'address' as const, id: host.address.id });
+const moveToFree = (host: Host): Remedy => ({
+  label: 'Move it to the next free address',
+  operation: 'moveToFree',
+  input: { address: host.address.id },
+});
+const at = (host: Host) => formatAddress(host.address.address);
+
+const addressOutside: SubnetCheck = {
+  id: 'address-outside',
+  station: 'addresses',
+  scope: 'subnet',
+  *find(_plan, { subnet, hosts }) {
+    for (const host of hosts)
+      if (!contains(subnet.prefix, host.address.address))
+        yield {
+          severity: 'stop',
+          on: on(host),
+          what: `${host.device.name} is outside its subnet`,
+          because: `${at(host)} does not lie in ${formatPrefix(subnet.prefix)}.`,
+          remedies: [moveToFree(host)],
+        };
+  },
+};
+
+const addressOnEdge: SubnetCheck = {
+  id: 'address-on-edge',
+  station: 'addresses',
+  scope: 'subnet',
+  *find(_plan, { subnet, hosts, first, last }) {
+    for (const host of hosts) {
+      const value = host.address.address;
+      if (!contains(subnet.prefix, value) || inRange({ start: first, end: last }, value)) continue;
+      const edge = value === subnet.prefix.address ? 'network' : 'broadcast';
+      yield {
+        severity: 'stop',
+        on: on(host),
+        what: `${host.device.name} is on the ${edge} address`,
+        because: `${at(host)} is the ${edge} address of ${formatPrefix(subnet.prefix)} and cannot be a host.`,
+        remedies: [moveToFree(host)],
+      };
+    }
+  },
+};
+
+const addressTwice: SubnetCheck = {
+  id: 'address-twice',
+  station: 'addresses',
+  scope: 'subnet',
+  *find(_plan, { hosts }) {
+    for (let i = 1; i < hosts.length; i++) {
+      const host = hosts[i]!;
+      const other = hosts[i - 1]!;
+      if (host.address.address !== other.address.address) continue;
+      if (host.address.assignment === 'virtual' && other.address.assignment === 'virtual') continue;
+      yield {
+        severity: 'stop',
+        on: on(host),
+        also: [on(other)],
+        what: `${at(host)} is given twice`,
+        because: `${other.device.name} and ${host.device.name} both have ${at(host)}; whichever answers first wins.`,
+        remedies: [{ ...moveToFree(host), label: `Move ${host.device.name} to the next free address` }],
+      };
+    }
+  },
+};
+
+const staticInPool: SubnetCheck = {
+  id: 'static-in-pool',
+  station: 'addresses',
+  scope: 'subnet',
+  *find(_plan, { hosts, pools, exclusions, site, subnet }) {
+    if (pools.length === 0) return;
+    for (const host of hosts) {
+      if (host.address.assignment === 'reservation') continue;
+      const pool = pools.find((candidate) => inRange(candidate, host.address.address));
+      if (!pool || exclusions.some((range) => inRange(range, host.address.address))) continue;
+      const reserve = host.interface.mac !== null && site.reservationInPool && host.address.assignment === 'static';
+      yield {
+        severity: 'fix',
+        on: on(host),
+        also: [{ table: 'pool', id: pool.id }],
+        what: `${host.device.name} ${at(host)} is static inside the pool`,
+        because: `The pool ${formatAddress(pool.start)}–${formatAddress(pool.end)} holds it: the server may lease ${at(host)} to another device.`,
+        remedies: [
+          ...(reserve
+            ? [{ label: 'Reserve it for its MAC', operation: 'setAssignment', input: { addresses: [host.address.id], assignment: 'reservation' } }]
+            : []),
+          moveToFree(host),
+          {
+            label: 'Exclude it from the pool',
+            operation: 'addExclusion',
+            input: { subnet: subnet.id, start: at(host), end: at(host), why: host.device.name },
+          },
+        ],
+      };
+    }
+  },
+};
+
+const reservationInPool: SubnetCheck = {
+  id: 'reservation-in-pool',
+  station: 'addresses',
+  scope: 'subnet',
+  *find(_plan, { hosts, pools, site }) {
+    if (site.reservationInPool) return;
+    for (const host of hosts) {
+      if (host.address.assignment !== 'reservation') continue;
+      const pool = pools.find((candidate) => inRange(candidate, host.address.address));
+      if (!pool) continue;
+      yield {
+        severity: 'fix',
+        on: on(host),
+        also: [{ table: 'pool', id: pool.id }],
+        what: `${host.device.name} is reserved inside the pool`,
+        because: `This site’s DHCP server takes reservations only outside the pool; ${at(host)} lies in ${formatAddress(pool.start)}–${formatAddress(pool.end)}.`,
+        remedies: [moveToFree(host)],
+      };
+    }
+  },
+};
+
+const reservationWithoutMac: SubnetCheck = {
+  id: 'reservation-without-mac',
+  station: 'addresses',
+  scope: 'subnet',
+  *find(_plan, { hosts }) {
+    for (const host of hosts) {
+      if (host.address.assignment !== 'reservation' || host.interface.mac !== null) continue;
+      yield {
+        severity: 'fix',
+        on: on(host),
+        what: `${host.device.name} is reserved without a MAC`,
+        because: `The server knows ${at(host)} is kept, but not for which network card.`,
+        remedies: [
+          {
+            label: 'Make it static on the device',
+            operation: 'setAssignment',
+            input: { addresses: [host.address.id], assignment: 'static' },
+          },
+        ],
+      };
+    }
+  },
+};
+
+const nameNotAllowed: SubnetCheck = {
+  id: 'name-not-allowed',
+  station: 'addresses',
+  scope: 'subnet',
+  *find(_plan, { hosts }) {
+    for (const host of hosts) {
+      const problem = nameProblem(host.device.name);
+      if (!problem) continue;
+      yield {
+        severity: 'fix',
+        on: on(host),
+        what: `The name “${host.device.name}” is not allowed`,
+        because: `${problem.why} (RFC 1123 section 2.1).`,
+        remedies: [
+          problem.repair
+            ? {
+                label: `Rename it ${problem.repair}`,
+                operation: 'renameHost',
+                input: { address: host.address.id, name: problem.repair, seen: host.device.name },
+              }
+            : { label: 'Name it by the site’s pattern', operation: 'renameByPattern', input: { address: host.address.id } },
+        ],
+      };
+    }
+  },
+};
+
+const groupMac: SubnetCheck = {
+  id: 'mac-group',
+  station: 'addresses',
+  scope: 'subnet',
+  *find(_plan, { hosts }) {
+    for (const host of hosts) {
+      const { mac } = host.interface;
+      if (mac === null || !isGroupMac(mac)) continue;
+      yield {
+        severity: 'fix',
+        on: on(host),
+        what: `${host.device.name} has a group MAC address`,
+        because: `${mac} has the group bit set (IEEE 802 I/G): no single network card has it.`,
+        remedies: [clearMac(host)],
+      };
+    }
+  },
+};
+
+export const clearMac = (host: Pick<Host, 'interface' | 'device'>): Remedy => ({
+  label: `Clear the MAC of ${host.device.name}`,
+  operation: 'edit',
+  input: { table: 'interface', id: host.interface.id, set: { mac: null }, seen: { mac: host.interface.mac } },
+});
+
+const dnsOf = (plan: Plan, subnet: Subnet): IpAddress[] =>
+  subnet.dns.flatMap((server) => {
+    if ('literal' in server) return [server.literal];
+    const address = interfaceAddress(plan, server.interface, familyOf(subnet.prefix.address));
+    return address ? [address.address] : [];
+  });
+
+const list = (addresses: readonly IpAddress[]) => addresses.map(formatAddress).join(', ') || 'none';
+
+/** What a host's own settings get wrong, in words; a stop when its gateway is not in the network it believes in. */
+function contradictions(plan: Plan, host: Host, { subnet, gateways }: SubnetView): { text: string; stop: boolean }[] {
+  const { ownLength, ownGateway, ownDns } = host.interface;
+  const found: { text: string; stop: boolean }[] = [];
+  if (ownLength !== null && ownLength !== subnet.prefix.length) {
+    const mask = typeof subnet.prefix.address === 'number' ? ` (${maskOf(Math.min(ownLength, 32))})` : '';
+    found.push({ text: `mask /${ownLength}${mask} instead of /${subnet.prefix.length}`, stop: false });
+  }
+  if (ownGateway !== null && !gateways.some((gateway) => gateway.address.address === ownGateway)) {
+    const sees =
+      familyOf(ownGateway) === familyOf(host.address.address) &&
+      contains(networkOf(host.address.address, ownLength ?? subnet.prefix.length), ownGateway);
+    const right = list(gateways.map((gateway) => gateway.address.address));
+    found.push({ text: `gateway ${formatAddress(ownGateway)} instead of ${right}${sees ? '' : ', which it cannot even reach'}`, stop: !sees });
+  }
+  if (ownDns !== null) {
+    const right = dnsOf(plan, subnet);
+    if (ownDns.length !== right.length || ownDns.some((server) => !right.includes(server)))
+      found.push({ text: `DNS ${list(ownDns)} instead of ${list(right)}`, stop: false });
+  }
+  return found;
+}
+
+const ownSettings: SubnetCheck = {
+  id: 'own-settings',
+  station: 'addresses',
+  scope: 'subnet',
+  *find(plan, view): Generator<Report> {
+    for (const host of view.hosts) {
+      const { ownLength, ownGateway, ownDns } = host.interface;
+      if (ownLength === null && ownGateway === null && ownDns === null) continue;
+      const found = contradictions(plan, host, view);
+      if (found.length === 0) continue;
+      yield {
+        severity: found.some((item) => item.stop) ? 'stop' : 'fix',
+        on: on(host),
+        also: [{ table: 'interface', id: host.interface.id }],
+        what: `${host.device.name} contradicts its subnet`,
+        because: `Set on the device: ${found.map((item) => item.text).join('; ')}.`,
+        remedies: [
+          { label: 'Use the subnet’s settings', operation: 'useSubnetSettings', input: { interface: host.interface.id } },
+        ],
+      };
+    }
+  },
+};
+
+const cameraKinds: ReadonlySet<DeviceKind> = new Set(['camera', 'recorder']);
+
+/** Segments whose users should not share the wire with cameras. */
+export const mayHoldCameras = (vlan: Vlan): boolean => ['staff', 'guest', 'voice'].includes(vlan.purpose);
+
+const wrongSegment: SubnetCheck = {
+  id: 'wrong-segment',
+  station: 'addresses',
+  scope: 'subnet',
+  *find(plan, { hosts, vlan, subnet }) {
+    if (!mayHoldCameras(vlan)) return;
+    for (const host of hosts) {
+      if (!cameraKinds.has(host.device.kind)) continue;
+      const home = vlansOf(plan).find((other) => other.purpose === 'cameras');
+      const target = home && subnetOf(plan, home.id, familyOf(subnet.prefix.address));
+      yield {
+        severity: 'fix',
+        on: on(host),
+        what: `${host.device.name}, a ${host.device.kind}, sits among ${vlan.name}`,
+        because: `Whoever is in ${vlan.name} (${vlan.purpose}) can reach it, and it can reach them; ${home ? `${home.name} is made for it` : 'there is no segment for cameras'}.`,
+        remedies: target
+          ? [{ label: `Move it to ${home.name}`, operation: 'moveToSubnet', input: { address: host.address.id, subnet: target.id } }]
+          : [{ label: 'Add a segment for cameras', operation: 'moveToNewSegment', input: { address: host.address.id, purpose: 'cameras' } }],
+      };
+    }
+  },
+};
+
+export const hostChecks = [
+  addressOutside,
+  addressOnEdge,
+  addressTwice,
+  staticInPool,
+  reservationInPool,
+  reservationWithoutMac,
+  nameNotAllowed,
+  groupMac,
+  ownSettings,
+  wrongSegment,
+];

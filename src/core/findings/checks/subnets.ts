@@ -1,0 +1,204 @@
+import { comparePrefixes, covers, formatPrefix, overlaps, prefixFamily, samePrefix, usableHosts } from '../../address/prefix';
+import { specialBlockOf } from '../../address/special';
+import { type Plan, siteOf } from '../../plan/plan';
+import type { Subnet } from '../../plan/records';
+import { toWire } from '../../plan/edit';
+import { isFree, thirdOctetPlaces, usableSpace } from '../../segments/space';
+import { fittedLength, needOf } from '../../segments/resize';
+import type { Remedy, SiteCheck, SubnetCheck } from '../finding';
+
+const vlanName = (plan: Plan, subnet: Subnet) => plan.vlan.get(subnet.vlan)!.name;
+const ref = (subnet: Subnet) => ({ table: 'subnet' as const, id: subnet.id });
+const move = (plan: Plan, subnet: Subnet): Remedy => ({
+  label: `Move ${vlanName(plan, subnet)} to a free block`,
+  operation: 'moveToFreeBlock',
+  input: { subnet: subnet.id },
+});
+
+/**
+ * One finding for each subnet that overlaps an earlier one in the order of prefixes. Prefixes nest or are disjoint, so
+ * one pass with a stack of enclosing prefixes finds them without comparing all pairs.
+ */
+const overlap: SiteCheck = {
+  id: 'subnet-overlap',
+  station: 'segments',
+  scope: 'site',
+  reads: ['subnet', 'vlan'],
+  *find(plan) {
+    const sorted = [...plan.subnet.values()].sort((a, b) => comparePrefixes(a.prefix, b.prefix) || (a.id < b.id ? -1 : 1));
+    const enclosing: Subnet[] = [];
+    for (const subnet of sorted) {
+      while (enclosing.length && !covers(enclosing.at(-1)!.prefix, subnet.prefix)) enclosing.pop();
+      const other = enclosing.at(-1);
+      if (other)
+        yield {
+          severity: 'stop',
+          on: ref(subnet),
+          also: [ref(other)],
+          what: `${vlanName(plan, subnet)} overlaps ${vlanName(plan, other)}`,
+          because: `${formatPrefix(subnet.prefix)} lies ${samePrefix(subnet.prefix, other.prefix) ? 'exactly on' : 'inside'} ${formatPrefix(other.prefix)}: a router cannot tell which of the two a packet is for.`,
+          remedies: [move(plan, subnet), move(plan, other)],
+        };
+      enclosing.push(subnet);
+    }
+  },
+};
+
+const outsideSpace: SiteCheck = {
+  id: 'subnet-outside-space',
+  station: 'segments',
+  scope: 'site',
+  reads: ['subnet', 'site', 'vlan'],
+  *find(plan) {
+    const site = siteOf(plan);
+    const space = toWire('site', site).space as string[];
+    for (const subnet of plan.subnet.values()) {
+      if (site.space.some((block) => covers(block, subnet.prefix))) continue;
+      const room = usableSpace(site).some((block) => prefixFamily(block) === prefixFamily(subnet.prefix));
+      yield {
+        severity: 'fix',
+        on: ref(subnet),
+        what: `${vlanName(plan, subnet)} lies outside the site’s space`,
+        because: `${formatPrefix(subnet.prefix)} is in none of ${space.join(', ')}.`,
+        remedies: [
+          ...(room ? [move(plan, subnet)] : []),
+          {
+            label: `Add ${formatPrefix(subnet.prefix)} to the space`,
+            operation: 'edit',
+            input: { table: 'site', id: 'site', set: { space: [...space, formatPrefix(subnet.prefix)] }, seen: { space } },
+          },
+        ],
+      };
+    }
+  },
+};
+
+const foreign: SiteCheck = {
+  id: 'subnet-foreign',
+  station: 'segments',
+  scope: 'site',
+  reads: ['subnet', 'site', 'vlan'],
+  *find(plan) {
+    for (const subnet of plan.subnet.values()) {
+      const network = siteOf(plan).foreign.find((other) => overlaps(other.prefix, subnet.prefix));
+      if (!network) continue;
+      yield {
+        severity: 'stop',
+        on: ref(subnet),
+        what: `${vlanName(plan, subnet)} collides with a foreign network`,
+        because: `${formatPrefix(subnet.prefix)} overlaps ${formatPrefix(network.prefix)}${network.why ? ` (${network.why})` : ''}.`,
+        remedies: [move(plan, subnet)],
+      };
+    }
+  },
+};
+
+const special: SiteCheck = {
+  id: 'subnet-special',
+  station: 'segments',
+  scope: 'site',
+  reads: ['subnet', 'site', 'vlan'],
+  *find(plan) {
+    const site = siteOf(plan);
+    for (const subnet of plan.subnet.values()) {
+      const block = specialBlockOf(subnet.prefix);
+      if (block && (block.inside === 'yes' || (block.inside === 'documentation' && site.documentation))) {
+        if (covers(block.prefix, subnet.prefix)) continue;
+      }
+      const room = usableSpace(site).some((other) => prefixFamily(other) === prefixFamily(subnet.prefix));
+      const prefix = formatPrefix(subnet.prefix);
+      yield {
+        severity: block === null || block.inside === 'warn' ? 'fix' : 'stop',
+        on: ref(subnet),
+        what: block
+          ? `${vlanName(plan, subnet)} uses ${block.name} addresses`
+          : `${vlanName(plan, subnet)} uses public addresses`,
+        because: block
+          ? `${prefix} belongs to ${formatPrefix(block.prefix)}, ${block.name} (${block.source}), which is not for a segment.`
+          : `${prefix} is ordinary public space: whoever owns it on the Internet cannot be reached from here.`,
+        remedies: room ? [move(plan, subnet)] : [],
+      };
+    }
+  },
+};
+
+const thirdOctet: SiteCheck = {
+  id: 'third-octet',
+  station: 'segments',
+  scope: 'site',
+  reads: ['subnet', 'site', 'vlan'],
+  *find(plan) {
+    const site = siteOf(plan);
+    if (site.numbering !== 'third-octet') return;
+    for (const subnet of plan.subnet.values()) {
+      if (typeof subnet.prefix.address !== 'number' || subnet.pinned) continue;
+      const vlan = plan.vlan.get(subnet.vlan)!;
+      const places = thirdOctetPlaces(site, vlan.vid, subnet.prefix.length);
+      if (places.length === 0 || places.some((place) => (place.address as number) >>> 8 === (subnet.prefix.address as number) >>> 8)) continue;
+      const place = places.find((candidate) => isFree(plan, candidate));
+      if (!place) continue;
+      yield {
+        severity: 'note',
+        on: ref(subnet),
+        what: `${vlan.name} breaks the numbering rule`,
+        because: `VLAN ${vlan.vid} should have ${vlan.vid} in its third octet; ${formatPrefix(subnet.prefix)} has not, and ${formatPrefix(place)} is free.`,
+        remedies: [
+          { label: `Move it to ${formatPrefix(place)}`, operation: 'setPrefix', input: { subnet: subnet.id, prefix: formatPrefix(place), relocate: true } },
+        ],
+      };
+    }
+  },
+};
+
+const tooSmall: SubnetCheck = {
+  id: 'subnet-too-small',
+  station: 'segments',
+  scope: 'subnet',
+  *find(plan, { subnet, vlan }) {
+    if (typeof subnet.prefix.address !== 'number' || vlan.purpose === 'transit' || vlan.purpose === 'parking') return;
+    const need = needOf(plan, vlan, subnet);
+    const usable = usableHosts(subnet.prefix);
+    if (usable >= need.total) return;
+    yield {
+      severity: vlan.devices + 1 > usable ? 'stop' : 'fix',
+      on: ref(subnet),
+      what: `${vlan.name} is too small`,
+      because: `${formatPrefix(subnet.prefix)} fits ${usable} hosts; ${need.text} are needed.`,
+      remedies: [
+        {
+          label: `Grow it to a /${fittedLength(plan, vlan, subnet)}`,
+          operation: 'growToNeed',
+          input: { subnet: subnet.id },
+        },
+      ],
+    };
+  },
+};
+
+const dnsMissing: SubnetCheck = {
+  id: 'dns-missing',
+  station: 'segments',
+  scope: 'subnet',
+  *find(_plan, { subnet, vlan, pools, gateways }) {
+    if (subnet.dns.length > 0 || (!vlan.internet && pools.length === 0)) return;
+    const server = gateways[0];
+    yield {
+      severity: 'fix',
+      on: ref(subnet),
+      what: `${vlan.name} has no DNS server`,
+      because: `${formatPrefix(subnet.prefix)} ${vlan.internet ? 'may reach the Internet' : 'leases addresses'}, but its hosts cannot resolve names.`,
+      remedies: server
+        ? [
+            {
+              label: `Use the gateway ${server.device.name}`,
+              operation: 'edit',
+              input: { table: 'subnet', id: subnet.id, set: { dns: [{ interface: server.interface.id }] }, seen: { dns: [] } },
+            },
+          ]
+        : [],
+    };
+  },
+};
+
+export const subnetChecks = [overlap, outsideSpace, foreign, special, thirdOctet];
+export const sizeChecks = [tooSmall, dnsMissing];

@@ -1,0 +1,189 @@
+import type { Step } from '../plan/change';
+import { groupBy } from '../plan/memo';
+import type { Plan } from '../plan/plan';
+import type { Address, Device, Interface, Subnet, TableName, Vlan } from '../plan/records';
+import { addressesOf, addressesOn, hostOf, interfacesOf } from '../plan/view';
+import { equal } from '../plan/equal';
+import { gatewayChecks } from './checks/gateways';
+import { hostChecks, mayHoldCameras } from './checks/hosts';
+import { identityChecks } from './checks/identities';
+import { poolChecks } from './checks/pools';
+import { sizeChecks, subnetChecks } from './checks/subnets';
+import { vlanChecks } from './checks/vlans';
+import { type Check, type Finding, type SiteCheck, type SubnetCheck, findingOf } from './finding';
+import { subnetView } from './subnet-view';
+
+const siteChecks: readonly SiteCheck[] = [...vlanChecks, ...subnetChecks];
+const perSubnet: readonly SubnetCheck[] = [...sizeChecks, ...gatewayChecks, ...poolChecks, ...hostChecks];
+export const allChecks: readonly Check[] = [...siteChecks, ...perSubnet, ...identityChecks.mac, ...identityChecks.name];
+
+export interface FindingsDiff {
+  readonly removed: readonly string[];
+  readonly added: readonly Finding[];
+}
+
+/**
+ * Keeps the findings of a plan up to date. A full run looks at everything once; after a change only the subjects it
+ * touched (subnets, MAC addresses, names, and the few checks over the whole site) are looked at again. Law: after any
+ * sequence of changes `all()` equals that of a new engine on the same plan.
+ */
+export class FindingsEngine {
+  /** Findings by subject: a site check, a subnet, a MAC address or a name. */
+  private readonly bySubject = new Map<string, readonly Finding[]>();
+
+  constructor(private plan: Plan) {
+    for (const check of siteChecks) this.runSite(check);
+    for (const subnet of plan.subnet.values()) this.runSubnet(subnet.id);
+    for (const mac of repeatedKeys(plan.interface.values(), (item) => item.mac)) this.runMac(mac);
+    for (const name of repeatedKeys(plan.device.values(), (device) => device.name.toLowerCase())) this.runName(name);
+  }
+
+  all(): Finding[] {
+    return [...this.bySubject.values()].flat();
+  }
+
+  /** Moves to `next`, which is the engine's plan with `steps` applied, and says which findings went and came. */
+  advance(next: Plan, steps: readonly Step[]): FindingsDiff {
+    const dirty = touchedBy(this.plan, next, steps);
+    this.plan = next;
+    const before = new Map<string, Finding>();
+    const after = new Map<string, Finding>();
+    const rerun = (subject: string, run: () => void) => {
+      for (const finding of this.bySubject.get(subject) ?? []) before.set(finding.key, finding);
+      run();
+      for (const finding of this.bySubject.get(subject) ?? []) after.set(finding.key, finding);
+    };
+    for (const check of siteChecks)
+      if (check.reads.some((table) => dirty.tables.has(table))) rerun(`check ${check.id}`, () => this.runSite(check));
+    for (const subnet of dirty.subnets) rerun(`subnet ${subnet}`, () => this.runSubnet(subnet));
+    for (const mac of dirty.macs) rerun(`mac ${mac}`, () => this.runMac(mac));
+    for (const name of dirty.names) rerun(`name ${name}`, () => this.runName(name));
+    return {
+      removed: [...before.keys()].filter((key) => !after.has(key)),
+      added: [...after.values()].filter((finding) => !equal(before.get(finding.key), finding)),
+    };
+  }
+
+  private store(subject: string, findings: readonly Finding[]): void {
+    if (findings.length > 0) this.bySubject.set(subject, findings);
+    else this.bySubject.delete(subject);
+  }
+
+  private runSite(check: SiteCheck): void {
+    const found = [...check.find(this.plan, null)].map((report) => findingOf(check, report));
+    this.store(`check ${check.id}`, found);
+  }
+
+  private runSubnet(id: string): void {
+    const subnet = this.plan.subnet.get(id);
+    const found: Finding[] = [];
+    if (subnet) {
+      const view = subnetView(this.plan, subnet);
+      for (const check of perSubnet)
+        for (const report of check.find(this.plan, view)) found.push(findingOf(check, report));
+    }
+    this.store(`subnet ${id}`, found);
+  }
+
+  private runMac(mac: string): void {
+    const found = identityChecks.mac.flatMap((check) =>
+      [...check.find(this.plan, mac)].map((report) => findingOf(check, report)),
+    );
+    this.store(`mac ${mac}`, found);
+  }
+
+  private runName(name: string): void {
+    const found = identityChecks.name.flatMap((check) =>
+      [...check.find(this.plan, name)].map((report) => findingOf(check, report)),
+    );
+    this.store(`name ${name}`, found);
+  }
+}
+
+/** Keys that at least two records share. */
+function* repeatedKeys<R>(records: Iterable<R>, keyOf: (record: R) => string | null): Generator<string> {
+  const groups = groupBy(records, keyOf);
+  for (const [key, list] of groups) if (key !== null && list.length > 1) yield key;
+}
+
+interface Touched {
+  readonly tables: ReadonlySet<TableName>;
+  readonly subnets: ReadonlySet<string>;
+  readonly macs: ReadonlySet<string>;
+  readonly names: ReadonlySet<string>;
+}
+
+/** The subjects whose findings may differ between two plans that are `steps` apart. */
+function touchedBy(before: Plan, after: Plan, steps: readonly Step[]): Touched {
+  const tables = new Set(steps.map((step) => step.table));
+  const subnets = new Set<string>();
+  const macs = new Set<string>();
+  const names = new Set<string>();
+  const interfaces = new Set<string>();
+  let cameras = false;
+
+  const touchInterface = (plan: Plan, id: string) => {
+    interfaces.add(id);
+    const item = plan.interface.get(id);
+    if (!item) return;
+    if (item.mac !== null) macs.add(item.mac);
+    const device = plan.device.get(item.device);
+    if (device) names.add(device.name.toLowerCase());
+    for (const address of addressesOn(plan, id)) subnets.add(address.subnet);
+  };
+  const touchDevice = (plan: Plan, device: Device) => {
+    names.add(device.name.toLowerCase());
+    for (const item of interfacesOf(plan, device.id)) touchInterface(plan, item.id);
+  };
+  const touchSubnet = (plan: Plan, subnet: Subnet) => {
+    subnets.add(subnet.id);
+    for (const address of addressesOf(plan, subnet.id)) names.add(hostOf(plan, address).device.name.toLowerCase());
+  };
+
+  for (const step of steps)
+    for (const [plan, record] of [
+      [before, step.before],
+      [after, step.after],
+    ] as const) {
+      if (record === null) continue;
+      switch (step.table) {
+        case 'site':
+          // Schools, bands and the domain reach into every subnet.
+          for (const subnet of plan.subnet.values()) touchSubnet(plan, subnet);
+          break;
+        case 'vlan':
+          cameras ||= (record as Vlan).purpose === 'cameras';
+          for (const subnet of plan.subnet.values()) if (subnet.vlan === step.id) subnets.add(subnet.id);
+          break;
+        case 'subnet':
+          cameras ||= plan.vlan.get((record as Subnet).vlan)?.purpose === 'cameras';
+          touchSubnet(plan, record as Subnet);
+          break;
+        case 'pool':
+        case 'exclusion':
+          subnets.add((record as { subnet: string }).subnet);
+          break;
+        case 'address':
+          subnets.add((record as Address).subnet);
+          touchInterface(plan, (record as Address).interface);
+          break;
+        case 'interface':
+          if ((record as Interface).mac !== null) macs.add((record as Interface).mac!);
+          touchInterface(plan, step.id);
+          break;
+        case 'device':
+          touchDevice(plan, record as Device);
+          break;
+        case 'lan':
+        case 'acceptance':
+          break;
+      }
+    }
+
+  // A subnet speaks of its DNS servers by interface, and of the camera segment as a place to move to.
+  for (const subnet of after.subnet.values()) {
+    const served = subnet.dns.some((server) => 'interface' in server && interfaces.has(server.interface));
+    if (served || (cameras && mayHoldCameras(after.vlan.get(subnet.vlan)!))) subnets.add(subnet.id);
+  }
+  return { tables, subnets, macs, names };
+}

@@ -1,0 +1,76 @@
+import type { Call } from '../plan/operation';
+import type { Plan } from '../plan/plan';
+import type { Acceptance, TableName } from '../plan/records';
+import type { RecordRef } from '../plan/refusal';
+import type { SubnetView } from './subnet-view';
+
+/**
+ * stop: the network will not work or is open where it must not be. fix: works today, fails later or under a fault.
+ * note: worth knowing.
+ */
+export type Severity = 'stop' | 'fix' | 'note';
+export const severities: readonly Severity[] = ['stop', 'fix', 'note'];
+
+export type Station = 'brief' | 'segments' | 'addresses';
+
+/** Something that would remove the finding: an operation, run when previewed or taken. */
+export interface Remedy extends Call {
+  readonly label: string;
+}
+
+export interface Finding {
+  /** Check and the record it hangs on; stays the same while its wording and evidence change. */
+  readonly key: string;
+  readonly check: string;
+  readonly station: Station;
+  readonly severity: Severity;
+  readonly what: string;
+  /** Evidence with the numbers; an acceptance holds for exactly this evidence. */
+  readonly because: string;
+  readonly where: readonly RecordRef[];
+  readonly remedies: readonly Remedy[];
+}
+
+/** A finding without what follows from its check. `on` is the record it hangs on. */
+export type Report = Pick<Finding, 'severity' | 'what' | 'because'> & {
+  readonly on: RecordRef;
+  readonly also?: readonly RecordRef[];
+  readonly remedies?: readonly Remedy[];
+};
+
+interface CheckOf<Scope extends string, Subject> {
+  readonly id: string;
+  readonly station: Station;
+  readonly scope: Scope;
+  readonly find: (plan: Plan, subject: Subject) => Iterable<Report>;
+}
+
+/** A check over few records of the whole site; run again when one of the tables it reads changed. */
+export type SiteCheck = CheckOf<'site', null> & { readonly reads: readonly TableName[] };
+/** A check within one subnet; run again for the subnets a change touches. */
+export type SubnetCheck = CheckOf<'subnet', SubnetView>;
+/** A check over the interfaces that share a MAC address. */
+export type MacCheck = CheckOf<'mac', string>;
+/** A check over the devices that share a name. */
+export type NameCheck = CheckOf<'name', string>;
+
+export type Check = SiteCheck | SubnetCheck | MacCheck | NameCheck;
+
+export function findingOf(check: Check, report: Report): Finding {
+  const { on, also = [], remedies = [], ...rest } = report;
+  return {
+    ...rest,
+    key: `${check.id}:${on.id}`,
+    check: check.id,
+    station: check.station,
+    where: [on, ...also],
+    remedies,
+  };
+}
+
+/** The acceptance that holds for a finding: same key and unchanged evidence; null when it is open. */
+export function acceptanceOf(plan: Plan, finding: Pick<Finding, 'key' | 'because'>): Acceptance | null {
+  for (const acceptance of plan.acceptance.values())
+    if (acceptance.finding === finding.key && acceptance.evidence === finding.because) return acceptance;
+  return null;
+}

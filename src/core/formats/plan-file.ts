@@ -1,0 +1,97 @@
+import { z } from 'zod';
+import { type Plan, planOf, recordIn } from '../plan/plan';
+import { type AnyRecord, SITE_ID, type TableName, recordSchemas, referencedIds, references, tableNames } from '../plan/records';
+import { Refusal } from '../plan/refusal';
+import { encodePlan } from '../plan/wire';
+
+/** The project's own file: a whole plan as JSON, versioned. docs/format.md describes it. */
+export const FORMAT = 'dianome-plan';
+export const VERSION = 1;
+
+const list = <T extends TableName>(table: T) => z.array(recordSchemas[table]).default([]);
+export const planFileSchema = z.strictObject({
+  format: z.literal(FORMAT),
+  version: z.literal(VERSION),
+  plan: z.strictObject({
+    site: z.array(recordSchemas.site).length(1, 'a plan file holds exactly one site record'),
+    lan: list('lan'),
+    vlan: list('vlan'),
+    device: list('device'),
+    interface: list('interface'),
+    subnet: list('subnet'),
+    pool: list('pool'),
+    exclusion: list('exclusion'),
+    address: list('address'),
+    acceptance: list('acceptance'),
+  }),
+});
+
+/** Writes a plan as a file: tables in order, records by id, two spaces, so that equal plans are equal bytes. */
+export const writePlanFile = (plan: Plan): string =>
+  `${JSON.stringify({ format: FORMAT, version: VERSION, plan: encodePlan(plan) }, null, 2)}\n`;
+
+const refuse = (message: string, path: readonly (string | number)[] = []): never => {
+  throw new Refusal('bad-input', message, [], path);
+};
+
+/**
+ * Reads a plan file. Refuses with the reason and the place: text that is not JSON or ends early, another format, a
+ * newer version, a record of the wrong shape, an id twice, a reference to nothing.
+ */
+export function readPlanFile(text: string): Plan {
+  const json = parseJson(text);
+  if (typeof json !== 'object' || json === null || (json as { format?: unknown }).format !== FORMAT)
+    refuse(`This is not a plan file: its “format” should be “${FORMAT}”.`, ['format']);
+  const { version } = json as { version?: unknown };
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
+    refuse(`The version ${JSON.stringify(version)} should be a whole number from 1.`, ['version']);
+  if ((version as number) > VERSION)
+    refuse(`This file has version ${version}; this program reads up to version ${VERSION}. Update Dianome, then read it again.`, ['version']);
+  const parsed = planFileSchema.safeDecode(json as never);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0]!;
+    const path = issue.path as (string | number)[];
+    return refuse(`${place(path)}: ${issue.message}`, path);
+  }
+  for (const table of tableNames) {
+    const seen = new Set<string>();
+    parsed.data.plan[table].forEach((record, i) => {
+      if (seen.has(record.id)) refuse(`${place(['plan', table, i])}: the id ${record.id} stands twice.`, ['plan', table, i, 'id']);
+      seen.add(record.id);
+    });
+  }
+  const plan = planOf(parsed.data.plan as never);
+  requireReferences(plan, parsed.data.plan as never);
+  return plan;
+}
+
+function parseJson(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch (error) {
+    const { message } = error as Error;
+    const ended = /Unexpected end|Unterminated/.test(message);
+    const at = /position (\d+)/.exec(message)?.[1];
+    const line = at ? text.slice(0, Number(at)).split('\n').length : text.split('\n').length;
+    return refuse(
+      ended
+        ? `The file ends in the middle, after line ${line}; it was cut off. Save it again where it came from.`
+        : `The file is not JSON: line ${line} cannot be read (${message}).`,
+    );
+  }
+}
+
+function requireReferences(plan: Plan, lists: Readonly<Record<TableName, readonly AnyRecord[]>>): void {
+  for (const table of tableNames)
+    for (const [field, target] of Object.entries(references[table]))
+      lists[table].forEach((record, i) => {
+        for (const id of referencedIds(record, field))
+          if (!recordIn(plan, target, id))
+            refuse(`${place(['plan', table, i, field])}: there is no ${target} with the id ${id} in this file.`, ['plan', table, i, field]);
+      });
+  if (!plan.site.get(SITE_ID)) refuse(`plan.site: the site record’s id must be “${SITE_ID}”.`, ['plan', 'site']);
+}
+
+/** plan.vlan[3].vid, as a person would look for it. */
+const place = (path: readonly (string | number)[]): string =>
+  path.reduce<string>((text, part) => (typeof part === 'number' ? `${text}[${part}]` : text ? `${text}.${part}` : part), '') || 'the file';

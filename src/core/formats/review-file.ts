@@ -1,0 +1,16 @@
+import type { Step } from '../plan/change';
+import { netSteps } from '../plan/change';
+import { type Plan, recordIn } from '../plan/plan';
+import { type AnyRecord, tableNames } from '../plan/records';
+
+/** The steps that turn one plan into another, record by record: how a plan file becomes a change to review. */
+export function stepsBetween(from: Plan, to: Plan): Step[] {
+  const steps: Step[] = [];
+  for (const table of tableNames) {
+    for (const record of from[table].values() as Iterable<AnyRecord>)
+      steps.push({ table, id: record.id, before: record, after: recordIn(to, table, record.id) ?? null });
+    for (const record of to[table].values() as Iterable<AnyRecord>)
+      if (!recordIn(from, table, record.id)) steps.push({ table, id: record.id, before: null, after: record });
+  }
+  return netSteps(steps);
+}

@@ -1,0 +1,32 @@
+import type { Draft } from '../plan/draft';
+import { addressesOn, interfacesOf } from '../plan/view';
+
+/** Removes an interface and every mention of it: as a DNS server of a subnet, as the server of a pool. */
+export function removeInterface(draft: Draft, id: string): void {
+  for (const subnet of draft.plan.subnet.values())
+    if (subnet.dns.some((server) => 'interface' in server && server.interface === id))
+      draft.update('subnet', subnet.id, {
+        dns: subnet.dns.filter((server) => !('interface' in server && server.interface === id)),
+      });
+  for (const pool of draft.plan.pool.values())
+    if (pool.servedBy.includes(id))
+      draft.update('pool', pool.id, { servedBy: pool.servedBy.filter((server) => server !== id) });
+  draft.remove('interface', id);
+}
+
+/**
+ * Removes an address and what stood only for it: the interface when nothing else is on it, and the device when that
+ * was its last interface, unless it is a routing device. Returns true when the device went too.
+ */
+export function removeAddress(draft: Draft, id: string): boolean {
+  const address = draft.need('address', id);
+  draft.remove('address', id);
+  if (addressesOn(draft.plan, address.interface).length > 0) return false;
+  const item = draft.need('interface', address.interface);
+  removeInterface(draft, item.id);
+  const device = draft.need('device', item.device);
+  if (interfacesOf(draft.plan, device.id).length > 0) return false;
+  if (device.kind === 'gateway' || device.kind === 'layer3-switch') return false;
+  draft.remove('device', device.id);
+  return true;
+}

@@ -1,0 +1,63 @@
+import { acceptFinding, withdrawAcceptance } from './findings/accept';
+import { importHosts } from './hosts/import';
+import * as hosts from './hosts/operations';
+import type { Change } from './plan/change';
+import { edit } from './plan/edit';
+import { type Call, type Operation, runOperation } from './plan/operation';
+import type { Plan } from './plan/plan';
+import { Refusal } from './plan/refusal';
+import { takeSteps } from './plan/revert';
+import * as pools from './pools/operations';
+import * as segments from './segments/operations';
+import * as repairs from './segments/repairs';
+import * as sizes from './segments/resize';
+
+/** Every operation by name: what the journal records, what a client queues and what a remedy offers. */
+const all: readonly Operation[] = [
+  edit,
+  takeSteps,
+  acceptFinding,
+  withdrawAcceptance,
+  segments.addSegment,
+  segments.removeSegment,
+  segments.moveSegment,
+  segments.addSubnet,
+  segments.removeSubnet,
+  segments.setGateway,
+  sizes.setPrefix,
+  sizes.moveToFreeBlock,
+  sizes.splitSubnet,
+  sizes.packSubnets,
+  sizes.growToNeed,
+  repairs.addManagement,
+  repairs.freshVid,
+  repairs.freshCode,
+  repairs.moveVisitors,
+  repairs.habitGateway,
+  repairs.moveToNewSegment,
+  pools.addPool,
+  pools.addExclusion,
+  pools.removeRange,
+  pools.trimPool,
+  pools.widenPool,
+  pools.setLease,
+  hosts.addHost,
+  hosts.moveHost,
+  hosts.renameHost,
+  hosts.renameByPattern,
+  hosts.moveToFree,
+  hosts.setAssignment,
+  hosts.removeHosts,
+  hosts.useSubnetSettings,
+  hosts.moveToSubnet,
+  importHosts,
+] as Operation[];
+
+export const operations: ReadonlyMap<string, Operation> = new Map(all.map((op) => [op.name, op]));
+
+/** Runs a named operation on a plan; see runOperation. An unknown name is a Refusal too. */
+export function perform(plan: Plan, call: Call, seed: string): Change {
+  const op = operations.get(call.operation);
+  if (!op) throw new Refusal('bad-input', `There is no operation “${call.operation}”.`, [], ['operation']);
+  return runOperation(op, plan, call.input, seed);
+}

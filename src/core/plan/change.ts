@@ -1,0 +1,57 @@
+import { equal } from './equal';
+import { type Plan, recordIn, withRecord } from './plan';
+import { type AnyRecord, type TableName, tableNames } from './records';
+
+/**
+ * The smallest change: one record from `before` to `after`; null means absent. It applies only to a plan that holds
+ * exactly `before`, and its inverse swaps the two.
+ */
+export interface Step {
+  readonly table: TableName;
+  readonly id: string;
+  readonly before: AnyRecord | null;
+  readonly after: AnyRecord | null;
+}
+
+/** Steps that belong together under one plain-words label. All apply or none does. */
+export interface Change {
+  readonly label: string;
+  readonly steps: readonly Step[];
+}
+
+export type Applied =
+  { readonly ok: true; readonly plan: Plan } | { readonly ok: false; readonly failed: Step; readonly found: AnyRecord | null };
+
+/** Applies the steps in order; on the first that does not fit, says which and what was found instead. */
+export function applySteps(plan: Plan, steps: readonly Step[]): Applied {
+  let next = plan;
+  for (const step of steps) {
+    const found = recordIn(next, step.table, step.id) ?? null;
+    if (!equal(found, step.before)) return { ok: false, failed: step, found };
+    next = withRecord(next, step.table, step.id, step.after);
+  }
+  return { ok: true, plan: next };
+}
+
+export const applyChange = (plan: Plan, change: Change): Applied => applySteps(plan, change.steps);
+
+/** The steps that undo these: inverse steps in reverse order. applySteps(applySteps(p, s), invert(s)) is p. */
+export const invertSteps = (steps: readonly Step[]): Step[] =>
+  steps.map((step) => ({ ...step, before: step.after, after: step.before })).reverse();
+
+/**
+ * The net effect of many steps: one step per record, from the first `before` to the last `after`, without those that
+ * end where they began, parents before children and deletions last in reverse order, so that references hold.
+ */
+export function netSteps(steps: readonly Step[]): Step[] {
+  const net = new Map<string, Step>();
+  for (const step of steps) {
+    const key = `${step.table} ${step.id}`;
+    net.set(key, { ...step, before: net.has(key) ? net.get(key)!.before : step.before });
+  }
+  const order = (step: Step) => tableNames.indexOf(step.table);
+  const changed = [...net.values()].filter((step) => !equal(step.before, step.after));
+  const written = changed.filter((step) => step.after !== null).sort((a, b) => order(a) - order(b));
+  const removed = changed.filter((step) => step.after === null).sort((a, b) => order(b) - order(a));
+  return [...written, ...removed];
+}

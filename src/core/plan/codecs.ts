@@ -1,0 +1,64 @@
+import { z } from 'zod';
+import { type IpAddress, formatAddress, parseAddress } from '../address/ip';
+import { parseMac } from '../address/mac';
+import { type Prefix, formatPrefix, parsePrefix } from '../address/prefix';
+
+/**
+ * The edge codecs: text in JSON, values in the core. `decode` reads what a person or a file says and names the
+ * wrong value with a remedy; `encode` writes the canonical text, so that encode(decode(x)) is stable.
+ */
+export const addressCodec = z.codec(z.string(), z.custom<IpAddress>(), {
+  decode: (text, ctx) => {
+    const value = parseAddress(text);
+    if (value !== null) return value;
+    const message = `“${text}” is not an IP address; write four numbers 0–255 like 192.168.20.1, or IPv6 like fd00::1`;
+    ctx.issues.push({ code: 'custom', input: text, message });
+    return z.NEVER;
+  },
+  encode: formatAddress,
+});
+
+export const prefixCodec = z.codec(z.string(), z.custom<Prefix>(), {
+  decode: (text, ctx) => {
+    const parsed = parsePrefix(text);
+    if (parsed?.aligned) return parsed.prefix;
+    const message = parsed
+      ? `“${text}” is a host in ${formatPrefix(parsed.prefix)}; write the network itself, ${formatPrefix(parsed.prefix)}`
+      : `“${text}” is not a subnet; write an address and a length, like 192.168.20.0/24`;
+    ctx.issues.push({ code: 'custom', input: text, message });
+    return z.NEVER;
+  },
+  encode: formatPrefix,
+});
+
+export const macCodec = z.codec(z.string(), z.string(), {
+  decode: (text, ctx) => {
+    const mac = parseMac(text);
+    if (mac !== null) return mac;
+    const message = `“${text}” is not a MAC address; write twelve hexadecimal digits like 00:00:5E:00:53:01`;
+    ctx.issues.push({ code: 'custom', input: text, message });
+    return z.NEVER;
+  },
+  encode: (mac) => mac,
+});
+
+export const text = (what: string, max: number, min = 1) =>
+  z
+    .string()
+    .trim()
+    .min(min, `${what} is empty; write at least ${min === 1 ? 'one character' : `${min} characters`}`)
+    .max(max, `${what} is longer than ${max} characters; shorten it`);
+
+export const whole = (what: string, min: number, max: number) => {
+  const message = (given: unknown) =>
+    `${what} is ${typeof given === 'number' ? given : 'not a number'}; write a whole number from ${min} to ${max}`;
+  return z
+    .number({ error: (issue) => message(issue.input) })
+    .refine((n) => Number.isInteger(n) && n >= min && n <= max, { error: (issue) => message(issue.input) });
+};
+
+/** A moment in UTC, always written with milliseconds, so that equal moments are equal text. */
+export const timeCodec = z.codec(z.iso.datetime(), z.string(), {
+  decode: (text) => new Date(text).toISOString(),
+  encode: (text) => text,
+});

@@ -1,0 +1,43 @@
+import { z } from 'zod';
+import { applySteps } from './change';
+import type { Draft } from './draft';
+import { equal } from './equal';
+import { operation } from './operation';
+import { recordIn } from './plan';
+import type { Step } from './change';
+import { Refusal } from './refusal';
+import { decodeStep, wireStepSchema } from './wire';
+import { recordTitle } from './words';
+
+function put(draft: Draft, steps: readonly Step[]): void {
+  for (const step of steps) draft.put(step.table, step.id, step.after as never);
+}
+
+/**
+ * Takes recorded steps as they are: undo, redo, going back to a revision, and a reviewed plan file. Refused with the
+ * records in the way when one of them is no longer as the steps expect.
+ */
+export const takeSteps = operation(
+  'takeSteps',
+  z.strictObject({ label: z.string().trim().min(1).max(500), steps: z.array(wireStepSchema).max(500_000) }),
+  (draft, { label, steps: wire }) => {
+    const steps = wire.map((step) => decodeStep(step as never));
+    if (!applySteps(draft.plan, steps).ok) {
+      const inWay = steps.filter(
+        (step) => !equal(recordIn(draft.plan, step.table, step.id) ?? null, step.before),
+      );
+      const names = inWay.slice(0, 3).map((step) => {
+        const record = recordIn(draft.plan, step.table, step.id) ?? step.before ?? step.after!;
+        return recordTitle(draft.plan, step.table, record);
+      });
+      const more = inWay.length > 3 ? ` and ${inWay.length - 3} more` : '';
+      throw new Refusal(
+        'changed',
+        `“${label}” cannot be done: ${names.join(', ')}${more} changed since.`,
+        inWay.map(({ table, id }) => ({ table, id })),
+      );
+    }
+    put(draft, steps);
+    return label;
+  },
+);

@@ -1,0 +1,91 @@
+import { type Family, compareAddresses } from '../address/ip';
+import { prefixFamily } from '../address/prefix';
+import type { Collection, Group } from './collection';
+import { groupBy, memo } from './memo';
+import { type Plan, deviceBucket } from './plan';
+import type { Address, Device, Interface, Subnet, Vlan } from './records';
+
+/** Reading the plan across records: who has which, by id, MAC, name or address. All memoised by bucket. */
+
+const byRank = (a: Vlan, b: Vlan) => (a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : a.id < b.id ? -1 : 1);
+const vlansInOrder = memo((vlans: Collection<Vlan>) => [...vlans.values()].sort(byRank));
+/** The VLANs in the order the user gave them. */
+export const vlansOf = (plan: Plan): readonly Vlan[] => vlansInOrder(plan.vlan);
+
+const subnetsByVlan = memo((subnets: Collection<Subnet>) => groupBy(subnets.values(), (subnet) => subnet.vlan));
+const NONE: readonly never[] = [];
+export const subnetsOf = (plan: Plan, vlan: string): readonly Subnet[] => subnetsByVlan(plan.subnet).get(vlan) ?? NONE;
+/** The first subnet of a VLAN in one address family; the one a segment shows. */
+export const subnetOf = (plan: Plan, vlan: string, family: Family): Subnet | undefined =>
+  subnetsOf(plan, vlan).find((subnet) => prefixFamily(subnet.prefix) === family);
+
+const sortedAddresses = memo((group: Group<Address>) =>
+  [...group.values()].sort((a, b) => compareAddresses(a.address, b.address) || (a.id < b.id ? -1 : 1)),
+);
+/** The addresses recorded in a subnet, ascending. */
+export const addressesOf = (plan: Plan, subnet: string): readonly Address[] =>
+  sortedAddresses(plan.address.group(subnet));
+
+const gatewayAddresses = memo((group: Group<Address>) => sortedAddresses(group).filter((address) => address.gateway));
+export const gatewaysOf = (plan: Plan, subnet: string): readonly Address[] =>
+  gatewayAddresses(plan.address.group(subnet));
+
+const byInterface = memo((group: Group<Address>) => groupBy(group.values(), (address) => address.interface));
+/** Every address on an interface, in any subnet. */
+export function addressesOn(plan: Plan, interfaceId: string): Address[] {
+  const found: Address[] = [];
+  for (const group of plan.address.allGroups()) {
+    const list = byInterface(group).get(interfaceId);
+    if (list) found.push(...list);
+  }
+  return found;
+}
+
+const byDevice = memo((group: Group<Interface>) => groupBy(group.values(), (item) => item.device));
+export const interfacesOf = (plan: Plan, device: string): readonly Interface[] =>
+  byDevice(plan.interface.group(deviceBucket(device))).get(device) ?? NONE;
+
+const byMac = memo((group: Group<Interface>) =>
+  groupBy(
+    [...group.values()].filter((item) => item.mac !== null),
+    (item) => item.mac,
+  ),
+);
+export function interfacesWithMac(plan: Plan, mac: string): Interface[] {
+  const found: Interface[] = [];
+  for (const group of plan.interface.allGroups()) found.push(...(byMac(group).get(mac) ?? NONE));
+  return found;
+}
+
+const byName = memo((group: Group<Device>) => groupBy(group.values(), (device) => device.name.toLowerCase()));
+/** Devices of a name; names compare without regard to case (RFC 4343). */
+export function devicesNamed(plan: Plan, name: string): Device[] {
+  const found: Device[] = [];
+  for (const group of plan.device.allGroups()) found.push(...(byName(group).get(name.toLowerCase()) ?? NONE));
+  return found;
+}
+
+const ROUTING = new Set(['gateway', 'layer3-switch']);
+const routersIn = memo((group: Group<Device>) => [...group.values()].filter((device) => ROUTING.has(device.kind)));
+/** Devices that route between segments, gateways first. */
+export function routersOf(plan: Plan): Device[] {
+  const found: Device[] = [];
+  for (const group of plan.device.allGroups()) found.push(...routersIn(group));
+  const order = (device: Device) => `${device.kind === 'gateway' ? 0 : 1}${device.name}`;
+  return found.sort((a, b) => (order(a) < order(b) ? -1 : 1));
+}
+
+/** The address of a recorded DNS server or other interface, in one family; null when it has none. */
+export const interfaceAddress = (plan: Plan, interfaceId: string, family: Family): Address | null =>
+  addressesOn(plan, interfaceId).find(
+    (address) => (typeof address.address === 'number' ? 4 : 6) === family && address.assignment !== 'virtual',
+  ) ?? null;
+
+/** The device an address belongs to. References are kept by the database, so it is there. */
+export function hostOf(plan: Plan, address: Address): { readonly interface: Interface; readonly device: Device } {
+  const item = plan.interface.get(address.interface)!;
+  return { interface: item, device: plan.device.get(item.device)! };
+}
+
+/** The domain names in a subnet belong to: its own, else the site's. */
+export const domainOf = (plan: Plan, subnet: Subnet): string => subnet.domain || plan.site.get('site')!.domain;

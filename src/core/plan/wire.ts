@@ -1,0 +1,56 @@
+import { z } from 'zod';
+import type { Step } from './change';
+import { fromWire, toWire } from './edit';
+import { type Plan, planOf } from './plan';
+import { type AnyRecord, type TableName, recordSchemas, tableNames } from './records';
+
+/** Plans and steps as JSON: every record through its schema's codecs, tables and ids in a fixed order. */
+
+export interface WireStep {
+  readonly table: TableName;
+  readonly id: string;
+  readonly before: Record<string, unknown> | null;
+  readonly after: Record<string, unknown> | null;
+}
+
+export const wireStepSchema = z.strictObject({
+  table: z.enum(tableNames as [TableName, ...TableName[]]),
+  id: z.string(),
+  before: z.record(z.string(), z.unknown()).nullable(),
+  after: z.record(z.string(), z.unknown()).nullable(),
+});
+
+export const encodeStep = (step: Step): WireStep => ({
+  table: step.table,
+  id: step.id,
+  before: step.before && toWire(step.table, step.before),
+  after: step.after && toWire(step.table, step.after),
+});
+
+/** Decodes a step; throws a Refusal that names the field when a record has the wrong shape. */
+export const decodeStep = (wire: WireStep): Step => ({
+  table: wire.table,
+  id: wire.id,
+  before: wire.before && fromWire(wire.table, wire.before),
+  after: wire.after && fromWire(wire.table, wire.after),
+});
+
+export type WirePlan = { readonly [T in TableName]?: readonly Record<string, unknown>[] };
+
+/** The plan as lists of wire records, each list in ascending order of ids, so that equal plans give equal text. */
+export function encodePlan(plan: Plan): WirePlan {
+  const entries = tableNames.map((table) => {
+    const records = [...(plan[table].values() as Iterable<AnyRecord>)].sort((a, b) => (a.id < b.id ? -1 : 1));
+    return [table, records.map((record) => toWire(table, record))];
+  });
+  return Object.fromEntries(entries) as WirePlan;
+}
+
+/** Decodes a plan this program wrote itself. Files from outside go through formats/plan-file, which checks more. */
+export function decodePlan(wire: WirePlan): Plan {
+  const entries = tableNames.map((table) => [
+    table,
+    (wire[table] ?? []).map((record) => recordSchemas[table].decode(record as never)),
+  ]);
+  return planOf(Object.fromEntries(entries));
+}

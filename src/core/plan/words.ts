@@ -1,0 +1,75 @@
+import { formatAddress } from '../address/ip';
+import { formatPrefix } from '../address/prefix';
+import type { Plan } from './plan';
+import type { AnyRecord, RecordOf, TableName } from './records';
+
+/** Plain words for records and fields, as used in labels, differences and refusals. */
+
+const names: Readonly<Record<string, string>> = {
+  vid: 'VLAN id',
+  mac: 'MAC address',
+  dns: 'DNS servers',
+  ownDns: 'own DNS',
+  ownGateway: 'own gateway',
+  ownLength: 'own mask',
+  servedBy: 'served by',
+  internet: 'Internet',
+  lease: 'lease (s)',
+  space: 'address space',
+  fixed: 'fixed addresses',
+  sizing: 'subnet size',
+  transient: 'people who come and go',
+  infrastructureBand: 'infrastructure band',
+  fixedBand: 'fixed band',
+  gatewayHabit: 'gateway habit',
+  namingPattern: 'naming pattern',
+  reservationInPool: 'reservation inside the pool',
+  timeZone: 'time zone',
+  foreign: 'foreign networks',
+};
+
+export const fieldName = (_table: TableName, field: string): string => names[field] ?? field;
+
+/** A wire value as a person would write it. */
+export function wireText(value: unknown): string {
+  if (value === null || value === undefined || value === '') return 'none';
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (Array.isArray(value)) return value.length === 0 ? 'none' : value.map(wireText).join(', ');
+  if (typeof value === 'object')
+    return Object.values(value as Record<string, unknown>)
+      .map(wireText)
+      .join(' ');
+  return String(value);
+}
+
+/** What a person calls a record: the segment's name, the host's name, the subnet's prefix. */
+export function recordTitle(plan: Plan, table: TableName, record: AnyRecord): string {
+  const as = <T extends TableName>() => record as RecordOf<T>;
+  switch (table) {
+    case 'site':
+    case 'lan':
+    case 'device':
+      return as<'device'>().name;
+    case 'vlan':
+      return `${as<'vlan'>().name} (VLAN ${as<'vlan'>().vid})`;
+    case 'interface': {
+      const device = plan.device.get(as<'interface'>().device);
+      const vlan = as<'interface'>().vlan && plan.vlan.get(as<'interface'>().vlan!);
+      return `${device?.name ?? 'interface'}${vlan ? ` in ${vlan.name}` : ''}`;
+    }
+    case 'subnet':
+      return formatPrefix(as<'subnet'>().prefix);
+    case 'pool':
+    case 'exclusion': {
+      const range = as<'pool'>();
+      return `${table} ${formatAddress(range.start)}–${formatAddress(range.end)}`;
+    }
+    case 'address': {
+      const item = plan.interface.get(as<'address'>().interface);
+      const device = item && plan.device.get(item.device);
+      return `${device?.name ?? 'address'} ${formatAddress(as<'address'>().address)}`;
+    }
+    case 'acceptance':
+      return `acceptance of ${as<'acceptance'>().finding}`;
+  }
+}

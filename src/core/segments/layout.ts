@@ -1,0 +1,119 @@
+import { type IpAddress, addOffset, compareAddresses } from '../address/ip';
+import { type Prefix, contains, lastOf, prefixFamily } from '../address/prefix';
+import { type AddressRange, countOf, rangeOf, rangesOverlap } from '../address/range';
+import type { Plan } from '../plan/plan';
+import type { Address, Pool, Subnet } from '../plan/records';
+import { addressesOf } from '../plan/view';
+
+/** What an address of a subnet is. Exactly one; the earlier in this list wins. */
+export const addressUses = [
+  'network',
+  'broadcast',
+  'gateway',
+  'virtual',
+  'fixed',
+  'reserved',
+  'excluded',
+  'pool',
+  'free',
+] as const;
+export type AddressUse = (typeof addressUses)[number];
+
+/** A run of neighbouring addresses with the same use. */
+export interface Run extends AddressRange {
+  readonly use: AddressUse;
+}
+
+export interface Layout {
+  readonly runs: readonly Run[];
+  /** Addresses per use; their sum is the size of the subnet. */
+  readonly counts: Readonly<Record<AddressUse, number>>;
+}
+
+const useOfAddress = (address: Address): AddressUse =>
+  address.gateway
+    ? 'gateway'
+    : address.assignment === 'virtual'
+      ? 'virtual'
+      : address.assignment === 'static'
+        ? 'fixed'
+        : 'reserved';
+
+/** The part of a range that lies in the prefix; null when none does. */
+export function clip(range: AddressRange, prefix: Prefix): AddressRange | null {
+  const whole = rangeOf(prefix);
+  if (!rangesOverlap(range, whole)) return null;
+  return {
+    start: range.start > whole.start ? range.start : whole.start,
+    end: range.end < whole.end ? range.end : whole.end,
+  };
+}
+
+/**
+ * Classifies every address of a prefix by a sweep over the places where something begins or ends, so that a /8 or an
+ * IPv6 /64 costs no more than what stands in it.
+ */
+export function layoutOf(
+  prefix: Prefix,
+  addresses: readonly Address[],
+  exclusions: Iterable<AddressRange>,
+  pools: Iterable<AddressRange>,
+): Layout {
+  const single = new Map<IpAddress, AddressUse>();
+  const mark = (address: IpAddress, use: AddressUse) => {
+    const known = single.get(address);
+    if (known === undefined || addressUses.indexOf(use) < addressUses.indexOf(known)) single.set(address, use);
+  };
+  if (prefixFamily(prefix) === 4 && prefix.length <= 30) {
+    mark(prefix.address, 'network');
+    mark(lastOf(prefix), 'broadcast');
+  }
+  for (const address of addresses)
+    if (contains(prefix, address.address)) mark(address.address, useOfAddress(address));
+
+  const clipAll = (ranges: Iterable<AddressRange>) =>
+    [...ranges].map((range) => clip(range, prefix)).filter((range) => range !== null);
+  const excluded = clipAll(exclusions);
+  const pooled = clipAll(pools);
+
+  const cuts = new Set<IpAddress>([prefix.address]);
+  for (const address of single.keys()) cuts.add(address).add(addOffset(address, 1));
+  for (const range of [...excluded, ...pooled]) cuts.add(range.start).add(addOffset(range.end, 1));
+  const last = lastOf(prefix);
+  const starts = [...cuts].filter((cut) => cut <= last).sort(compareAddresses);
+
+  const runs: Run[] = [];
+  const counts = Object.fromEntries(addressUses.map((use) => [use, 0])) as Record<AddressUse, number>;
+  starts.forEach((start, i) => {
+    const end = i + 1 < starts.length ? addOffset(starts[i + 1]!, -1) : last;
+    const within = (range: AddressRange) => start >= range.start && start <= range.end;
+    const use = single.get(start) ?? (excluded.some(within) ? 'excluded' : pooled.some(within) ? 'pool' : 'free');
+    counts[use] += countOf({ start, end });
+    const previous = runs.at(-1);
+    if (previous?.use === use) runs[runs.length - 1] = { ...previous, end };
+    else runs.push({ use, start, end });
+  });
+  return { runs, counts };
+}
+
+export const layoutOfSubnet = (plan: Plan, subnet: Subnet): Layout =>
+  layoutOf(
+    subnet.prefix,
+    addressesOf(plan, subnet.id),
+    plan.exclusion.group(subnet.id).values(),
+    plan.pool.group(subnet.id).values(),
+  );
+
+/** Leases a server can really give from a pool: the pool less everything above it that lies inside. */
+export function leaseCapacity(plan: Plan, subnet: Subnet, pool: Pool): number {
+  const range = clip(pool, subnet.prefix);
+  if (!range) return 0;
+  const { runs } = layoutOfSubnet(plan, subnet);
+  return runs
+    .filter((run) => run.use === 'pool' && rangesOverlap(run, range))
+    .reduce((sum, run) => {
+      const start = run.start > range.start ? run.start : range.start;
+      const end = run.end < range.end ? run.end : range.end;
+      return sum + countOf({ start, end });
+    }, 0);
+}

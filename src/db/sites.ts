@@ -1,0 +1,78 @@
+import type { Pool } from 'mysql2/promise';
+import type { Plan } from '../core/plan/plan';
+import { fromSqlTime, toSqlTime } from './columns';
+import { rows, run, transaction } from './connection';
+import { readPlan, writePlan } from './rows';
+
+export interface SiteRow {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: string;
+  readonly revision: number;
+  readonly archived: boolean;
+  readonly changedAt: string;
+  readonly segments: number;
+  readonly fixed: number;
+}
+
+/** All sites with their size, by name. Gateways do not count as fixed addresses. */
+export async function listSites(pool: Pool): Promise<SiteRow[]> {
+  const found = await rows(
+    pool,
+    `SELECT s.id, r.name, r.kind, s.revision, s.archived_at IS NOT NULL, s.changed_at,
+       (SELECT COUNT(*) FROM vlan v WHERE v.site_id = s.id),
+       (SELECT COUNT(*) FROM address a WHERE a.site_id = s.id AND NOT a.gateway)
+     FROM site s JOIN site_record r ON r.site_id = s.id ORDER BY r.name, s.id`,
+  );
+  return found.map((row) => ({
+    id: row[0] as string,
+    name: row[1] as string,
+    kind: row[2] as string,
+    revision: row[3] as number,
+    archived: row[4] === 1,
+    changedAt: fromSqlTime(row[5] as string),
+    segments: Number(row[6]),
+    fixed: Number(row[7]),
+  }));
+}
+
+/** The site's plan and revision in one consistent snapshot; null when there is no such site. */
+export const loadPlan = (pool: Pool, siteId: string): Promise<{ revision: number; plan: Plan } | null> =>
+  transaction(pool, 'SNAPSHOT', async (connection) => {
+    const found = await rows(connection, 'SELECT revision FROM site WHERE id = ?', [siteId]);
+    if (!found[0]) return null;
+    return { revision: found[0][0] as number, plan: await readPlan(connection, siteId) };
+  });
+
+/** The revision of a site; null when there is no such site. */
+export async function revisionOf(pool: Pool, siteId: string): Promise<number | null> {
+  const found = await rows(pool, 'SELECT revision FROM site WHERE id = ?', [siteId]);
+  return found[0] ? (found[0][0] as number) : null;
+}
+
+/** Stores a plan as a new site at revision 0. */
+export const createSite = (pool: Pool, siteId: string, plan: Plan, at: string): Promise<void> =>
+  transaction(pool, 'READ COMMITTED', async (connection) => {
+    const time = toSqlTime(at);
+    await run(connection, 'INSERT INTO site VALUES (?, 0, NULL, ?, ?)', [siteId, time, time]);
+    await writePlan(connection, siteId, plan);
+  });
+
+/** Archives a site or takes it back; false when there is no such site. */
+export async function archiveSite(pool: Pool, siteId: string, at: string | null): Promise<boolean> {
+  const known = (await revisionOf(pool, siteId)) !== null;
+  await run(pool, 'UPDATE site SET archived_at = ? WHERE id = ?', [at && toSqlTime(at), siteId]);
+  return known;
+}
+
+/**
+ * Deletes a site with everything in it. Rows go children first: the references between tables are RESTRICT on
+ * purpose, and a cascade from the site would meet them in any order.
+ */
+export const deleteSite = (pool: Pool, siteId: string): Promise<boolean> =>
+  transaction(pool, 'READ COMMITTED', async (connection) => {
+    const order = ['journal', 'named_revision', 'acceptance', 'address', 'exclusion', 'pool', 'subnet', 'interface'];
+    for (const table of [...order, 'device', 'vlan', 'lan', 'site_record'])
+      await run(connection, `DELETE FROM ${table} WHERE site_id = ?`, [siteId]);
+    return (await run(connection, 'DELETE FROM site WHERE id = ?', [siteId])) === 1;
+  });

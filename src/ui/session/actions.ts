@@ -1,0 +1,65 @@
+'use client';
+
+import { parsePrefix } from '@/core/address/prefix';
+import type { Call } from '@/core/plan/operation';
+import type { Subnet, TableName } from '@/core/plan/records';
+import { Refusal } from '@/core/plan/refusal';
+import { formatPrefix, networkOf } from '@/core/address/prefix';
+import { formatAddress, parseAddress, widthOf, familyOf } from '@/core/address/ip';
+import { useSession } from './context';
+import { useView } from './view';
+
+/** Sets one field of a record, with the value that was in view. */
+export function useEdit() {
+  const session = useSession();
+  return (table: TableName, id: string, field: string, value: unknown, seen?: unknown) =>
+    session.perform({
+      operation: 'edit',
+      input: { table, id, set: { [field]: value }, ...(seen === undefined ? {} : { seen: { [field]: seen } }) },
+    });
+}
+
+/** Performs a call; where it would push hosts out, shows what moves before it is accepted. */
+export function usePerformOrReview() {
+  const session = useSession();
+  const set = useView((state) => state.set);
+  return (call: Call, relocate: Call, title: string) => {
+    try {
+      session.perform(call);
+    } catch (error) {
+      if (!(error instanceof Refusal) || error.code !== 'in-use') throw error;
+      set({ review: { title, call: relocate, accept: 'Move them' } });
+    }
+  };
+}
+
+const bad = (message: string) => new Refusal('bad-input', message);
+
+/** A typed whole number, or a Refusal that names the field. */
+export function wholeNumber(text: string, what: string): number {
+  if (!/^\d+$/.test(text.trim())) throw bad(`${what} “${text}” is not a whole number; write digits only.`);
+  return Number(text);
+}
+
+/** A typed subnet: `10.0.0.0/24`, or `/25` to change only the size of the one there is. Host bits are cleared. */
+export function typedPrefix(text: string, now: Subnet | undefined): string {
+  const short = /^\/(\d{1,3})$/.exec(text.trim());
+  if (short && now) {
+    const length = Number(short[1]);
+    if (length > widthOf(familyOf(now.prefix.address))) throw bad(`A length of /${length} is too long; write a smaller number.`);
+    return formatPrefix(networkOf(now.prefix.address, length));
+  }
+  const parsed = parsePrefix(text);
+  return parsed ? formatPrefix(parsed.prefix) : text;
+}
+
+/** A typed address; `.24` or `24` means that last octet in the subnet. */
+export function typedAddress(text: string, subnet: Subnet | undefined): string {
+  const short = /^\.?(\d{1,3})$/.exec(text.trim());
+  const base = subnet?.prefix.address;
+  if (short && typeof base === 'number' && Number(short[1]) <= 255) {
+    const candidate = Math.floor(base / 256) * 256 + Number(short[1]);
+    return formatAddress(candidate);
+  }
+  return parseAddress(text) === null ? text.trim() : formatAddress(parseAddress(text)!);
+}

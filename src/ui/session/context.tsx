@@ -1,0 +1,29 @@
+'use client';
+
+import { type ReactNode, createContext, useContext, useEffect, useState } from 'react';
+import { useStore } from 'zustand';
+import { authorName } from './author';
+import { SiteSession, type SiteState } from './session';
+
+const SessionContext = createContext<SiteSession | null>(null);
+
+/** Opens the session of a site for everything below, and closes it when the site is left. */
+export function SessionProvider({ siteId, children }: { siteId: string; children: ReactNode }) {
+  const [session, setSession] = useState<SiteSession | null>(null);
+  useEffect(() => {
+    const opened = new SiteSession(siteId, authorName);
+    setSession(opened);
+    return () => opened.close();
+  }, [siteId]);
+  if (!session) return null;
+  return <SessionContext value={session}>{children}</SessionContext>;
+}
+
+export function useSession(): SiteSession {
+  const session = useContext(SessionContext);
+  if (!session) throw new Error('no site is open here');
+  return session;
+}
+
+export const useSite = <T,>(select: (state: SiteState) => T): T => useStore(useSession().store, select);
+export const usePlan = () => useSite((state) => state.plan);

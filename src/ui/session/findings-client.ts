@@ -1,0 +1,44 @@
+import type { Finding } from '@/core/findings/finding';
+import type { Step } from '@/core/plan/change';
+import type { FromWorker, ToWorker } from '@/worker/protocol';
+
+export type Findings = ReadonlyMap<string, Finding>;
+
+/** The page's end of the findings worker. `onChange` gets all findings and the sequence number they belong to. */
+export class FindingsClient {
+  private readonly worker = new Worker(new URL('../../worker/findings.worker.ts', import.meta.url), { type: 'module' });
+  private findings: Findings = new Map();
+  private sequence = 0;
+
+  constructor(onChange: (findings: Findings, sequence: number) => void) {
+    this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
+      if (data.type === 'all') this.findings = new Map(data.findings.map((finding) => [finding.key, finding]));
+      else {
+        const next = new Map(this.findings);
+        for (const key of data.removed) next.delete(key);
+        for (const finding of data.added) next.set(finding.key, finding);
+        this.findings = next;
+      }
+      onChange(this.findings, data.type === 'all' ? 0 : data.sequence);
+    };
+  }
+
+  load(plan: string, steps: readonly Step[]): void {
+    this.send({ type: 'load', plan, steps });
+  }
+
+  /** Returns the number that the answer to these steps will carry. */
+  advance(steps: readonly Step[]): number {
+    this.sequence++;
+    this.send({ type: 'advance', sequence: this.sequence, steps });
+    return this.sequence;
+  }
+
+  close(): void {
+    this.worker.terminate();
+  }
+
+  private send(message: ToWorker): void {
+    this.worker.postMessage(message);
+  }
+}

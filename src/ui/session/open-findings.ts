@@ -1,0 +1,62 @@
+'use client';
+
+import { useMemo } from 'react';
+import { type Finding, type Severity, acceptanceOf, severities } from '@/core/findings/finding';
+import type { Acceptance } from '@/core/plan/records';
+import { recordIn, type Plan } from '@/core/plan/plan';
+import { addressesOn, interfacesOf } from '@/core/plan/view';
+import { usePlan, useSite } from './context';
+
+export interface JudgedFinding extends Finding {
+  readonly accepted: Acceptance | null;
+}
+
+const weight = (finding: JudgedFinding) => (finding.accepted ? 10 : 0) + severities.indexOf(finding.severity);
+
+/** All findings with their acceptance: open before accepted, stops first. */
+export function useFindings(): readonly JudgedFinding[] {
+  const plan = usePlan();
+  const findings = useSite((state) => state.findings);
+  return useMemo(
+    () =>
+      [...findings.values()]
+        .map((finding) => ({ ...finding, accepted: acceptanceOf(plan, finding) }))
+        .sort((a, b) => weight(a) - weight(b) || (a.key < b.key ? -1 : 1)),
+    [findings, plan],
+  );
+}
+
+export type Counts = Readonly<Record<Severity, number>>;
+
+export function countOpen(findings: readonly JudgedFinding[]): Counts {
+  const counts = { stop: 0, fix: 0, note: 0 };
+  for (const finding of findings) if (!finding.accepted) counts[finding.severity]++;
+  return counts;
+}
+
+export interface Place {
+  readonly vlan: string | null;
+  readonly address: string | null;
+}
+
+/** The segment and the fixed address a finding is about, as far as it is about one. */
+export function placeOf(plan: Plan, finding: Finding): Place {
+  for (const { table, id } of finding.where) {
+    if (table === 'address') {
+      const address = plan.address.get(id);
+      if (address) return { vlan: plan.subnet.get(address.subnet)!.vlan, address: address.gateway ? null : id };
+    }
+    if (table === 'vlan') return { vlan: id, address: null };
+    if (table === 'subnet' || table === 'pool') {
+      const record = recordIn(plan, table, id) as { vlan?: string; subnet?: string } | undefined;
+      const vlan = record?.vlan ?? (record?.subnet ? plan.subnet.get(record.subnet)?.vlan : undefined);
+      if (vlan) return { vlan, address: null };
+    }
+    if (table === 'interface' || table === 'device') {
+      const items = table === 'interface' ? [id] : interfacesOf(plan, id).map((item) => item.id);
+      const address = items.flatMap((item) => addressesOn(plan, item))[0];
+      if (address) return { vlan: plan.subnet.get(address.subnet)!.vlan, address: address.id };
+    }
+  }
+  return { vlan: null, address: null };
+}

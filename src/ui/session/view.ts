@@ -1,0 +1,60 @@
+'use client';
+
+import { create } from 'zustand';
+import type { Severity } from '@/core/findings/finding';
+import type { Call } from '@/core/plan/operation';
+
+/** A bulk change shown before it is accepted. */
+export interface Review {
+  readonly title: string;
+  readonly call: Call;
+  readonly accept: string;
+}
+
+interface ViewState {
+  readonly vlan: string | null;
+  readonly address: string | null;
+  readonly finding: string | null;
+  readonly review: Review | null;
+  readonly panelOpen: boolean;
+  readonly panelWidth: number;
+  readonly severities: ReadonlySet<Severity>;
+  readonly singleKeys: boolean;
+  readonly set: (fields: Partial<Omit<ViewState, 'set'>>) => void;
+  readonly select: (vlan: string | null, address?: string | null) => void;
+}
+
+const WIDTH = 'dianome.panel';
+const KEYS = 'dianome.keys';
+const remembered = (key: string): string | null => {
+  try {
+    return typeof window === 'undefined' ? null : localStorage.getItem(key);
+  } catch {
+    return null;
+  }
+};
+export const remember = (key: string, value: string): void => {
+  try {
+    localStorage.setItem(key, value);
+  } catch {
+    // Without storage the setting holds for this visit.
+  }
+};
+
+/** What this window shows: selection, panel, filter. Never part of the plan. */
+export const useView = create<ViewState>((set) => ({
+  vlan: null,
+  address: null,
+  finding: null,
+  review: null,
+  panelOpen: false,
+  panelWidth: Number(remembered(WIDTH)) || 312,
+  severities: new Set<Severity>(['stop', 'fix', 'note']),
+  singleKeys: remembered(KEYS) !== 'off',
+  set: (fields) => {
+    if (fields.panelWidth !== undefined) remember(WIDTH, String(fields.panelWidth));
+    if (fields.singleKeys !== undefined) remember(KEYS, fields.singleKeys ? 'on' : 'off');
+    set(fields);
+  },
+  select: (vlan, address = null) => set({ vlan, address, finding: null }),
+}));

@@ -1,0 +1,162 @@
+'use client';
+
+import { useState } from 'react';
+import type { Remedy } from '@/core/findings/finding';
+import { describeChange } from '@/core/plan/describe';
+import { Refusal } from '@/core/plan/refusal';
+import { authorName } from '../session/author';
+import { usePlan, useSession } from '../session/context';
+import type { JudgedFinding } from '../session/open-findings';
+import { useView } from '../session/view';
+import { SeverityMark } from '../parts/marks';
+
+const SHOWN_LINES = 5;
+
+/** One finding: evidence, remedies (previewed when pointed at, taken with one click), or acceptance with a reason. */
+export function FindingCard({ finding, current, onGo }: { finding: JudgedFinding; current: boolean; onGo: () => void }) {
+  const session = useSession();
+  const [problem, setProblem] = useState('');
+  const [previewed, setPreviewed] = useState<Remedy | null>(null);
+  const [accepting, setAccepting] = useState(false);
+
+  const take = (remedy: Remedy) => {
+    try {
+      session.perform(remedy);
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      setProblem(error.message);
+    }
+  };
+  const accepted = finding.accepted;
+  return (
+    <article
+      data-finding={finding.key}
+      aria-label={finding.what}
+      className={`flex gap-2 border-b border-rule py-2 ${current ? 'bg-chosen outline-2 outline-ink' : ''}`}
+    >
+      <SeverityMark severity={finding.severity} />
+      <div className="min-w-0 flex-1">
+        <button type="button" className="text-left font-bold hover:underline" onClick={onGo}>
+          {finding.what}
+        </button>
+        <p className="text-[14px] text-muted">{finding.because}</p>
+        {accepted ? (
+          <p className="text-[14px]">
+            Accepted by {accepted.who}: {accepted.reason}{' '}
+            <button
+              type="button"
+              className="underline"
+              onClick={() => session.perform({ operation: 'withdrawAcceptance', input: { id: accepted.id } })}
+            >
+              Withdraw
+            </button>
+          </p>
+        ) : (
+          <div className="flex flex-wrap gap-2 pt-1">
+            {finding.remedies.map((remedy, i) => (
+              <button
+                key={remedy.label}
+                type="button"
+                className={`button text-left text-[14px] ${i === 0 ? 'button-primary' : ''}`}
+                onClick={() => take(remedy)}
+                onMouseEnter={() => setPreviewed(remedy)}
+                onMouseLeave={() => setPreviewed(null)}
+                onFocus={() => setPreviewed(remedy)}
+                onBlur={() => setPreviewed(null)}
+              >
+                {remedy.label}
+              </button>
+            ))}
+            <button type="button" className="button text-[14px]" aria-expanded={accepting} onClick={() => setAccepting(!accepting)}>
+              Accept…
+            </button>
+          </div>
+        )}
+        {previewed && <Preview remedy={previewed} />}
+        {problem && (
+          <p role="alert" className="border-l-4 border-stop px-2 text-[14px] text-stop">
+            {problem}
+          </p>
+        )}
+        {accepting && !accepted && <AcceptForm finding={finding} onDone={() => setAccepting(false)} />}
+      </div>
+    </article>
+  );
+}
+
+function Preview({ remedy }: { remedy: Remedy }) {
+  const plan = usePlan();
+  const session = useSession();
+  const set = useView((state) => state.set);
+  let lines: string[];
+  try {
+    lines = describeChange(plan, session.preview(remedy)).map((line) =>
+      line.kind === 'changed' ? `${line.what}: ${line.field} ${line.before} → ${line.after}` : `${line.what} ${line.kind}`,
+    );
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    lines = [error.message];
+  }
+  return (
+    <div className="mt-1 border-l-4 border-ink bg-sheet px-2 py-1 text-[13px]" aria-live="polite">
+      {lines.slice(0, SHOWN_LINES).map((line, i) => (
+        <p key={i}>{line}</p>
+      ))}
+      {lines.length > SHOWN_LINES && (
+        <button
+          type="button"
+          className="underline"
+          onMouseDown={() => set({ review: { title: 'Remedy', call: remedy, accept: remedy.label } })}
+        >
+          and {lines.length - SHOWN_LINES} more
+        </button>
+      )}
+    </div>
+  );
+}
+
+function AcceptForm({ finding, onDone }: { finding: JudgedFinding; onDone: () => void }) {
+  const session = useSession();
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState('');
+  const accept = () => {
+    const { key, what, because } = finding;
+    try {
+      const input = { finding: key, what, evidence: because, reason, who: authorName(), at: new Date().toISOString() };
+      session.perform({ operation: 'acceptFinding', input });
+      onDone();
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      setProblem(error.message);
+    }
+  };
+  return (
+    <form
+      className="flex flex-wrap items-end gap-2 pt-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        accept();
+      }}
+    >
+      <label className="min-w-0 flex-1 text-[14px]">
+        Why is this all right here?
+        <input
+          autoFocus
+          className="field field-line"
+          value={reason}
+          aria-invalid={problem !== ''}
+          onChange={(event) => setReason(event.target.value)}
+          onKeyDown={(event) => event.key === 'Escape' && onDone()}
+        />
+      </label>
+      <button type="submit" className="button button-primary">
+        Accept
+      </button>
+      {problem && (
+        <p role="alert" className="text-[13px] text-stop">
+          {problem}
+        </p>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,105 @@
+'use client';
+
+import { usePathname, useRouter } from 'next/navigation';
+import { useCallback } from 'react';
+import { type Severity, severities } from '@/core/findings/finding';
+import { usePlan, useSession, useSite } from '../session/context';
+import { type JudgedFinding, countOpen, placeOf, useFindings } from '../session/open-findings';
+import { useView } from '../session/view';
+import { SeverityMark } from '../parts/marks';
+import { FindingCard } from './finding-card';
+import { stations } from './stations';
+
+const SHOWN = 60;
+
+export const useStation = () => usePathname().split('/')[3] ?? 'segments';
+
+/** The findings of a page: of its station, all of them on the pages that are no station. */
+export function usePageFindings(): readonly JudgedFinding[] {
+  const station = useStation();
+  const all = useFindings();
+  const own = stations.find((entry) => entry.path === station)?.findings ?? null;
+  const shown = useView((state) => state.severities);
+  return all.filter((finding) => (own === null || finding.station === own) && shown.has(finding.severity));
+}
+
+/** Goes to what a finding is about: its station, segment and address. */
+export function useGoToFinding() {
+  const plan = usePlan();
+  const router = useRouter();
+  const session = useSession();
+  const station = useStation();
+  const { select, set } = useView();
+  return useCallback(
+    (finding: JudgedFinding) => {
+      const place = placeOf(plan, finding);
+      if (place.vlan) select(place.vlan, place.address);
+      set({ finding: finding.key });
+      if (station !== 'findings' && finding.station !== station) router.push(`/site/${session.siteId}/${finding.station}`);
+    },
+    [plan, router, session, station, select, set],
+  );
+}
+
+export function SeverityFilter() {
+  const counts = countOpen(useFindings());
+  const { severities: shown, set } = useView();
+  const toggle = (severity: Severity) => {
+    const next = new Set(shown);
+    if (!next.delete(severity)) next.add(severity);
+    set({ severities: next });
+  };
+  return (
+    <div className="flex gap-1" role="group" aria-label="Show findings of severity">
+      {severities.map((severity) => (
+        <button
+          key={severity}
+          type="button"
+          aria-pressed={shown.has(severity)}
+          aria-label={`${severity}: ${counts[severity]}`}
+          className={`flex items-center gap-1 border-2 px-1.5 py-0.5 text-[13px] ${shown.has(severity) ? 'border-ink bg-sheet' : 'border-transparent'}`}
+          onClick={() => toggle(severity)}
+        >
+          <SeverityMark severity={severity} size={13} /> {counts[severity]}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+export function FindingsPanel() {
+  const findings = usePageFindings();
+  const ready = useSite((state) => state.findingsReady);
+  const vlan = useView((state) => state.vlan);
+  const current = useView((state) => state.finding);
+  const plan = usePlan();
+  const go = useGoToFinding();
+  // What is selected first; the rest of the page's findings after it.
+  const here = findings.filter((finding) => vlan !== null && placeOf(plan, finding).vlan === vlan);
+  const others = findings.filter((finding) => !here.includes(finding));
+  const selected = vlan ? plan.vlan.get(vlan) : undefined;
+  const section = (title: string, list: readonly JudgedFinding[]) =>
+    list.length > 0 && (
+      <section aria-label={title}>
+        <h3 className="pt-3 text-[13px] font-bold text-muted">{title}</h3>
+        {list.slice(0, SHOWN).map((finding) => (
+          <FindingCard key={finding.key} finding={finding} current={finding.key === current} onGo={() => go(finding)} />
+        ))}
+        {list.length > SHOWN && <p className="py-2 text-[14px]">and {list.length - SHOWN} more; all of them are under Findings</p>}
+      </section>
+    );
+  return (
+    <section aria-label="Findings here">
+      <div className="flex items-center justify-between gap-2 border-b border-ink pb-1">
+        <h2 className="mono font-bold">
+          Findings here <span className="key">n</span>
+        </h2>
+        <SeverityFilter />
+      </div>
+      {!ready && <p className="py-2">Checking…</p>}
+      {ready && findings.length === 0 && <p className="py-2">Nothing to mend on this page.</p>}
+      {section(selected ? `In ${selected.name}` : 'Selected', here)}
+      {section(here.length ? 'Elsewhere on this page' : 'On this page', others)}
+    </section>
+  );
+}

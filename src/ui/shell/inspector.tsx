@@ -1,0 +1,13 @@
+'use client';
+
+import { HostInspector } from '../stations/addresses/host-inspector';
+import { SegmentInspector } from '../stations/segments/segment-inspector';
+import { useStation } from './findings-panel';
+
+/** The details of what is selected, on the stations that have something to select. */
+export function Inspector() {
+  const station = useStation();
+  if (station === 'segments') return <SegmentInspector />;
+  if (station === 'addresses') return <HostInspector />;
+  return null;
+}

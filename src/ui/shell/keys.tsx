@@ -1,0 +1,64 @@
+'use client';
+
+import { useEffect } from 'react';
+import { Dialog } from '../parts/dialog';
+import { useView } from '../session/view';
+
+export type KeyMap = Readonly<Record<string, () => void>>;
+
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+/** Single-key commands; silent while somebody types, behind a dialog, with a modifier, or when switched off. */
+export function useKeys(keys: KeyMap): void {
+  const on = useView((state) => state.singleKeys);
+  useEffect(() => {
+    if (!on) return;
+    const onKey = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented || typing(event.target)) return;
+      if (document.querySelector('[role="dialog"]')) return;
+      const command = keys[event.key];
+      if (!command) return;
+      event.preventDefault();
+      command();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [keys, on]);
+}
+
+const list: readonly (readonly [string, string])[] = [
+  ['/', 'find an address, name, VLAN, MAC'],
+  ['n', 'next finding'],
+  ['u', 'undo your latest change'],
+  ['U', 'redo'],
+  ['+', 'add a segment (Segments) or a fixed address (Addresses)'],
+  ['f', 'Fit: re-pack the subnets (Segments)'],
+  ['Alt ↑ ↓', 'move the segment of this row up or down'],
+  ['← →', 'on the strip: move the segment to the next free block; on a pool edge: one address'],
+  ['Enter', 'commit what was typed'],
+  ['Esc', 'give up what was typed, close'],
+  ['?', 'this list'],
+];
+
+export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const { singleKeys, set } = useView();
+  return (
+    <Dialog title="Keys" open={open} onClose={onClose}>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
+        {list.map(([key, what]) => (
+          <div key={key} className="contents">
+            <dt>
+              <span className="key">{key}</span>
+            </dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </dl>
+      <label className="flex items-center gap-2 pt-4">
+        <input type="checkbox" checked={singleKeys} onChange={(event) => set({ singleKeys: event.target.checked })} />
+        Single keys act as commands
+      </label>
+    </Dialog>
+  );
+}

@@ -1,0 +1,205 @@
+'use client';
+
+import { useSearchParams } from 'next/navigation';
+import { type ReactNode, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { SessionProvider, useSession, useSite } from '../session/context';
+import { countOpen, useFindings } from '../session/open-findings';
+import { useView } from '../session/view';
+import { AuthorDialog } from './author-dialog';
+import { Conflicts } from './conflicts';
+import { FindBox } from './find-box';
+import { FindingsPanel, useGoToFinding, usePageFindings } from './findings-panel';
+import { Header } from './header';
+import { KeysDialog, useKeys } from './keys';
+import { Nav } from './nav';
+import { ReviewDialog } from './review-dialog';
+
+export function SiteShell({ siteId, children, inspector }: { siteId: string; children: ReactNode; inspector: ReactNode }) {
+  return (
+    <SessionProvider siteId={siteId}>
+      <Loaded>
+        <Suspense>
+          <SelectFromAddress />
+        </Suspense>
+        <Frame inspector={inspector}>{children}</Frame>
+      </Loaded>
+    </SessionProvider>
+  );
+}
+
+function Loaded({ children }: { children: ReactNode }) {
+  const { status, problem } = useSite((state) => state);
+  if (status === 'ready') return children;
+  return (
+    <main className="p-6">
+      {status === 'loading' ? (
+        <p role="status">Loading the plan…</p>
+      ) : (
+        <>
+          <p role="alert" className="border-l-4 border-stop px-3 font-bold">
+            {problem}
+          </p>
+          <p className="pt-3">
+            <a className="underline" href="/">
+              All sites
+            </a>
+          </p>
+        </>
+      )}
+    </main>
+  );
+}
+
+/** A link may name what to select: ?vlan=…&address=… */
+function SelectFromAddress() {
+  const query = useSearchParams();
+  const select = useView((state) => state.select);
+  const vlan = query.get('vlan');
+  const address = query.get('address');
+  useEffect(() => {
+    if (vlan) select(vlan, address);
+  }, [vlan, address, select]);
+  return null;
+}
+
+type Tab = 'stations' | 'find' | 'findings' | null;
+
+function Frame({ children, inspector }: { children: ReactNode; inspector: ReactNode }) {
+  const session = useSession();
+  const findRef = useRef<HTMLInputElement>(null);
+  const [keysOpen, setKeysOpen] = useState(false);
+  const [tab, setTab] = useState<Tab>(null);
+  const { panelOpen, panelWidth, finding, set } = useView();
+  const findings = usePageFindings();
+  const go = useGoToFinding();
+  const keys = useMemo(
+    () => ({
+      '/': () => findRef.current?.focus(),
+      '?': () => setKeysOpen(true),
+      u: () => void session.undo('undo'),
+      U: () => void session.undo('redo'),
+      n: () => {
+        const at = findings.findIndex((candidate) => candidate.key === finding);
+        const next = findings[(at + 1) % findings.length];
+        if (!next) return;
+        set({ panelOpen: true });
+        go(next);
+        requestAnimationFrame(() => {
+          const card = document.querySelector(`[data-finding="${CSS.escape(next.key)}"]`);
+          card?.scrollIntoView({ block: 'nearest' });
+          card?.querySelector('button')?.focus();
+        });
+      },
+    }),
+    [session, findings, finding, go, set],
+  );
+  useKeys(keys);
+  const aside = (
+    <>
+      {inspector}
+      <FindingsPanel />
+    </>
+  );
+  return (
+    <div className="flex h-dvh flex-col print:block print:h-auto">
+      <Header findRef={findRef} onKeys={() => setKeysOpen(true)} />
+      <Conflicts />
+      <div className="flex min-h-0 flex-1">
+        <div className="no-print w-[184px] shrink-0 overflow-y-auto border-r border-ink max-[699px]:hidden">
+          <Nav />
+        </div>
+        <main className="min-w-0 flex-1 overflow-auto bg-sheet px-4 pt-3 pb-8 max-[699px]:px-3" id="station">
+          {children}
+        </main>
+        <PanelEdge />
+        <aside
+          aria-label="Details and findings"
+          style={{ '--panel': `${panelWidth}px` } as React.CSSProperties}
+          className={`no-print overflow-y-auto border-l border-ink bg-paper px-3 py-3 max-[1099px]:fixed max-[1099px]:inset-y-0 max-[1099px]:right-0 max-[1099px]:z-30 max-[1099px]:w-[min(360px,100vw)] max-[1099px]:border-l-[3px] max-[699px]:hidden min-[1100px]:w-(--panel) min-[1100px]:shrink-0 ${panelOpen ? '' : 'max-[1099px]:hidden'}`}
+        >
+          <button type="button" className="button float-right min-[1100px]:hidden" onClick={() => set({ panelOpen: false })}>
+            Close
+          </button>
+          {aside}
+        </aside>
+      </div>
+      <DrawerButton />
+      {tab !== null && (
+        <div className="fixed inset-x-0 top-[46px] bottom-[56px] z-30 overflow-auto bg-paper p-3 min-[700px]:hidden" role="region" aria-label={tab}>
+          {tab === 'stations' && <Nav onGo={() => setTab(null)} />}
+          {tab === 'find' && <FindBox inputRef={findRef} />}
+          {tab === 'findings' && aside}
+        </div>
+      )}
+      <ThumbTabs tab={tab} onTab={setTab} />
+      <ReviewDialog />
+      <KeysDialog open={keysOpen} onClose={() => setKeysOpen(false)} />
+      <AuthorDialog />
+    </div>
+  );
+}
+
+/** The edge of the right side: drag or use the arrow keys to resize it. */
+function PanelEdge() {
+  const { panelWidth, set } = useView();
+  const resize = (width: number) => set({ panelWidth: Math.min(560, Math.max(220, width)) });
+  return (
+    <div
+      role="separator"
+      aria-label="Width of the right side"
+      aria-orientation="vertical"
+      aria-valuenow={panelWidth}
+      aria-valuemin={220}
+      aria-valuemax={560}
+      tabIndex={0}
+      className="no-print w-[5px] shrink-0 cursor-col-resize hover:bg-hivis max-[1099px]:hidden"
+      onKeyDown={(event) => {
+        if (event.key === 'ArrowLeft') resize(panelWidth + 20);
+        if (event.key === 'ArrowRight') resize(panelWidth - 20);
+      }}
+      onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
+      onPointerMove={(event) => {
+        if (event.currentTarget.hasPointerCapture(event.pointerId)) resize(window.innerWidth - event.clientX);
+      }}
+    />
+  );
+}
+
+function DrawerButton() {
+  const counts = countOpen(useFindings());
+  const { panelOpen, set } = useView();
+  if (panelOpen) return null;
+  return (
+    <button
+      type="button"
+      className="button button-primary no-print fixed right-3 bottom-3 z-20 max-[699px]:hidden min-[1100px]:hidden"
+      onClick={() => set({ panelOpen: true })}
+    >
+      Details, {counts.stop + counts.fix} findings
+    </button>
+  );
+}
+
+function ThumbTabs({ tab, onTab }: { tab: Tab; onTab: (tab: Tab) => void }) {
+  const counts = countOpen(useFindings());
+  const entries: readonly (readonly [Exclude<Tab, null>, string])[] = [
+    ['stations', 'Stations'],
+    ['find', 'Find'],
+    ['findings', `Findings ${counts.stop + counts.fix}`],
+  ];
+  return (
+    <div className="no-print grid h-[56px] shrink-0 grid-cols-3 border-t-[3px] border-ink bg-paper min-[700px]:hidden" role="toolbar" aria-label="Tabs">
+      {entries.map(([name, label]) => (
+        <button
+          key={name}
+          type="button"
+          aria-pressed={tab === name}
+          className={`min-h-11 font-bold ${tab === name ? 'bg-hivis text-on-hivis' : ''}`}
+          onClick={() => onTab(tab === name ? null : name)}
+        >
+          {label}
+        </button>
+      ))}
+    </div>
+  );
+}

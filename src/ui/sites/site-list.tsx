@@ -1,0 +1,173 @@
+'use client';
+
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useCallback, useEffect, useState } from 'react';
+import { severities } from '@/core/findings/finding';
+import { Refusal } from '@/core/plan/refusal';
+import { getJson, sendJson } from '../session/api';
+import type { Counts } from '../session/open-findings';
+import { AuthorDialog } from '../shell/author-dialog';
+import { ThemeSwitch } from '../shell/theme-switch';
+import { readFile } from '../stations/handover/read-file';
+import { Logo, SeverityMark } from '../parts/marks';
+import { NewSiteDialog } from './new-site';
+import { DeleteDialog, DuplicateDialog, RenameDialog } from './site-dialogs';
+
+export interface SiteSummary {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: string;
+  readonly revision: number;
+  readonly archived: boolean;
+  readonly changedAt: string;
+  readonly segments: number;
+  readonly fixed: number;
+  readonly findings: Counts;
+}
+
+type Asking = { readonly what: 'rename' | 'duplicate' | 'delete'; readonly site: SiteSummary } | { readonly what: 'new' } | null;
+
+export function SiteList() {
+  const router = useRouter();
+  const [sites, setSites] = useState<readonly SiteSummary[] | null>(null);
+  const [problem, setProblem] = useState('');
+  const [asking, setAsking] = useState<Asking>(null);
+  const [archived, setArchived] = useState(false);
+  const load = useCallback(async () => {
+    try {
+      setSites((await getJson<{ sites: SiteSummary[] }>('/api/sites')).sites);
+      setProblem('');
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  }, []);
+  useEffect(() => {
+    void load(); // eslint-disable-line react-hooks/set-state-in-effect
+  }, [load]);
+  const close = () => {
+    setAsking(null);
+    void load();
+  };
+  const bringIn = async (file: File | undefined) => {
+    if (!file) return;
+    try {
+      const { id } = await sendJson<{ id: string }>('POST', '/api/sites', { file: await readFile(file) });
+      router.push(`/site/${id}/segments`);
+    } catch (error) {
+      setProblem(`${file.name}: ${(error as Error | Refusal).message} Nothing was changed.`);
+    }
+  };
+  const archive = async (site: SiteSummary) => {
+    await sendJson('PATCH', `/api/sites/${site.id}`, { archived: !site.archived });
+    await load();
+  };
+  const shown = sites?.filter((site) => archived || !site.archived) ?? [];
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <header className="flex h-[46px] items-center gap-3 border-b-[3px] border-ink px-4">
+        <Logo />
+        <h1 className="text-[18px] font-bold">Dianome</h1>
+        <p className="flex-1 text-muted max-[699px]:hidden">network plans that check themselves</p>
+        <ThemeSwitch />
+      </header>
+      <main className="flex-1 bg-sheet px-4 py-4">
+        <div className="mx-auto max-w-[1080px]">
+          <div className="flex flex-wrap items-center gap-3 pb-3">
+            <h2 className="tape text-[15px]">Sites</h2>
+            <span className="flex-1" />
+            <label className="button cursor-pointer">
+              Bring in a plan file
+              <input
+                type="file"
+                className="sr-only"
+                accept=".json,application/json"
+                onChange={(event) => {
+                  void bringIn(event.target.files?.[0]);
+                  event.target.value = '';
+                }}
+              />
+            </label>
+            <button type="button" className="button button-primary" onClick={() => setAsking({ what: 'new' })}>
+              New site
+            </button>
+          </div>
+          {problem && (
+            <p role="alert" className="mb-3 border-l-4 border-stop px-3 text-stop">
+              {problem}
+            </p>
+          )}
+          {sites === null && !problem && <p role="status">Loading…</p>}
+          {sites && (
+            <table className="schedule max-[699px]:block">
+              <thead className="max-[699px]:sr-only">
+                <tr>
+                  {['Site', 'Kind', 'Size', 'Findings', 'Last change', ''].map((head, i) => (
+                    <th key={i} scope="col">
+                      {head || <span className="sr-only">Do</span>}
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody className="max-[699px]:block">
+                {shown.map((site) => (
+                  <tr key={site.id} className="h-11 max-[699px]:grid max-[699px]:border-b-2 max-[699px]:border-ink max-[699px]:py-2 [&>*]:max-[699px]:border-0!">
+                    <th scope="row" className="px-1 text-left">
+                      <Link className="text-[17px] font-bold hover:underline" href={`/site/${site.id}/segments`}>
+                        {site.name}
+                      </Link>
+                      {site.archived && <span className="pl-2 text-muted">archived</span>}
+                    </th>
+                    <td className="px-1">{site.kind}</td>
+                    <td className="px-1">
+                      {site.segments} segments, {site.fixed} fixed
+                    </td>
+                    <td className="px-1">
+                      <span className="flex items-center gap-3">
+                        {severities.map((severity) => (
+                          <span key={severity} className="flex items-center gap-1">
+                            <SeverityMark severity={severity} /> {site.findings[severity]}
+                          </span>
+                        ))}
+                      </span>
+                    </td>
+                    <td className="px-1 whitespace-nowrap">
+                      change {site.revision}, {new Date(site.changedAt).toLocaleDateString('en-GB')}
+                    </td>
+                    <td>
+                      <span className="flex flex-wrap gap-3 px-1">
+                        {(['rename', 'duplicate'] as const).map((what) => (
+                          <button key={what} type="button" className="underline" aria-label={`${what} ${site.name}`} onClick={() => setAsking({ what, site })}>
+                            {what}
+                          </button>
+                        ))}
+                        <button type="button" className="underline" aria-label={`${site.archived ? 'restore' : 'archive'} ${site.name}`} onClick={() => void archive(site)}>
+                          {site.archived ? 'restore' : 'archive'}
+                        </button>
+                        <button type="button" className="underline" aria-label={`delete ${site.name}`} onClick={() => setAsking({ what: 'delete', site })}>
+                          delete
+                        </button>
+                      </span>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+          {sites && shown.length === 0 && <p className="pt-3">No site here. Press “New site” to begin.</p>}
+          {sites?.some((site) => site.archived) && (
+            <label className="flex items-center gap-2 pt-3">
+              <input type="checkbox" checked={archived} onChange={(event) => setArchived(event.target.checked)} />
+              archived sites too
+            </label>
+          )}
+        </div>
+      </main>
+      {asking?.what === 'new' && <NewSiteDialog onClose={close} />}
+      {asking?.what === 'rename' && <RenameDialog site={asking.site} onClose={close} />}
+      {asking?.what === 'duplicate' && <DuplicateDialog site={asking.site} onClose={close} />}
+      {asking?.what === 'delete' && <DeleteDialog site={asking.site} onClose={close} />}
+      <AuthorDialog />
+    </div>
+  );
+}

@@ -1,0 +1,209 @@
+'use client';
+
+import { type KeyboardEvent, type PointerEvent, memo, useMemo, useRef, useState } from 'react';
+import { type IpAddress, addOffset, formatAddress } from '@/core/address/ip';
+import { sizeOf } from '@/core/address/prefix';
+import type { Plan } from '@/core/plan/plan';
+import type { Address, Pool, Subnet, Vlan } from '@/core/plan/records';
+import { Refusal } from '@/core/plan/refusal';
+import { addressesOf, hostOf } from '@/core/plan/view';
+import { type AddressUse, layoutOfSubnet } from '@/core/segments/layout';
+import { useSession } from '../../session/context';
+import { useFindings, placeOf } from '../../session/open-findings';
+import { useView } from '../../session/view';
+import { textOn } from '../../parts/colour';
+import { useFill } from '../../parts/inside-bar';
+import { shortAddress } from '../../parts/short';
+
+const COLUMNS = 32;
+
+const useWords: Readonly<Record<AddressUse, string>> = {
+  network: 'network',
+  broadcast: 'broadcast',
+  gateway: 'gateway',
+  virtual: 'virtual',
+  fixed: 'fixed, static on the device',
+  reserved: 'reserved by MAC',
+  excluded: 'excluded from the pool',
+  pool: 'pool',
+  free: 'free',
+};
+
+interface Edge {
+  readonly pool: Pool;
+  readonly side: 'start' | 'end';
+  readonly address: IpAddress;
+}
+
+/** Every address of a subnet as a cell; pool edges are dragged or moved with the arrow keys. */
+export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subnet: Subnet }) {
+  const session = useSession();
+  const { address: selected, select } = useView();
+  const [edge, setEdge] = useState<Edge | null>(null);
+  const [message, setMessage] = useState('');
+  const grid = useRef<HTMLDivElement>(null);
+  const size = sizeOf(subnet.prefix);
+  const columns = Math.min(COLUMNS, size);
+  const base = subnet.prefix.address as number;
+
+  const shown = useMemo(() => {
+    if (!edge) return plan;
+    const pool = { ...edge.pool, [edge.side]: edge.address };
+    return { ...plan, pool: plan.pool.with(pool.id, pool) };
+  }, [plan, edge]);
+  const uses = useMemo(() => {
+    const list: AddressUse[] = new Array(size);
+    for (const run of layoutOfSubnet(shown, subnet).runs)
+      for (let at = run.start as number; at <= (run.end as number); at++) list[at - base] = run.use;
+    return list;
+  }, [shown, subnet, size, base]);
+  const hosts = useMemo(() => {
+    const map = new Map<number, Address>();
+    for (const host of addressesOf(plan, subnet.id)) if (typeof host.address === 'number') map.set(host.address - base, host);
+    return map;
+  }, [plan, subnet.id, base]);
+  const findings = useFindings();
+  const wrong = useMemo(() => {
+    const ids = findings.filter((finding) => !finding.accepted && finding.severity !== 'note').map((finding) => placeOf(plan, finding).address);
+    return new Set(ids);
+  }, [findings, plan]);
+  const pools = [...shown.pool.group(subnet.id).values()];
+
+  const commit = ({ pool, side, address }: Edge) => {
+    const before = plan.pool.get(pool.id)?.[side];
+    setEdge(null);
+    if (before === undefined || before === address) return;
+    try {
+      session.perform({ operation: 'edit', input: { table: 'pool', id: pool.id, set: { [side]: formatAddress(address) }, seen: { [side]: formatAddress(before) } } });
+      setMessage('');
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      setMessage(error.message);
+    }
+  };
+  const addressAt = (event: PointerEvent): number | null => {
+    const box = grid.current!.getBoundingClientRect();
+    const column = Math.floor(((event.clientX - box.left) / box.width) * columns);
+    const row = Math.floor(((event.clientY - box.top) / box.height) * Math.ceil(size / columns));
+    const offset = row * columns + Math.min(columns - 1, Math.max(0, column));
+    return offset >= 0 && offset < size ? base + offset : null;
+  };
+  const limited = (pool: Pool, side: Edge['side'], address: IpAddress): IpAddress =>
+    side === 'start' ? (address > pool.end ? pool.end : address) : address < pool.start ? pool.start : address;
+  const onEdgeKey = (event: KeyboardEvent, pool: Pool, side: Edge['side']) => {
+    const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -columns, ArrowDown: columns }[event.key];
+    if (by === undefined) return;
+    event.preventDefault();
+    commit({ pool, side, address: limited(pool, side, addOffset(pool[side], by)) });
+  };
+  const edgeAt = (offset: number): { pool: Pool; side: Edge['side'] }[] =>
+    pools.flatMap((pool) => [
+      ...((pool.start as number) - base === offset ? [{ pool, side: 'start' as const }] : []),
+      ...((pool.end as number) - base === offset ? [{ pool, side: 'end' as const }] : []),
+    ]);
+  return (
+    <div>
+      <div
+        ref={grid}
+        role="group"
+        aria-label={`Addresses of ${vlan.name}`}
+        className="relative grid border-2 border-ink bg-ink"
+        style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`, gap: 1 }}
+        data-testid="cells"
+      >
+        {uses.map((use, offset) => {
+          const host = hosts.get(offset);
+          const edges = use === 'pool' || use === 'reserved' || use === 'fixed' || use === 'excluded' ? edgeAt(offset) : [];
+          return (
+            <Cell
+              key={offset}
+              use={use}
+              colour={vlan.colour}
+              label={`${formatAddress(base + offset)} ${host ? `${hostOf(plan, host).device.name}, ` : ''}${useWords[use]}`}
+              text={(base + offset) % 256}
+              tall={size <= 256}
+              selected={host?.id !== undefined && host.id === selected}
+              wrong={host !== undefined && wrong.has(host.id)}
+              onPick={host && !host.gateway ? () => select(vlan.id, host.id) : undefined}
+            >
+              {edges.map(({ pool, side }) => (
+                <button
+                  key={side}
+                  type="button"
+                  aria-label={`Pool ${side} ${formatAddress(pool[side])}; arrow keys move it`}
+                  className={`absolute inset-y-0 z-10 w-[9px] touch-none border-2 border-ink bg-hivis ${side === 'start' ? 'left-0' : 'right-0'}`}
+                  style={{ cursor: 'ew-resize' }}
+                  onKeyDown={(event) => onEdgeKey(event, pool, side)}
+                  onPointerDown={(event) => {
+                    event.stopPropagation();
+                    grid.current!.setPointerCapture(event.pointerId);
+                    const original = plan.pool.get(pool.id)!;
+                    setEdge({ pool: original, side, address: original[side] });
+                    const move = (native: globalThis.PointerEvent) => {
+                      const at = addressAt(native as unknown as PointerEvent);
+                      if (at !== null) setEdge({ pool: original, side, address: limited(original, side, at) });
+                    };
+                    const element = grid.current!;
+                    const up = (native: globalThis.PointerEvent) => {
+                      element.removeEventListener('pointermove', move);
+                      element.removeEventListener('pointerup', up);
+                      const at = addressAt(native as unknown as PointerEvent);
+                      commit({ pool: original, side, address: limited(original, side, at ?? original[side]) });
+                    };
+                    element.addEventListener('pointermove', move);
+                    element.addEventListener('pointerup', up);
+                  }}
+                />
+              ))}
+            </Cell>
+          );
+        })}
+      </div>
+      <p role="status" className="mono min-h-5 pt-1 text-[13px]">
+        {edge ? `${edge.side} ${shortAddress(edge.address, subnet.prefix)}` : message}
+      </p>
+    </div>
+  );
+}
+
+interface CellProps {
+  readonly use: AddressUse;
+  readonly colour: string;
+  readonly label: string;
+  readonly text: number;
+  readonly tall: boolean;
+  readonly selected: boolean;
+  readonly wrong: boolean;
+  readonly onPick: (() => void) | undefined;
+  readonly children: React.ReactNode;
+}
+
+const lettered: Partial<Record<AddressUse, string>> = { gateway: 'G', virtual: 'V', excluded: '×' };
+
+const Cell = memo(function Cell({ use, colour, label, text, tall, selected, wrong, onPick, children }: CellProps) {
+  const dark = use === 'network' || use === 'broadcast';
+  const background = wrong ? 'var(--stop)' : useFill(use, colour);
+  const ink = use === 'pool' ? textOn(colour) : wrong || dark ? 'var(--sheet)' : use === 'gateway' || use === 'virtual' ? 'var(--on-hivis)' : 'var(--ink)';
+  const content = wrong ? '!' : (lettered[use] ?? (tall ? text : ''));
+  const style = { background, color: ink, outline: selected ? '3px solid var(--ink)' : undefined, outlineOffset: -3 };
+  const shared = {
+    title: label,
+    className: `mono relative block overflow-hidden text-center leading-none ${tall ? 'h-[22px] pt-[5px] text-[11px]' : 'h-[13px] text-[10px]'} ${use === 'reserved' ? 'underline' : ''}`,
+    style,
+  };
+  if (onPick)
+    return (
+      <span {...shared}>
+        <button type="button" aria-label={label} className="absolute inset-0" onClick={onPick}>
+          {content}
+        </button>
+        {children}
+      </span>
+    );
+  return (
+    <span {...shared}>
+      {content}
+      {children}
+    </span>
+  );
+});

@@ -1,0 +1,86 @@
+'use client';
+
+import { formatAddress, parseAddress } from '@/core/address/ip';
+import { maskOf, parseMask } from '@/core/address/prefix';
+import { dnsText } from '@/core/formats/schedule';
+import { toWire } from '@/core/plan/edit';
+import { Refusal } from '@/core/plan/refusal';
+import { domainOf, gatewaysOf, hostOf } from '@/core/plan/view';
+import { typedAddress, useEdit } from '../../session/actions';
+import { usePlan, useSession } from '../../session/context';
+import { useView } from '../../session/view';
+import { Field } from '../../parts/field';
+import { Jacket } from '../../parts/jacket';
+import { Property } from '../../parts/property';
+import { SegmentInspector } from '../segments/segment-inspector';
+
+/** The selected host with the settings really on it, where they differ from its subnet's. */
+export function HostInspector() {
+  const plan = usePlan();
+  const session = useSession();
+  const edit = useEdit();
+  const id = useView((state) => state.address);
+  const address = id ? plan.address.get(id) : undefined;
+  if (!address) return <SegmentInspector />;
+  const subnet = plan.subnet.get(address.subnet)!;
+  const vlan = plan.vlan.get(subnet.vlan)!;
+  const { device, interface: item } = hostOf(plan, address);
+  const wire = toWire('interface', item);
+  const domain = domainOf(plan, subnet);
+  const none = (text: string) => text === '' || /^(none|subnet)$/i.test(text);
+  const commitMask = (text: string) => {
+    const length = none(text) ? null : parseMask(text);
+    if (length === null && !none(text))
+      throw new Refusal('bad-input', `“${text}” is not a mask; write /26, 26 or 255.255.255.192.`);
+    edit('interface', item.id, 'ownLength', length, item.ownLength);
+  };
+  const commitDns = (text: string) => {
+    const list = none(text) ? null : text.split(/[,\s]+/).filter(Boolean).map((entry) => typedAddress(entry, subnet));
+    edit('interface', item.id, 'ownDns', list, wire.ownDns);
+  };
+  const mask = typeof subnet.prefix.address === 'number' ? maskOf(subnet.prefix.length) : `/${subnet.prefix.length}`;
+  return (
+    <section aria-label="Selected host" className="pb-4">
+      <h2 className="flex flex-wrap items-center gap-2 pb-2 text-[16px] font-bold">
+        <Jacket vlan={vlan} /> {device.name}
+      </h2>
+      <Property label="Full name">
+        <span className="mono px-1 break-all">{domain ? `${device.name}.${domain}` : device.name}</span>
+      </Property>
+      <Property label="Address">
+        <span className="mono px-1">{formatAddress(address.address)}</span>
+      </Property>
+      <Property label="Own mask">
+        <Field mono label="Own mask" value={item.ownLength === null ? '' : `/${item.ownLength}`} placeholder={`as its subnet: ${mask}`} onCommit={commitMask} />
+      </Property>
+      <Property label="Own gateway">
+        <Field
+          mono
+          label="Own gateway"
+          value={item.ownGateway === null ? '' : formatAddress(item.ownGateway)}
+          placeholder={gatewaysOf(plan, subnet.id).map((gateway) => formatAddress(gateway.address)).join(', ') || 'none'}
+          onCommit={(text) => {
+            if (!none(text) && parseAddress(typedAddress(text, subnet)) === null) throw new Refusal('bad-input', `“${text}” is not an address; write .1 or the whole address.`);
+            edit('interface', item.id, 'ownGateway', none(text) ? null : typedAddress(text, subnet), wire.ownGateway);
+          }}
+        />
+      </Property>
+      <Property label="Own DNS">
+        <Field mono label="Own DNS" value={item.ownDns?.map(formatAddress).join(', ') ?? ''} placeholder={dnsText(plan, subnet) || 'none'} onCommit={commitDns} />
+      </Property>
+      <div className="flex flex-wrap gap-2 pt-3">
+        {item.ownLength !== null || item.ownGateway !== null || item.ownDns !== null ? (
+          <button type="button" className="button" onClick={() => session.perform({ operation: 'useSubnetSettings', input: { interface: item.id } })}>
+            Use the subnet’s settings
+          </button>
+        ) : null}
+        <button type="button" className="button" onClick={() => session.perform({ operation: 'moveToFree', input: { address: address.id } })}>
+          Move to next free
+        </button>
+        <button type="button" className="button" onClick={() => session.perform({ operation: 'removeHosts', input: { addresses: [address.id] } })}>
+          Remove
+        </button>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,212 @@
+'use client';
+
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { formatAddress } from '@/core/address/ip';
+import type { Plan } from '@/core/plan/plan';
+import { type Address, type Subnet, deviceKinds } from '@/core/plan/records';
+import { addressesOf, hostOf } from '@/core/plan/view';
+import { typedAddress, useEdit } from '../../session/actions';
+import { useSession } from '../../session/context';
+import { type JudgedFinding, placeOf, useFindings } from '../../session/open-findings';
+import { useView } from '../../session/view';
+import { Choice, Field } from '../../parts/field';
+import { SeverityMark } from '../../parts/marks';
+import { shortAddress } from '../../parts/short';
+
+export const kindOptions = deviceKinds.map((value) => ({ value, label: value.replaceAll('-', ' ') }));
+export const assignmentOptions = [
+  { value: 'static' as const, label: 'static' },
+  { value: 'reservation' as const, label: 'reserved' },
+  { value: 'virtual' as const, label: 'virtual' },
+];
+
+const ROW = 33;
+const CARD = 190;
+const COLUMNS = 'grid grid-cols-[34px_26px_92px_minmax(110px,1.2fr)_minmax(90px,0.8fr)_158px_92px_minmax(70px,1fr)] items-center max-[699px]:grid-cols-2';
+
+/** The fixed addresses of a subnet, edited in place; any number of them, since only the visible rows exist. */
+export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
+  const session = useSession();
+  const { address: selected, select } = useView();
+  const [sort, setSort] = useState<'address' | 'name'>('address');
+  const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
+  const scroller = useRef<HTMLDivElement>(null);
+  const findings = useFindings();
+  const byAddress = useMemo(() => {
+    const map = new Map<string, JudgedFinding>();
+    for (const finding of findings) {
+      const { address } = placeOf(plan, finding);
+      if (address && !finding.accepted && !map.has(address)) map.set(address, finding);
+    }
+    return map;
+  }, [findings, plan]);
+  const hosts = useMemo(() => {
+    const list = addressesOf(plan, subnet.id).filter((address) => !address.gateway);
+    if (sort === 'address') return list;
+    const name = (address: Address) => hostOf(plan, address).device.name;
+    return [...list].sort((a, b) => name(a).localeCompare(name(b)));
+  }, [plan, subnet.id, sort]);
+  const narrow = typeof window !== 'undefined' && window.innerWidth < 700;
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const rows = useVirtualizer({
+    count: hosts.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => (narrow ? CARD : ROW),
+    overscan: 8,
+    getItemKey: (index) => hosts[index]!.id,
+  });
+  useEffect(() => {
+    const at = hosts.findIndex((host) => host.id === selected);
+    if (at >= 0) rows.scrollToIndex(at);
+    // Only a new selection scrolls; edits of the list must not.
+  }, [selected]); // eslint-disable-line react-hooks/exhaustive-deps
+  const here = hosts.filter((host) => marked.has(host.id)).map((host) => host.id);
+  const mark = (id: string, on: boolean) => {
+    const next = new Set(marked);
+    if (on) next.add(id);
+    else next.delete(id);
+    setMarked(next);
+  };
+  const heads: readonly (readonly [string, (() => void) | null])[] = [
+    ['', null],
+    ['', null],
+    ['Address', () => setSort('address')],
+    ['Host name', () => setSort('name')],
+    ['Kind', null],
+    ['MAC', null],
+    ['Fixed by', null],
+    ['Note', null],
+  ];
+  return (
+    <section aria-label="Fixed addresses">
+      <div className="flex min-h-9 items-center gap-2">
+        <h3 className="font-bold">
+          {hosts.length} fixed address{hosts.length === 1 ? '' : 'es'}
+        </h3>
+        {here.length > 0 && (
+          <>
+            <span>{here.length} marked:</span>
+            {assignmentOptions.slice(0, 2).map((option) => (
+              <button
+                key={option.value}
+                type="button"
+                className="button"
+                onClick={() => session.perform({ operation: 'setAssignment', input: { addresses: here, assignment: option.value } })}
+              >
+                make {option.label}
+              </button>
+            ))}
+            <button
+              type="button"
+              className="button"
+              onClick={() => {
+                session.perform({ operation: 'removeHosts', input: { addresses: here } });
+                setMarked(new Set());
+              }}
+            >
+              Remove
+            </button>
+          </>
+        )}
+      </div>
+      <div className="overflow-x-auto">
+        <div className="min-w-[760px] max-[699px]:min-w-0">
+          <div className={`${COLUMNS} border-y-2 border-ink text-[13px] font-bold max-[699px]:hidden`}>
+            {heads.map(([head, onSort], i) => (
+              <span key={i} className="px-1 py-1">
+                {onSort ? (
+                  <button type="button" className="hover:underline" onClick={onSort} aria-pressed={sort === (head === 'Address' ? 'address' : 'name')}>
+                    {head}
+                  </button>
+                ) : (
+                  head
+                )}
+              </span>
+            ))}
+          </div>
+          <div ref={scroller} className="max-h-[420px] overflow-y-auto" data-testid="hosts">
+            <ul className="relative" style={{ height: rows.getTotalSize() }}>
+              {rows.getVirtualItems().map((item) => {
+                const host = hosts[item.index]!;
+                return (
+                  <li
+                    key={item.key}
+                    className={`absolute inset-x-0 ${COLUMNS} border-b border-rule ${host.id === selected ? 'bg-chosen' : 'bg-sheet'}`}
+                    style={{ top: item.start, minHeight: item.size }}
+                    data-index={item.index}
+                    ref={rows.measureElement}
+                    onFocus={() => host.id !== selected && select(plan.subnet.get(host.subnet)!.vlan, host.id)}
+                    onClick={() => host.id !== selected && select(plan.subnet.get(host.subnet)!.vlan, host.id)}
+                  >
+                    <HostCells plan={plan} subnet={subnet} address={host} finding={byAddress.get(host.id)} marked={marked.has(host.id)} onMark={(on) => mark(host.id, on)} />
+                  </li>
+                );
+              })}
+            </ul>
+          </div>
+        </div>
+      </div>
+    </section>
+  );
+}
+
+interface CellsProps {
+  readonly plan: Plan;
+  readonly subnet: Subnet;
+  readonly address: Address;
+  readonly finding: JudgedFinding | undefined;
+  readonly marked: boolean;
+  readonly onMark: (on: boolean) => void;
+}
+
+function HostCells({ plan, subnet, address, finding, marked, onMark }: CellsProps) {
+  const session = useSession();
+  const edit = useEdit();
+  const { device, interface: item } = hostOf(plan, address);
+  return (
+    <>
+      <label className="flex min-h-8 items-center justify-center">
+        <input type="checkbox" className="size-4 accent-ink" aria-label={`Mark ${device.name}`} checked={marked} onChange={(event) => onMark(event.target.checked)} />
+      </label>
+      <span className="flex justify-center">{finding && <SeverityMark severity={finding.severity} />}</span>
+      <span>
+        <Field
+          mono
+          label={`Address of ${device.name}`}
+          value={shortAddress(address.address, subnet.prefix)}
+          onCommit={(text) =>
+            session.perform({ operation: 'moveHost', input: { address: address.id, to: typedAddress(text, subnet), seen: formatAddress(address.address) } })
+          }
+        />
+      </span>
+      <span>
+        <Field label={`Name of ${device.name}`} value={device.name} onCommit={(text, seen) => session.perform({ operation: 'renameHost', input: { address: address.id, name: text, seen } })} />
+      </span>
+      <span>
+        <Choice label={`Kind of ${device.name}`} value={device.kind} options={kindOptions} onChoose={(kind) => edit('device', device.id, 'kind', kind)} />
+      </span>
+      <span>
+        <Field
+          mono
+          label={`MAC of ${device.name}`}
+          value={item.mac ?? ''}
+          placeholder="none"
+          className="text-[13px]"
+          onCommit={(text) => edit('interface', item.id, 'mac', text === '' ? null : text, item.mac)}
+        />
+      </span>
+      <span>
+        <Choice
+          label={`Assignment of ${device.name}`}
+          value={address.assignment}
+          options={assignmentOptions}
+          onChoose={(assignment) => session.perform({ operation: 'setAssignment', input: { addresses: [address.id], assignment } })}
+        />
+      </span>
+      <span>
+        <Field label={`Note on ${device.name}`} value={address.note} onCommit={(text, seen) => edit('address', address.id, 'note', text, seen)} />
+      </span>
+    </>
+  );
+}

@@ -1,0 +1,172 @@
+'use client';
+
+import { type FormEvent, useState } from 'react';
+import { formatAddress, parseAddress } from '@/core/address/ip';
+import { formatPrefix } from '@/core/address/prefix';
+import { countOf, endOf } from '@/core/address/range';
+import { leaseWords } from '@/core/formats/schedule';
+import type { Plan } from '@/core/plan/plan';
+import { siteOf } from '@/core/plan/plan';
+import type { Exclusion, Pool, Subnet } from '@/core/plan/records';
+import { Refusal } from '@/core/plan/refusal';
+import { dynamicNeed } from '@/core/pools/need';
+import { leaseCapacity } from '@/core/segments/layout';
+import { usualLeases } from '@/core/segments/need';
+import { bandsOf } from '@/core/segments/space';
+import { typedAddress, useEdit, wholeNumber } from '../../session/actions';
+import { useSession } from '../../session/context';
+import { Choice, Field } from '../../parts/field';
+import { countText, shortAddress } from '../../parts/short';
+
+/** Pools and exclusions of a subnet as rows: start and end, or start and count, whichever is known. */
+export function Pools({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
+  const session = useSession();
+  const pools = [...plan.pool.group(subnet.id).values()];
+  const exclusions = [...plan.exclusion.group(subnet.id).values()];
+  const { need, capacity } = dynamicNeed(plan, subnet);
+  return (
+    <section aria-label="Pools" className="pb-4">
+      <table className="schedule max-w-[760px]">
+        <thead>
+          <tr>
+            {['Range', 'Start', 'End', 'Count', 'Leases', 'Lease time', 'Why', ''].map((head, i) => (
+              <th key={i} scope="col">
+                {head || <span className="sr-only">Remove</span>}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {[...pools, ...exclusions].map((range) => (
+            <RangeRow key={range.id} plan={plan} subnet={subnet} range={range} />
+          ))}
+          {pools.length + exclusions.length === 0 && (
+            <tr>
+              <td colSpan={8} className="px-1 text-muted">
+                No pool: nothing is leased here.
+              </td>
+            </tr>
+          )}
+        </tbody>
+      </table>
+      <p className="mono py-1 text-[14px]">
+        need {need.text}; {capacity >= need.total ? 'held by' : 'but only'} {countText(capacity)} leases
+      </p>
+      <AddRange plan={plan} subnet={subnet} onAdd={(operation, input) => session.perform({ operation, input: { subnet: subnet.id, ...input } })} />
+    </section>
+  );
+}
+
+const isPool = (range: Pool | Exclusion): range is Pool => 'lease' in range;
+
+function RangeRow({ plan, subnet, range }: { plan: Plan; subnet: Subnet; range: Pool | Exclusion }) {
+  const edit = useEdit();
+  const session = useSession();
+  const pool = isPool(range);
+  const table = pool ? 'pool' : 'exclusion';
+  const word = pool ? 'Pool' : 'Exclusion';
+  const end = (side: 'start' | 'end') => (
+    <Field
+      mono
+      label={`${word} ${side}`}
+      value={shortAddress(range[side], subnet.prefix)}
+      onCommit={(text) => edit(table, range.id, side, typedAddress(text, subnet), formatAddress(range[side]))}
+    />
+  );
+  const leases = [...new Set([...usualLeases, ...(pool ? [range.lease] : [])])].sort((a, b) => b - a);
+  return (
+    <tr>
+      <th scope="row" className="px-1 text-left">
+        {word}
+      </th>
+      <td className="w-[120px]">{end('start')}</td>
+      <td className="w-[120px]">{end('end')}</td>
+      <td className="w-[80px]">
+        <Field
+          mono
+          label={`${word} count`}
+          value={String(countOf(range))}
+          onCommit={(text) => {
+            const count = wholeNumber(text, 'The count');
+            if (count < 1) throw new Refusal('bad-input', 'The count is 0; write at least 1, or remove the range.');
+            edit(table, range.id, 'end', formatAddress(endOf(range.start, count)), formatAddress(range.end));
+          }}
+        />
+      </td>
+      <td className="mono px-1">{pool ? countText(leaseCapacity(plan, subnet, range)) : ''}</td>
+      <td>
+        {pool && (
+          <Choice
+            label="Lease time"
+            value={String(range.lease)}
+            options={leases.map((lease) => ({ value: String(lease), label: leaseWords(lease) }))}
+            onChoose={(value) => edit('pool', range.id, 'lease', Number(value), range.lease)}
+          />
+        )}
+      </td>
+      <td>{!pool && <Field label="Reason of the exclusion" value={range.why} placeholder="why" onCommit={(text, seen) => edit('exclusion', range.id, 'why', text, seen)} />}</td>
+      <td>
+        <button type="button" className="px-2 underline" aria-label={`Remove ${word.toLowerCase()} ${formatAddress(range.start)}`} onClick={() => session.perform({ operation: 'removeRange', input: { table, id: range.id } })}>
+          remove
+        </button>
+      </td>
+    </tr>
+  );
+}
+
+/** The pool calculator: two of start, end and count give the third, both ends counted. */
+function AddRange({ plan, subnet, onAdd }: { plan: Plan; subnet: Subnet; onAdd: (operation: 'addPool' | 'addExclusion', input: object) => void }) {
+  const [start, setStart] = useState('');
+  const [end, setEnd] = useState('');
+  const [count, setCount] = useState('');
+  const [problem, setProblem] = useState('');
+  const band = bandsOf(siteOf(plan), subnet.prefix).pool;
+  const from = parseAddress(typedAddress(start, subnet)) ?? (start === '' ? (band?.start ?? null) : null);
+  const given = /^\d+$/.test(count.trim()) ? Number(count) : null;
+  const until = end !== '' ? parseAddress(typedAddress(end, subnet)) : from !== null && given ? endOf(from, given) : null;
+  const known = from !== null && until !== null && typeof from === typeof until && from <= until;
+  const add = (operation: 'addPool' | 'addExclusion') => (event?: FormEvent) => {
+    event?.preventDefault();
+    try {
+      if (from === null) throw new Refusal('bad-input', `The start “${start}” is not an address in ${formatPrefix(subnet.prefix)}; write .100 or the whole address.`);
+      if (until === null) throw new Refusal('bad-input', 'Write the end or the count; the other one follows.');
+      onAdd(operation, { start: formatAddress(from), end: formatAddress(until) });
+      setStart('');
+      setEnd('');
+      setCount('');
+      setProblem('');
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      setProblem(error.message);
+    }
+  };
+  const input = (label: string, value: string, set: (text: string) => void, placeholder: string) => (
+    <label className="text-[13px]">
+      {label}
+      <input className="field field-line mono w-[110px]" value={value} placeholder={placeholder} onChange={(event) => set(event.target.value)} />
+    </label>
+  );
+  return (
+    <form aria-label="New range" className="flex flex-wrap items-end gap-2" onSubmit={add('addPool')}>
+      {input('Start', start, setStart, band ? shortAddress(band.start, subnet.prefix) : '')}
+      {input('End', end, (text) => (setEnd(text), setCount('')), until !== null && end === '' ? shortAddress(until, subnet.prefix) : '')}
+      {input('or count', count, (text) => (setCount(text), setEnd('')), known && count === '' ? String(countOf({ start: from, end: until })) : '')}
+      <button type="submit" className="button">
+        Add pool
+      </button>
+      <button type="button" className="button" onClick={() => add('addExclusion')()}>
+        Exclude
+      </button>
+      {known && (
+        <span className="mono text-[14px]" data-testid="range-sum">
+          {formatAddress(from)} – {formatAddress(until)} = {countText(countOf({ start: from, end: until }))}
+        </span>
+      )}
+      {problem && (
+        <p role="alert" className="w-full border-l-4 border-stop px-2 text-[14px] text-stop">
+          {problem}
+        </p>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,68 @@
+'use client';
+
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useRef, useState } from 'react';
+import { type JudgedFinding, useFindings } from '../../session/open-findings';
+import { useSite } from '../../session/context';
+import { useView } from '../../session/view';
+import { FindingCard } from '../../shell/finding-card';
+import { SeverityFilter, useGoToFinding } from '../../shell/findings-panel';
+import { stations } from '../../shell/stations';
+import { StationHead } from '../../parts/station-head';
+
+type Row = { readonly head: string } | { readonly finding: JudgedFinding };
+
+/** Every finding of the site, grouped by station; the long list exists only where it is seen. */
+export function FindingsStation() {
+  const all = useFindings();
+  const ready = useSite((state) => state.findingsReady);
+  const { severities, finding: current } = useView();
+  const [showAccepted, setShowAccepted] = useState(true);
+  const go = useGoToFinding();
+  const scroller = useRef<HTMLDivElement>(null);
+  const shown = all.filter((finding) => severities.has(finding.severity) && (showAccepted || !finding.accepted));
+  const rows: Row[] = stations.flatMap((station) => {
+    const own = shown.filter((finding) => finding.station === station.findings);
+    return own.length ? [{ head: `${station.label}: ${own.length}` }, ...own.map((finding) => ({ finding }))] : [];
+  });
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const list = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: (index) => ('head' in rows[index]! ? 36 : 104),
+    overscan: 6,
+    getItemKey: (index) => {
+      const row = rows[index]!;
+      return 'head' in row ? row.head : row.finding.key;
+    },
+  });
+  return (
+    <div className="flex h-full flex-col">
+      <StationHead title="Findings" about="everything that is wrong or worth knowing, with what would mend it">
+        <SeverityFilter />
+        <label className="flex items-center gap-2">
+          <input type="checkbox" checked={showAccepted} onChange={(event) => setShowAccepted(event.target.checked)} />
+          accepted ones too
+        </label>
+      </StationHead>
+      {!ready && <p role="status">Checking the plan…</p>}
+      {ready && rows.length === 0 && <p>Nothing to mend. {all.length > 0 && `${all.length} findings are hidden by the filter.`}</p>}
+      <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="All findings">
+        <div className="relative" style={{ height: list.getTotalSize() }}>
+          {list.getVirtualItems().map((item) => {
+            const row = rows[item.index]!;
+            return (
+              <div key={item.key} data-index={item.index} ref={list.measureElement} className="absolute inset-x-0 max-w-[900px]" style={{ top: item.start }}>
+                {'head' in row ? (
+                  <h3 className="border-b-2 border-ink pt-2 font-bold">{row.head}</h3>
+                ) : (
+                  <FindingCard finding={row.finding} current={row.finding.key === current} onGo={() => go(row.finding)} />
+                )}
+              </div>
+            );
+          })}
+        </div>
+      </div>
+    </div>
+  );
+}

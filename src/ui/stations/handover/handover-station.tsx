@@ -1,0 +1,98 @@
+'use client';
+
+import Link from 'next/link';
+import { useState } from 'react';
+import { readPlanFile } from '@/core/formats/plan-file';
+import { stepsBetween } from '@/core/formats/review-file';
+import { Refusal } from '@/core/plan/refusal';
+import { encodeStep } from '@/core/plan/wire';
+import { usePlan, useSession } from '../../session/context';
+import { countOpen, useFindings } from '../../session/open-findings';
+import { useView } from '../../session/view';
+import { StationHead } from '../../parts/station-head';
+import { FILE_LIMIT, readFile } from './read-file';
+
+/** Take away: the schedule as a page and as CSV, the plan as a file. Bring in: a plan file as a reviewed change. */
+export function HandoverStation() {
+  const plan = usePlan();
+  const session = useSession();
+  const set = useView((state) => state.set);
+  const counts = countOpen(useFindings());
+  const [problem, setProblem] = useState('');
+  const path = `/api/sites/${session.siteId}`;
+  const bringIn = async (file: File | undefined) => {
+    if (!file) return;
+    try {
+      const steps = stepsBetween(plan, readPlanFile(await readFile(file)));
+      setProblem('');
+      if (steps.length === 0) return setProblem(`${file.name} holds exactly this plan; nothing would change.`);
+      const input = { label: `Plan file ${file.name} brought in`, steps: steps.map(encodeStep) };
+      set({ review: { title: 'Bring in a plan', call: { operation: 'takeSteps', input }, accept: 'Take these changes' } });
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      setProblem(`${file.name}: ${error.message} Nothing was changed.`);
+    }
+  };
+  return (
+    <>
+      <StationHead title="Hand over" about="the schedule and the plan, to take away and to bring in" />
+      {counts.stop > 0 && (
+        <p className="mb-3 border-l-4 border-stop px-3">
+          {counts.stop} open stop{counts.stop === 1 ? '' : 's'}: this network would not work as planned. See Findings before you hand it over.
+        </p>
+      )}
+      <h3 className="pb-1 font-bold">Take away</h3>
+      <ul className="max-w-[760px]">
+        <Item what="Address schedule to print" about="every subnet with its gateway, pools and fixed addresses">
+          <Link className="button button-primary" href={`/site/${session.siteId}/schedule`}>
+            Open the page
+          </Link>
+        </Item>
+        <Item what="Address schedule as CSV" about="one row per fixed address, pool and exclusion">
+          <a className="button" href={`${path}/schedule`} download>
+            Download CSV
+          </a>
+        </Item>
+        <Item what="The whole plan as a file" about="reads back to the same plan, here or in another installation">
+          <a className="button" href={`${path}/export`} download>
+            Download plan
+          </a>
+        </Item>
+      </ul>
+      <h3 className="pt-5 pb-1 font-bold">Bring in</h3>
+      <ul className="max-w-[760px]">
+        <Item what="A plan file as a change to this site" about={`shown line by line before it is accepted; at most ${FILE_LIMIT / 1048576} MB. As a new site: on the list of sites.`}>
+          <label className="button cursor-pointer">
+            Choose a file
+            <input
+              type="file"
+              className="sr-only"
+              accept=".json,application/json"
+              onChange={(event) => {
+                void bringIn(event.target.files?.[0]);
+                event.target.value = '';
+              }}
+            />
+          </label>
+        </Item>
+      </ul>
+      {problem && (
+        <p role="alert" className="mt-3 max-w-[760px] border-l-4 border-stop px-3 text-stop">
+          {problem}
+        </p>
+      )}
+    </>
+  );
+}
+
+function Item({ what, about, children }: { what: string; about: string; children: React.ReactNode }) {
+  return (
+    <li className="flex flex-wrap items-center gap-3 border-b border-rule py-2">
+      <span className="min-w-[220px] flex-1">
+        {what}
+        <span className="block text-[14px] text-muted">{about}</span>
+      </span>
+      {children}
+    </li>
+  );
+}

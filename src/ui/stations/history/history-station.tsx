@@ -1,0 +1,169 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { siteOf } from '@/core/plan/plan';
+import { authorName } from '../../session/author';
+import { getJson, sendJson } from '../../session/api';
+import { usePlan, useSession, useSite } from '../../session/context';
+import { useView } from '../../session/view';
+import { StationHead } from '../../parts/station-head';
+
+interface HistoryEntry {
+  readonly revision: number;
+  readonly kind: string;
+  readonly label: string;
+  readonly author: string;
+  readonly at: string;
+  readonly undoes: number | null;
+  readonly name: string | null;
+}
+
+/** Who changed what and when, newest first. Going back is a change of its own, reviewed like any other. */
+export function HistoryStation() {
+  const session = useSession();
+  const plan = usePlan();
+  const revision = useSite((state) => state.revision);
+  const set = useView((state) => state.set);
+  const [entries, setEntries] = useState<readonly HistoryEntry[]>([]);
+  const [problem, setProblem] = useState('');
+  const [again, setAgain] = useState(0);
+  const path = `/api/sites/${session.siteId}`;
+
+  useEffect(() => {
+    let stale = false;
+    getJson<{ entries: HistoryEntry[] }>(`${path}/journal`)
+      .then((found) => !stale && setEntries(found.entries))
+      .catch((error: Error) => !stale && setProblem(error.message));
+    return () => {
+      stale = true;
+    };
+  }, [path, revision, again]);
+
+  const more = async () => {
+    const last = entries.at(-1);
+    if (!last) return;
+    const found = await getJson<{ entries: HistoryEntry[] }>(`${path}/journal?below=${last.revision}`);
+    setEntries([...entries, ...found.entries]);
+  };
+  const goBack = async (to: number) => {
+    try {
+      set({ review: { title: `Back to change ${to}`, call: await session.backTo(to), accept: 'Go back' } });
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  };
+  const time = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone: safeZone(siteOf(plan).timeZone) });
+  return (
+    <>
+      <StationHead title="History" about="who changed what and when; go back to any change, or give one a name" />
+      {problem && <p role="alert">{problem}</p>}
+      {entries.length === 0 ? (
+        <p>No changes yet.</p>
+      ) : (
+        <table className="schedule max-w-[1000px]">
+          <thead>
+            <tr>
+              {['Change', 'When', 'Who', 'What', 'Name', ''].map((head, i) => (
+                <th key={i} scope="col">
+                  {head || <span className="sr-only">Go back</span>}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {entries.map((entry) => (
+              <tr key={entry.revision}>
+                <th scope="row" className="mono px-1 text-right">
+                  {entry.revision}
+                </th>
+                <td className="px-1 whitespace-nowrap">{time.format(new Date(entry.at))}</td>
+                <td className="px-1">{entry.author}</td>
+                <td className="px-1">
+                  {entry.label}
+                  {entry.undoes !== null && <span className="text-muted"> (reverts change {entry.undoes})</span>}
+                </td>
+                <td>
+                  <NameOf entry={entry} path={path} onNamed={() => setAgain(again + 1)} />
+                </td>
+                <td>
+                  {entry.revision < revision && (
+                    <button type="button" className="px-1 underline" onClick={() => void goBack(entry.revision)} aria-label={`Go back to change ${entry.revision}`}>
+                      go back…
+                    </button>
+                  )}
+                </td>
+              </tr>
+            ))}
+            {entries.at(-1)?.revision === 1 && (
+              <tr>
+                <th scope="row" className="mono px-1 text-right">
+                  0
+                </th>
+                <td colSpan={4} className="px-1 text-muted">
+                  the site as it was created
+                </td>
+                <td>
+                  <button type="button" className="px-1 underline" onClick={() => void goBack(0)} aria-label="Go back to change 0">
+                    go back…
+                  </button>
+                </td>
+              </tr>
+            )}
+          </tbody>
+        </table>
+      )}
+      {(entries.at(-1)?.revision ?? 1) > 1 && (
+        <button type="button" className="button mt-3" onClick={() => void more()}>
+          Older changes
+        </button>
+      )}
+    </>
+  );
+}
+
+/** A time zone the browser knows, else UTC; the site may say anything. */
+function safeZone(zone: string): string {
+  try {
+    return new Intl.DateTimeFormat('en', { timeZone: zone }).resolvedOptions().timeZone;
+  } catch {
+    return 'UTC';
+  }
+}
+
+function NameOf({ entry, path, onNamed }: { entry: HistoryEntry; path: string; onNamed: () => void }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const [problem, setProblem] = useState('');
+  const save = async () => {
+    if (typed === null || typed === (entry.name ?? '')) return setTyped(null);
+    try {
+      await sendJson('POST', `${path}/names`, { revision: entry.revision, name: typed, author: authorName() });
+      setTyped(null);
+      setProblem('');
+      onNamed();
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  };
+  return (
+    <>
+      <input
+        className="field"
+        aria-label={`Name of change ${entry.revision}`}
+        placeholder="name it"
+        value={typed ?? entry.name ?? ''}
+        aria-invalid={problem !== ''}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={() => void save()}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') void save();
+          if (event.key === 'Escape') setTyped(null);
+        }}
+      />
+      {problem && (
+        <p role="alert" className="text-[13px] text-stop">
+          {problem}
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,154 @@
+'use client';
+
+import { type KeyboardEvent, memo, useState } from 'react';
+import { formatAddress } from '@/core/address/ip';
+import { formatPrefix, usableHosts } from '@/core/address/prefix';
+import type { Plan } from '@/core/plan/plan';
+import type { Vlan } from '@/core/plan/records';
+import { gatewaysOf, subnetOf, vlansOf } from '@/core/plan/view';
+import { layoutOfSubnet } from '@/core/segments/layout';
+import { needOf } from '@/core/segments/resize';
+import { typedAddress, typedPrefix, useEdit, usePerformOrReview, wholeNumber } from '../../session/actions';
+import { usePlan, useSession } from '../../session/context';
+import { useView } from '../../session/view';
+import { Field } from '../../parts/field';
+import { InsideBar } from '../../parts/inside-bar';
+import { Jacket } from '../../parts/jacket';
+import { GripMark } from '../../parts/marks';
+import { countText, shortAddress, shortRange } from '../../parts/short';
+
+/** Every segment as one row, edited in place; Alt and the arrow keys or dragging change the order. */
+export function SegmentTable() {
+  const plan = usePlan();
+  const session = useSession();
+  const vlans = vlansOf(plan);
+  const [dragged, setDragged] = useState<string | null>(null);
+  const moveTo = (vlan: string, index: number) => {
+    const others = vlans.filter((other) => other.id !== vlan);
+    if (index < 0 || index > others.length) return;
+    session.perform({ operation: 'moveSegment', input: { vlan, after: others[index - 1]?.id ?? null } });
+  };
+  return (
+    <table className="schedule max-[699px]:block [&_td]:max-[699px]:border-l-0">
+      <thead className="max-[699px]:sr-only">
+        <tr>
+          {['Segment', 'Name', 'VLAN', 'Subnet', 'Gateway', 'Need', 'Fits', 'Pool', 'Inside it'].map((head) => (
+            <th key={head} scope="col" className={head === 'Need' || head === 'Fits' ? 'text-right!' : ''}>
+              {head}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody className="max-[699px]:block">
+        {vlans.map((vlan, index) => (
+          <SegmentRow
+            key={vlan.id}
+            plan={plan}
+            vlan={vlan}
+            onAltArrow={(direction) => moveTo(vlan.id, index + direction)}
+            onDragStart={() => setDragged(vlan.id)}
+            onDrop={() => {
+              if (dragged && dragged !== vlan.id) moveTo(dragged, index);
+              setDragged(null);
+            }}
+          />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+interface RowProps {
+  readonly plan: Plan;
+  readonly vlan: Vlan;
+  readonly onAltArrow: (direction: 1 | -1) => void;
+  readonly onDragStart: () => void;
+  readonly onDrop: () => void;
+}
+
+const SegmentRow = memo(function SegmentRow({ plan, vlan, onAltArrow, onDragStart, onDrop }: RowProps) {
+  const session = useSession();
+  const edit = useEdit();
+  const performOrReview = usePerformOrReview();
+  const { vlan: selected, select } = useView();
+  const subnet = subnetOf(plan, vlan.id, 4);
+  const v6 = subnetOf(plan, vlan.id, 6);
+  const gateway = subnet && gatewaysOf(plan, subnet.id)[0];
+  const pools = subnet ? [...plan.pool.group(subnet.id).values()] : [];
+  const need = subnet && needOf(plan, vlan, subnet);
+  const layout = subnet && layoutOfSubnet(plan, subnet);
+
+  const commitSubnet = (text: string, seen: string) => {
+    if (text === '' || /^none$/i.test(text)) {
+      if (subnet) session.perform({ operation: 'removeSubnet', input: { subnet: subnet.id } });
+      return;
+    }
+    const prefix = typedPrefix(text, subnet);
+    if (!subnet) return void session.perform({ operation: 'addSubnet', input: { vlan: vlan.id, prefix } });
+    const input = { subnet: subnet.id, prefix, seen };
+    performOrReview({ operation: 'setPrefix', input }, { operation: 'setPrefix', input: { ...input, relocate: true } }, 'What would move');
+  };
+  const commitGateway = (text: string) => {
+    if (!subnet) return;
+    const none = text === '' || /^none$/i.test(text);
+    const input = { subnet: subnet.id, address: none ? null : typedAddress(text, subnet), seen: gateway ? formatAddress(gateway.address) : null };
+    session.perform({ operation: 'setGateway', input });
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
+    event.preventDefault();
+    onAltArrow(event.key === 'ArrowUp' ? -1 : 1);
+  };
+  return (
+    <tr
+      data-testid={`segment-${vlan.vid}`}
+      className={`h-[34px] max-[699px]:grid max-[699px]:grid-cols-2 max-[699px]:border-b-2 max-[699px]:border-ink max-[699px]:py-2 ${selected === vlan.id ? 'bg-chosen' : ''}`}
+      onFocus={() => selected !== vlan.id && select(vlan.id)}
+      onClick={() => selected !== vlan.id && select(vlan.id)}
+      onKeyDown={onKeyDown}
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={onDrop}
+    >
+      <th scope="row" className="text-left whitespace-nowrap">
+        <span className="inline-flex cursor-grab items-center gap-1 pr-1" draggable onDragStart={onDragStart}>
+          <GripMark />
+          <Jacket vlan={vlan} />
+        </span>
+      </th>
+      <td className="min-w-[120px]">
+        <Field label={`Name of ${vlan.name}`} value={vlan.name} onCommit={(text, seen) => edit('vlan', vlan.id, 'name', text, seen)} />
+      </td>
+      <td className="w-[56px]">
+        <Field mono label={`VLAN id of ${vlan.name}`} value={String(vlan.vid)} onCommit={(text, seen) => edit('vlan', vlan.id, 'vid', wholeNumber(text, 'VLAN id'), Number(seen))} />
+      </td>
+      <td className="min-w-[150px]">
+        <Field mono label={`Subnet of ${vlan.name}`} value={subnet ? formatPrefix(subnet.prefix) : ''} placeholder={v6 ? 'IPv6 only' : 'none'} onCommit={commitSubnet} />
+      </td>
+      <td className="w-[104px]">
+        <Field
+          mono
+          label={`Gateway of ${vlan.name}`}
+          value={subnet && gateway ? shortAddress(gateway.address, subnet.prefix) : ''}
+          placeholder={subnet ? 'none' : ''}
+          onCommit={commitGateway}
+        />
+      </td>
+      <td className="mono px-1 text-right" title={need?.text}>
+        <span className="min-[700px]:hidden">need </span>
+        {need?.total ?? ''}
+      </td>
+      <td className={`mono px-1 text-right ${subnet && need && usableHosts(subnet.prefix) < need.total ? 'font-bold text-stop' : ''}`}>
+        <span className="min-[700px]:hidden">fits </span>
+        {subnet ? countText(usableHosts(subnet.prefix)) : ''}
+      </td>
+      <td className="mono px-1 text-[13px] whitespace-nowrap">
+        {subnet && (pools.length ? pools.map((pool) => shortRange(pool, subnet.prefix)).join(', ') : <span className="text-muted">none</span>)}
+      </td>
+      <td>
+        {layout && (
+          <InsideBar layout={layout} colour={vlan.colour} label={`${layout.counts.fixed + layout.counts.reserved} fixed, ${layout.counts.pool} in the pool, ${layout.counts.free} free`} />
+        )}
+      </td>
+    </tr>
+  );
+});

@@ -1,0 +1,41 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import { vlansOf } from '@/core/plan/view';
+import { usePlan } from '../../session/context';
+import { useView } from '../../session/view';
+import { useKeys } from '../../shell/keys';
+import { StationHead } from '../../parts/station-head';
+import { AddSegmentDialog } from './add-segment';
+import { AddressStrip } from './address-strip';
+import { SegmentTable } from './segment-table';
+
+export function SegmentsStation() {
+  const plan = usePlan();
+  const set = useView((state) => state.set);
+  const [adding, setAdding] = useState(false);
+  const fit = () => set({ review: { title: 'Fit', call: { operation: 'packSubnets', input: {} }, accept: 'Take this packing' } });
+  const keys = useMemo(() => ({ '+': () => setAdding(true), f: fit }), []); // eslint-disable-line react-hooks/exhaustive-deps
+  useKeys(keys);
+  return (
+    <>
+      <StationHead title="Segments" about="one VLAN with its subnets each; the strip is this site’s address space">
+        <button type="button" className="button" onClick={fit}>
+          Fit… <span className="key">f</span>
+        </button>
+        <button type="button" className="button button-primary" onClick={() => setAdding(true)}>
+          Add segment <span className="key">+</span>
+        </button>
+      </StationHead>
+      <AddressStrip />
+      {vlansOf(plan).length === 0 ? (
+        <p className="border-t-2 border-ink pt-3">
+          No segments yet. Start with management, then one for each group of things that should talk freely: press + and a letter.
+        </p>
+      ) : (
+        <SegmentTable />
+      )}
+      {adding && <AddSegmentDialog onClose={() => setAdding(false)} />}
+    </>
+  );
+}

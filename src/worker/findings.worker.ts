@@ -1,0 +1,27 @@
+import { FindingsEngine } from '@/core/findings/engine';
+import { applySteps } from '@/core/plan/change';
+import type { Plan } from '@/core/plan/plan';
+import { decodePlan } from '@/core/plan/wire';
+import type { FromWorker, ToWorker } from './protocol';
+
+/** Findings off the main thread: follows the page's steps and sends back only what changed. */
+let plan: Plan | null = null;
+let engine: FindingsEngine | null = null;
+const say = (message: FromWorker) => postMessage(message);
+
+onmessage = ({ data }: MessageEvent<ToWorker>) => {
+  if (data.type === 'load') {
+    plan = advanced(decodePlan(JSON.parse(data.plan).plan), data.steps);
+    engine = new FindingsEngine(plan);
+    say({ type: 'all', findings: engine.all() });
+  } else if (plan && engine) {
+    plan = advanced(plan, data.steps);
+    say({ type: 'diff', sequence: data.sequence, ...engine.advance(plan, data.steps) });
+  }
+};
+
+function advanced(from: Plan, steps: ToWorker['steps']): Plan {
+  const applied = applySteps(from, steps);
+  if (!applied.ok) throw new Error(`the worker's plan differs at ${applied.failed.table} ${applied.failed.id}`);
+  return applied.plan;
+}
