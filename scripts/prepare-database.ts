@@ -14,13 +14,21 @@ async function main() {
     throw new Error(`The database does not answer: ${(error as Error).message}`);
   }
   await migrate(pool);
-  if (process.argv.includes('--fresh')) for (const site of await listSites(pool)) await deleteSite(pool, site.id);
+  if (process.argv.includes('--fresh'))
+    for (const site of await listSites(pool)) await deleteSite(pool, site.id);
   const [[count]] = (await rows(pool, 'SELECT COUNT(*) FROM site')) as [[number]];
   if (Number(count) === 0) {
     const folder = path.join(process.cwd(), 'demo');
-    for (const file of readdirSync(folder).filter((name) => name.endsWith('.json')).sort()) {
+    for (const file of readdirSync(folder)
+      .filter((name) => name.endsWith('.json'))
+      .sort()) {
       const plan = readPlanFile(readFileSync(path.join(folder, file), 'utf8'));
-      await createSite(pool, path.basename(file, '.json').replace(/[^a-z0-9]/g, ''), plan, new Date().toISOString());
+      await createSite(
+        pool,
+        path.basename(file, '.json').replace(/[^a-z0-9]/g, ''),
+        plan,
+        new Date().toISOString(),
+      );
     }
   }
   await run(pool, 'DO 1');

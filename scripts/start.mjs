@@ -16,7 +16,8 @@ for (const option of options)
 
 async function confirmFresh() {
   if (!options.has('--fresh') || options.has('--yes')) return;
-  if (!process.stdin.isTTY) throw new Stop('--fresh deletes every site; without a terminal to ask on, add --yes.');
+  if (!process.stdin.isTTY)
+    throw new Stop('--fresh deletes every site; without a terminal to ask on, add --yes.');
   const ask = readline.createInterface({ input: process.stdin, output: process.stdout });
   const answer = await ask.question('Delete every site and load the demo sites again? Type yes: ');
   ask.close();
@@ -26,7 +27,8 @@ async function confirmFresh() {
 function portFromEnvironment() {
   const text = process.env.PORT || '4380';
   const port = Number(text);
-  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Stop(`PORT is “${text}”; write a number from 1 to 65535.`);
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new Stop(`PORT is “${text}”; write a number from 1 to 65535.`);
   return port;
 }
 
@@ -46,7 +48,9 @@ entry(async () => {
   const folder = dataFolder();
   await confirmFresh();
   if (!(await portFree(port)))
-    throw new Stop(`Port ${port} on 127.0.0.1 is taken. Stop what listens there, or choose another: PORT=4381 npm start`);
+    throw new Stop(
+      `Port ${port} on 127.0.0.1 is taken. Stop what listens there, or choose another: PORT=4381 npm start`,
+    );
   requireSpace(root, 300);
   requireSpace(folder, 300);
   const own = !process.env.DATABASE_URL;
@@ -77,7 +81,11 @@ entry(async () => {
     const env = { ...process.env, DATABASE_URL: url, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' };
     const tsx = path.join(root, 'node_modules/tsx/dist/cli.mjs');
     const prepare = [tsx, 'scripts/prepare-database.ts', ...(options.has('--fresh') ? ['--fresh'] : [])];
-    const prepared = spawnSync(process.execPath, prepare, { cwd: root, env, stdio: ['ignore', 'inherit', 'inherit'] });
+    const prepared = spawnSync(process.execPath, prepare, {
+      cwd: root,
+      env,
+      stdio: ['ignore', 'inherit', 'inherit'],
+    });
     if (prepared.status !== 0) throw new Stop('The database could not be prepared; see the lines above.');
     const next = path.join(root, 'node_modules/next/dist/bin/next');
     // A process group of its own: Ctrl-C reaches this script only, which then ends things in order.

@@ -14,7 +14,8 @@ const refuse = (title: string, detail: string) =>
 
 export function proxy(request: NextRequest) {
   const host = request.headers.get('host') ?? '';
-  if (!LOOPBACK.test(host)) return refuse('Wrong host', `This server answers only on loopback names, not “${host.slice(0, 80)}”.`);
+  if (!LOOPBACK.test(host))
+    return refuse('Wrong host', `This server answers only on loopback names, not “${host.slice(0, 80)}”.`);
   const origin = request.headers.get('origin');
   if (origin !== null && origin !== `http://${host}`)
     return refuse('Wrong origin', 'Requests from other pages are not accepted.');

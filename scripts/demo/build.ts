@@ -15,5 +15,6 @@ for (const [name, make] of [
   writeFileSync(path.join(process.cwd(), 'demo', `${name}.json`), site.file());
   const fixed = [...site.plan.address.values()].filter((address) => !address.gateway).length;
   console.log(`${name}: ${site.plan.vlan.size} segments, ${fixed} fixed addresses`);
-  for (const finding of new FindingsEngine(site.plan).all()) console.log(`  ${finding.severity} ${finding.check}: ${finding.because}`);
+  for (const finding of new FindingsEngine(site.plan).all())
+    console.log(`  ${finding.severity} ${finding.check}: ${finding.because}`);
 }

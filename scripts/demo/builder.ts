@@ -70,4 +70,7 @@ export class DemoSite {
 }
 
 export const numbered = (count: number, name: string, kind: string, note = ''): string[] =>
-  Array.from({ length: count }, (_, i) => `${name}-${String(i + 1).padStart(2, '0')} ${kind}${note ? ` | ${note} ${i + 1}` : ''}`);
+  Array.from(
+    { length: count },
+    (_, i) => `${name}-${String(i + 1).padStart(2, '0')} ${kind}${note ? ` | ${note} ${i + 1}` : ''}`,
+  );

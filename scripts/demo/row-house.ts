@@ -13,17 +13,72 @@ export function rowHouse(): DemoSite {
     namingPattern: '{kind}-{nn}',
     notes: 'The holiday flat changes guests weekly; the heat pump is serviced by its installer from outside.',
   });
-  const mg = site.segment({ purpose: 'management', vid: 10, name: 'House network gear', code: 'MG', devices: 5, growth: 20 });
-  site.hosts(mg, ['sw-cellar switch | meter cupboard', 'sw-attic switch', 'ap-ground access-point', 'ap-attic access-point', 'ap-flat access-point | flat hallway']);
+  const mg = site.segment({
+    purpose: 'management',
+    vid: 10,
+    name: 'House network gear',
+    code: 'MG',
+    devices: 5,
+    growth: 20,
+  });
+  site.hosts(mg, [
+    'sw-cellar switch | meter cupboard',
+    'sw-attic switch',
+    'ap-ground access-point',
+    'ap-attic access-point',
+    'ap-flat access-point | flat hallway',
+  ]);
   const fa = site.segment({ purpose: 'staff', vid: 20, name: 'Family', code: 'FA', devices: 14, growth: 50 });
-  site.hosts(fa, ['printer-hall printer', 'media-box appliance | living room', 'disk-station server | cellar shelf', 'scanner printer']);
-  const of = site.segment({ purpose: 'staff', vid: 30, name: 'Home office', code: 'OF', devices: 4, growth: 50, colour: '#173f5f' });
+  site.hosts(fa, [
+    'printer-hall printer',
+    'media-box appliance | living room',
+    'disk-station server | cellar shelf',
+    'scanner printer',
+  ]);
+  const of = site.segment({
+    purpose: 'staff',
+    vid: 30,
+    name: 'Home office',
+    code: 'OF',
+    devices: 4,
+    growth: 50,
+    colour: '#173f5f',
+  });
   site.hosts(of, ['desk-dock computer', 'phone-office phone', 'plotter printer']);
-  const io = site.segment({ purpose: 'iot', vid: 40, name: 'Heat pump and meters', code: 'HP', devices: 9, growth: 30 });
-  site.hosts(io, ['heat-pump controller | cellar', 'buffer-tank sensor', 'inverter controller | attic', 'meter-grid sensor', 'meter-flat sensor', 'wallbox appliance', 'ventilation controller']);
-  const cm = site.segment({ purpose: 'cameras', vid: 50, name: 'Door and yard', code: 'CM', devices: 4, growth: 50 });
+  const io = site.segment({
+    purpose: 'iot',
+    vid: 40,
+    name: 'Heat pump and meters',
+    code: 'HP',
+    devices: 9,
+    growth: 30,
+  });
+  site.hosts(io, [
+    'heat-pump controller | cellar',
+    'buffer-tank sensor',
+    'inverter controller | attic',
+    'meter-grid sensor',
+    'meter-flat sensor',
+    'wallbox appliance',
+    'ventilation controller',
+  ]);
+  const cm = site.segment({
+    purpose: 'cameras',
+    vid: 50,
+    name: 'Door and yard',
+    code: 'CM',
+    devices: 4,
+    growth: 50,
+  });
   site.hosts(cm, ['door-bell camera', 'yard-cam camera', 'recorder recorder | cellar shelf']);
-  const gu = site.segment({ purpose: 'guest', vid: 60, name: 'Holiday flat', code: 'GU', devices: 6, growth: 0 });
+  const gu = site.segment({
+    purpose: 'guest',
+    vid: 60,
+    name: 'Holiday flat',
+    code: 'GU',
+    devices: 6,
+    growth: 0,
+  });
   site.hosts(gu, ['tv-flat appliance', 'lock-flat appliance | key box']);
   site.do('addSubnet', { vlan: fa, prefix: 'fd4c:71a:90:14::/64' });
 

@@ -35,7 +35,8 @@ export const startDatabase = (folder) =>
     const files = filesOf(folder);
     fs.mkdirSync(files.users, { recursive: true, mode: 0o700 });
     fs.writeFileSync(path.join(files.users, String(process.pid)), '');
-    if (!fs.existsSync(files.password)) fs.writeFileSync(files.password, randomBytes(24).toString('hex'), { mode: 0o600 });
+    if (!fs.existsSync(files.password))
+      fs.writeFileSync(files.password, randomBytes(24).toString('hex'), { mode: 0o600 });
     const password = readOr(files.password, '');
     if (!runningPid(files)) await launch(folder, files, password);
     const port = readOr(files.port, '');
@@ -47,10 +48,19 @@ async function launch(folder, files, password) {
   if (!fs.existsSync(path.join(files.data, 'mysql'))) {
     const install = spawnSync(
       'mariadb-install-db',
-      ['--no-defaults', `--datadir=${files.data}`, '--skip-test-db', '--auth-root-authentication-method=socket', ...user],
+      [
+        '--no-defaults',
+        `--datadir=${files.data}`,
+        '--skip-test-db',
+        '--auth-root-authentication-method=socket',
+        ...user,
+      ],
       { encoding: 'utf8' },
     );
-    if (install.status !== 0) throw new Stop(`MariaDB could not create its data in ${files.data}:\n${install.stderr || install.stdout || install.error}`);
+    if (install.status !== 0)
+      throw new Stop(
+        `MariaDB could not create its data in ${files.data}:\n${install.stderr || install.stdout || install.error}`,
+      );
   }
   fs.writeFileSync(
     files.init,
@@ -91,8 +101,10 @@ GRANT ALL ON ${DATABASE}.* TO 'dianome'@'127.0.0.1';
   server.once('error', () => (exited = true));
   const deadline = Date.now() + 60_000;
   while (!(await answers(port))) {
-    if (exited) throw new Stop(`MariaDB did not come up. Its last words (${files.log}):\n${lastLines(files.log)}`);
-    if (Date.now() > deadline) throw new Stop(`MariaDB has not answered on port ${port} for a minute; see ${files.log}.`);
+    if (exited)
+      throw new Stop(`MariaDB did not come up. Its last words (${files.log}):\n${lastLines(files.log)}`);
+    if (Date.now() > deadline)
+      throw new Stop(`MariaDB has not answered on port ${port} for a minute; see ${files.log}.`);
     await pause(100);
   }
   fs.writeFileSync(files.pid, String(server.pid));
@@ -115,7 +127,9 @@ const answers = (port) =>
 export async function stopDatabase(folder) {
   const files = filesOf(folder);
   fs.rmSync(path.join(files.users, String(process.pid)), { force: true });
-  const others = fs.existsSync(files.users) ? fs.readdirSync(files.users).filter((pid) => alive(Number(pid))) : [];
+  const others = fs.existsSync(files.users)
+    ? fs.readdirSync(files.users).filter((pid) => alive(Number(pid)))
+    : [];
   const pid = runningPid(files);
   if (!pid || others.length > 0) return;
   process.kill(pid, 'SIGTERM');

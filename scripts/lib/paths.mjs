@@ -21,7 +21,9 @@ export function dataFolder() {
 export function requireNode() {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 9))
-    throw new Stop(`This is Node.js ${process.versions.node}; Dianome needs 20.9 or newer. Install it and start again.`);
+    throw new Stop(
+      `This is Node.js ${process.versions.node}; Dianome needs 20.9 or newer. Install it and start again.`,
+    );
 }
 
 /** A full disk shows as a broken database much later; better to say so first. */
@@ -30,7 +32,10 @@ export function requireSpace(folder, megabytes) {
   while (!fs.existsSync(existing)) existing = path.dirname(existing);
   const { bavail, bsize } = fs.statfsSync(existing);
   const free = Math.floor((bavail * bsize) / 1048576);
-  if (free < megabytes) throw new Stop(`Only ${free} MB are free on the disk of ${existing}; at least ${megabytes} MB are needed.`);
+  if (free < megabytes)
+    throw new Stop(
+      `Only ${free} MB are free on the disk of ${existing}; at least ${megabytes} MB are needed.`,
+    );
 }
 
 export const portFree = (port) =>

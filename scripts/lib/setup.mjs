@@ -22,16 +22,23 @@ export async function requirePackages(names) {
     const sudo = process.getuid() === 0 ? [] : ['sudo', '-n'];
     const apt = [...sudo, 'apt-get', '-qq', '-o', 'DPkg::Lock::Timeout=300'];
     const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-    const run = (args) => spawnSync(args[0], args.slice(1), { env, stdio: ['ignore', 'ignore', 'inherit'] }).status === 0;
+    const run = (args) =>
+      spawnSync(args[0], args.slice(1), { env, stdio: ['ignore', 'ignore', 'inherit'] }).status === 0;
     run([...apt, 'update']);
     if (!run([...apt, 'install', '-y', '--no-install-recommends', ...wanted]))
-      throw new Stop(`Installing ${wanted.join(', ')} failed. Run: sudo apt-get install --no-install-recommends ${wanted.join(' ')}`);
+      throw new Stop(
+        `Installing ${wanted.join(', ')} failed. Run: sudo apt-get install --no-install-recommends ${wanted.join(' ')}`,
+      );
   });
 }
 
 const digestOf = (files) => {
   const hash = createHash('sha256');
-  for (const file of files) hash.update(file).update('\0').update(fs.readFileSync(path.join(root, file)));
+  for (const file of files)
+    hash
+      .update(file)
+      .update('\0')
+      .update(fs.readFileSync(path.join(root, file)));
   return hash.digest('hex');
 };
 
@@ -42,7 +49,10 @@ export const requireModules = () =>
     const digest = digestOf(['package-lock.json']);
     if (readOr(stamp, '') === digest) return;
     console.log('Installing npm packages');
-    const { status } = spawnSync('npm', ['ci', '--no-fund', '--no-audit'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] });
+    const { status } = spawnSync('npm', ['ci', '--no-fund', '--no-audit'], {
+      cwd: root,
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
     if (status !== 0) throw new Stop('npm ci failed; see the lines above.');
     fs.writeFileSync(stamp, digest);
   });
@@ -65,7 +75,12 @@ export const requireBuild = () =>
     console.log('Building the application');
     const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' };
     const next = path.join(root, 'node_modules/next/dist/bin/next');
-    const { status, stdout } = spawnSync(process.execPath, [next, 'build'], { cwd: root, env, encoding: 'utf8', stdio: ['ignore', 'pipe', 'inherit'] });
+    const { status, stdout } = spawnSync(process.execPath, [next, 'build'], {
+      cwd: root,
+      env,
+      encoding: 'utf8',
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
     if (status !== 0) throw new Stop(`The build failed.\n${stdout}`);
     fs.writeFileSync(stamp, digest);
   });

@@ -10,7 +10,12 @@ export interface FieldColumns {
   readonly write: (value: never) => Bind[];
 }
 
-const column = (field: string, name: string, read: (value: unknown) => unknown, write: (value: never) => Bind): FieldColumns => ({
+const column = (
+  field: string,
+  name: string,
+  read: (value: unknown) => unknown,
+  write: (value: never) => Bind,
+): FieldColumns => ({
   field,
   names: [name],
   read: (row, at) => read(row[at]),
@@ -19,9 +24,15 @@ const column = (field: string, name: string, read: (value: unknown) => unknown, 
 
 const same = (value: unknown) => value;
 /** A string, a number or null as it is. */
-export const plain = (field: string, name = field): FieldColumns => column(field, name, same, (value: Bind) => value);
+export const plain = (field: string, name = field): FieldColumns =>
+  column(field, name, same, (value: Bind) => value);
 export const flag = (field: string, name = field): FieldColumns =>
-  column(field, name, (value) => value === 1, (value: boolean) => (value ? 1 : 0));
+  column(
+    field,
+    name,
+    (value) => value === 1,
+    (value: boolean) => (value ? 1 : 0),
+  );
 /** A moment: ISO text in the core, DATETIME(3) in UTC in the table. */
 export const moment = (field: string, name = field): FieldColumns =>
   column(field, name, (value) => fromSqlTime(value as string), toSqlTime);
@@ -36,9 +47,9 @@ const v6Value = (bytes: Buffer): bigint => BigInt(`0x${bytes.toString('hex')}`);
 export const address = (field: string, name = field): FieldColumns => ({
   field,
   names: [`${name}_v4`, `${name}_v6`],
-  read: (row, at) => (row[at] as number | null) ?? (row[at + 1] === null ? null : v6Value(row[at + 1] as Buffer)),
-  write: (value: IpAddress | null) =>
-    typeof value === 'bigint' ? [null, v6Bytes(value)] : [value, null],
+  read: (row, at) =>
+    (row[at] as number | null) ?? (row[at + 1] === null ? null : v6Value(row[at + 1] as Buffer)),
+  write: (value: IpAddress | null) => (typeof value === 'bigint' ? [null, v6Bytes(value)] : [value, null]),
 });
 
 export const prefix = (field: string, name = field): FieldColumns => {
@@ -56,7 +67,13 @@ export const addressList = (field: string, name: string): FieldColumns =>
   column(
     field,
     name,
-    (value) => (value === null ? null : (value as string).split(',').filter(Boolean).map((item) => parseAddress(item)!)),
+    (value) =>
+      value === null
+        ? null
+        : (value as string)
+            .split(',')
+            .filter(Boolean)
+            .map((item) => parseAddress(item)!),
     (value: readonly IpAddress[] | null) => value && value.map(formatAddress).join(','),
   );
 
@@ -66,7 +83,8 @@ export const numbers = (field: string, parts: Readonly<Record<string, string>>):
   return {
     field,
     names: Object.values(parts),
-    read: (row, at) => (row[at] === null ? null : Object.fromEntries(keys.map((key, i) => [key, row[at + i]]))),
+    read: (row, at) =>
+      row[at] === null ? null : Object.fromEntries(keys.map((key, i) => [key, row[at + i]])),
     write: (value: Record<string, number> | null) => keys.map((key) => value?.[key] ?? null),
   };
 };

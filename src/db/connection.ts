@@ -25,7 +25,10 @@ export function database(): Pool {
 }
 
 /** Runs `work` on one connection of the pool and gives it back. */
-export async function withConnection<T>(pool: Pool, work: (connection: Connection) => Promise<T>): Promise<T> {
+export async function withConnection<T>(
+  pool: Pool,
+  work: (connection: Connection) => Promise<T>,
+): Promise<T> {
   const connection = await pool.getConnection();
   try {
     return await work(connection);
@@ -43,7 +46,9 @@ export const transaction = <T>(
   withConnection(pool, async (connection) => {
     const level = begin === 'SNAPSHOT' ? 'REPEATABLE READ' : 'READ COMMITTED';
     await connection.query(`SET TRANSACTION ISOLATION LEVEL ${level}`);
-    await connection.query(begin === 'SNAPSHOT' ? 'START TRANSACTION WITH CONSISTENT SNAPSHOT' : 'START TRANSACTION');
+    await connection.query(
+      begin === 'SNAPSHOT' ? 'START TRANSACTION WITH CONSISTENT SNAPSHOT' : 'START TRANSACTION',
+    );
     try {
       const result = await work(connection);
       await connection.query('COMMIT');
@@ -56,13 +61,21 @@ export const transaction = <T>(
   });
 
 /** Rows of a prepared statement, each an array in the order of the columns. */
-export async function rows(connection: Connection | Pool, sql: string, values: readonly Bind[] = []): Promise<unknown[][]> {
+export async function rows(
+  connection: Connection | Pool,
+  sql: string,
+  values: readonly Bind[] = [],
+): Promise<unknown[][]> {
   const [result] = await connection.execute({ sql, rowsAsArray: true }, values as Bind[]);
   return result as unknown as unknown[][];
 }
 
 /** Rows changed by a prepared statement. */
-export async function run(connection: Connection | Pool, sql: string, values: readonly Bind[] = []): Promise<number> {
+export async function run(
+  connection: Connection | Pool,
+  sql: string,
+  values: readonly Bind[] = [],
+): Promise<number> {
   const [result] = await connection.execute(sql, values as Bind[]);
   return (result as { affectedRows: number }).affectedRows;
 }

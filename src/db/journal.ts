@@ -60,7 +60,12 @@ const head = (row: readonly unknown[]): EntryHead => ({
 const entry = (row: readonly unknown[]): Entry => ({ ...head(row), steps: JSON.parse(row[8] as string) });
 
 /** Entries after a revision, ascending, with their steps. */
-export async function entriesSince(db: Pool | Connection, siteId: string, revision: number, limit = 1000): Promise<Entry[]> {
+export async function entriesSince(
+  db: Pool | Connection,
+  siteId: string,
+  revision: number,
+  limit = 1000,
+): Promise<Entry[]> {
   const found = await rows(
     db,
     `SELECT ${HEAD}, steps FROM journal WHERE site_id = ? AND revision > ? ORDER BY revision LIMIT ${Math.floor(limit)}`,
@@ -73,7 +78,9 @@ export async function entriesSince(db: Pool | Connection, siteId: string, revisi
 export async function history(pool: Pool, siteId: string, below: number, limit: number) {
   const found = await rows(
     pool,
-    `SELECT ${HEAD.split(', ').map((name) => `j.${name}`).join(', ')}, n.name FROM journal j
+    `SELECT ${HEAD.split(', ')
+      .map((name) => `j.${name}`)
+      .join(', ')}, n.name FROM journal j
      LEFT JOIN named_revision n ON n.site_id = j.site_id AND n.revision = j.revision
      WHERE j.site_id = ? AND j.revision < ? ORDER BY j.revision DESC LIMIT ${Math.floor(limit)}`,
     [siteId, below],
@@ -81,7 +88,14 @@ export async function history(pool: Pool, siteId: string, below: number, limit: 
   return found.map((row) => ({ ...head(row), name: row[8] as string | null }));
 }
 
-export async function nameRevision(pool: Pool, siteId: string, revision: number, name: string, author: string, at: string): Promise<void> {
+export async function nameRevision(
+  pool: Pool,
+  siteId: string,
+  revision: number,
+  name: string,
+  author: string,
+  at: string,
+): Promise<void> {
   await run(
     pool,
     `INSERT INTO named_revision VALUES (?, ?, ?, ?, ?)
@@ -94,7 +108,12 @@ export async function nameRevision(pool: Pool, siteId: string, revision: number,
  * Commits a change: one transaction that takes the revision, checks every step against the rows, writes them and
  * the journal. A seed that is in the journal already was saved before its answer got lost; the same answer again.
  */
-export async function commitChange(pool: Pool, siteId: string, change: NewChange, at: string): Promise<Committed> {
+export async function commitChange(
+  pool: Pool,
+  siteId: string,
+  change: NewChange,
+  at: string,
+): Promise<Committed> {
   try {
     return await transaction(pool, 'READ COMMITTED', async (connection) => {
       const taken = await run(
@@ -139,10 +158,14 @@ class Abandon extends Error {
   }
 }
 
-const plainSql = (message: string): string => /CONSTRAINT `(\w+)`/.exec(message)?.[1]?.replaceAll('_', ' ') ?? 'identity';
+const plainSql = (message: string): string =>
+  /CONSTRAINT `(\w+)`/.exec(message)?.[1]?.replaceAll('_', ' ') ?? 'identity';
 
 async function explainStale(connection: Connection, siteId: string, change: NewChange): Promise<Committed> {
-  const known = await rows(connection, 'SELECT revision FROM journal WHERE site_id = ? AND seed = ?', [siteId, change.seed]);
+  const known = await rows(connection, 'SELECT revision FROM journal WHERE site_id = ? AND seed = ?', [
+    siteId,
+    change.seed,
+  ]);
   if (known[0]) return { outcome: 'saved', revision: known[0][0] as number };
   const site = await rows(connection, 'SELECT revision FROM site WHERE id = ?', [siteId]);
   if (!site[0]) return { outcome: 'unknown-site' };
@@ -154,7 +177,10 @@ async function explainStale(connection: Connection, siteId: string, change: NewC
  * What undo and redo would revert for an author: folds over their entries as a stack. An undo pops the entry it
  * reverts and becomes what redo reverts; a change of their own clears the redo side.
  */
-export function undoStacks(mine: readonly Pick<EntryHead, 'revision' | 'kind'>[]): { undo: number | null; redo: number | null } {
+export function undoStacks(mine: readonly Pick<EntryHead, 'revision' | 'kind'>[]): {
+  undo: number | null;
+  redo: number | null;
+} {
   const undo: number[] = [];
   const redo: number[] = [];
   for (const { revision, kind } of mine) {
@@ -173,7 +199,11 @@ export function undoStacks(mine: readonly Pick<EntryHead, 'revision' | 'kind'>[]
 }
 
 /** The entries that undo and redo would revert for an author; null where there is none. */
-export async function undoable(pool: Pool, siteId: string, author: string): Promise<{ undo: Entry | null; redo: Entry | null }> {
+export async function undoable(
+  pool: Pool,
+  siteId: string,
+  author: string,
+): Promise<{ undo: Entry | null; redo: Entry | null }> {
   const mine = await rows(
     pool,
     'SELECT revision, kind FROM journal WHERE site_id = ? AND author = ? ORDER BY revision',
@@ -186,12 +216,20 @@ export async function undoable(pool: Pool, siteId: string, author: string): Prom
 }
 
 /** The steps that lead from the newest revision back to an earlier one; null when there is no such site. */
-export async function stepsBack(pool: Pool, siteId: string, revision: number): Promise<{ from: number; steps: WireStep[] } | null> {
+export async function stepsBack(
+  pool: Pool,
+  siteId: string,
+  revision: number,
+): Promise<{ from: number; steps: WireStep[] } | null> {
   const from = await revisionOf(pool, siteId);
   if (from === null) return null;
   const entries = await entriesSince(pool, siteId, revision, 1_000_000);
-  const back = [...entries].reverse().flatMap((item) =>
-    [...item.steps].reverse().map((step) => decodeStep({ ...step, before: step.after, after: step.before })),
-  );
+  const back = [...entries]
+    .reverse()
+    .flatMap((item) =>
+      [...item.steps]
+        .reverse()
+        .map((step) => decodeStep({ ...step, before: step.after, after: step.before })),
+    );
   return { from, steps: netSteps(back).map(encodeStep) };
 }

@@ -10,7 +10,11 @@ import { type TableMap, tables } from './tables';
 
 const namesOf = (columns: readonly FieldColumns[]) => columns.flatMap((column) => column.names);
 
-function readFields(columns: readonly FieldColumns[], row: readonly unknown[], from: number): Record<string, unknown> {
+function readFields(
+  columns: readonly FieldColumns[],
+  row: readonly unknown[],
+  from: number,
+): Record<string, unknown> {
   const fields: Record<string, unknown> = {};
   let at = from;
   for (const column of columns) {
@@ -68,7 +72,12 @@ export async function readPlan(connection: Connection, siteId: string): Promise<
 /** Rows per INSERT: keeps far below the 65,535 placeholders of a prepared statement. */
 const BATCH = 400;
 
-async function insertRows(connection: Connection, sql: string, columns: readonly string[], list: readonly Bind[][]): Promise<void> {
+async function insertRows(
+  connection: Connection,
+  sql: string,
+  columns: readonly string[],
+  list: readonly Bind[][],
+): Promise<void> {
   for (let at = 0; at < list.length; at += BATCH) {
     const batch = list.slice(at, at + BATCH);
     const marks = `(${columns.map(() => '?').join(',')})`;
@@ -80,7 +89,12 @@ async function insertRows(connection: Connection, sql: string, columns: readonly
   }
 }
 
-async function insertChildren(connection: Connection, siteId: string, map: TableMap, records: readonly AnyRecord[]): Promise<void> {
+async function insertChildren(
+  connection: Connection,
+  siteId: string,
+  map: TableMap,
+  records: readonly AnyRecord[],
+): Promise<void> {
   for (const child of map.children) {
     const list = records.flatMap((record) =>
       ((record as unknown as Record<string, unknown>)[child.field] as unknown[]).map((item, pos): Bind[] => [
@@ -94,41 +108,78 @@ async function insertChildren(connection: Connection, siteId: string, map: Table
   }
 }
 
-async function insertRecords(connection: Connection, siteId: string, table: TableName, records: readonly AnyRecord[]): Promise<void> {
+async function insertRecords(
+  connection: Connection,
+  siteId: string,
+  table: TableName,
+  records: readonly AnyRecord[],
+): Promise<void> {
   const map = tables[table];
-  const list = records.map((record): Bind[] => [siteId, record.id, ...writeFields(map.columns, record as never)]);
+  const list = records.map((record): Bind[] => [
+    siteId,
+    record.id,
+    ...writeFields(map.columns, record as never),
+  ]);
   await insertRows(connection, map.sql, ['site_id', 'id', ...namesOf(map.columns)], list);
   await insertChildren(connection, siteId, map, records);
 }
 
-async function updateRecord(connection: Connection, siteId: string, table: TableName, record: AnyRecord): Promise<void> {
+async function updateRecord(
+  connection: Connection,
+  siteId: string,
+  table: TableName,
+  record: AnyRecord,
+): Promise<void> {
   const map = tables[table];
-  const set = namesOf(map.columns).map((name) => `${name} = ?`).join(', ');
+  const set = namesOf(map.columns)
+    .map((name) => `${name} = ?`)
+    .join(', ');
   const values = writeFields(map.columns, record as never);
-  await run(connection, `UPDATE ${map.sql} SET ${set} WHERE site_id = ? AND id = ?`, [...values, siteId, record.id]);
+  await run(connection, `UPDATE ${map.sql} SET ${set} WHERE site_id = ? AND id = ?`, [
+    ...values,
+    siteId,
+    record.id,
+  ]);
   for (const child of map.children)
     await run(connection, `DELETE FROM ${child.sql} WHERE site_id = ? AND owner_id = ?`, [siteId, record.id]);
   await insertChildren(connection, siteId, map, [record]);
 }
 
-async function deleteRecords(connection: Connection, siteId: string, table: TableName, ids: readonly string[]): Promise<void> {
+async function deleteRecords(
+  connection: Connection,
+  siteId: string,
+  table: TableName,
+  ids: readonly string[],
+): Promise<void> {
   for (let at = 0; at < ids.length; at += BATCH) {
     const batch = ids.slice(at, at + BATCH);
     const marks = batch.map(() => '?').join(',');
-    await run(connection, `DELETE FROM ${tables[table].sql} WHERE site_id = ? AND id IN (${marks})`, [siteId, ...batch]);
+    await run(connection, `DELETE FROM ${tables[table].sql} WHERE site_id = ? AND id IN (${marks})`, [
+      siteId,
+      ...batch,
+    ]);
   }
 }
 
 const byTable = (steps: readonly Step[], table: TableName) => steps.filter((step) => step.table === table);
 
 /** The steps whose `before` is not what the rows hold; empty when all fit. */
-export async function misfits(connection: Connection, siteId: string, steps: readonly Step[]): Promise<Step[]> {
+export async function misfits(
+  connection: Connection,
+  siteId: string,
+  steps: readonly Step[],
+): Promise<Step[]> {
   const wrong: Step[] = [];
   for (const table of tableNames) {
     const mine = byTable(steps, table);
     for (let at = 0; at < mine.length; at += BATCH) {
       const batch = mine.slice(at, at + BATCH);
-      const found = await readTable(connection, siteId, tables[table], batch.map((step) => step.id));
+      const found = await readTable(
+        connection,
+        siteId,
+        tables[table],
+        batch.map((step) => step.id),
+      );
       const known = new Map(found.map((record) => [record.id, record]));
       wrong.push(...batch.filter((step) => !equal(known.get(step.id) ?? null, step.before)));
     }
@@ -140,16 +191,31 @@ export async function misfits(connection: Connection, siteId: string, steps: rea
  * Writes net steps: insertions with parents first, then updates, then deletions with children first, so that every
  * reference holds at every statement.
  */
-export async function writeSteps(connection: Connection, siteId: string, steps: readonly Step[]): Promise<void> {
+export async function writeSteps(
+  connection: Connection,
+  siteId: string,
+  steps: readonly Step[],
+): Promise<void> {
   for (const table of tableNames) {
     const added = byTable(steps, table).filter((step) => step.before === null && step.after !== null);
-    await insertRecords(connection, siteId, table, added.map((step) => step.after!));
+    await insertRecords(
+      connection,
+      siteId,
+      table,
+      added.map((step) => step.after!),
+    );
   }
   for (const step of steps)
-    if (step.before !== null && step.after !== null) await updateRecord(connection, siteId, step.table, step.after);
+    if (step.before !== null && step.after !== null)
+      await updateRecord(connection, siteId, step.table, step.after);
   for (const table of [...tableNames].reverse()) {
     const removed = byTable(steps, table).filter((step) => step.after === null && step.before !== null);
-    await deleteRecords(connection, siteId, table, removed.map((step) => step.id));
+    await deleteRecords(
+      connection,
+      siteId,
+      table,
+      removed.map((step) => step.id),
+    );
   }
 }
 

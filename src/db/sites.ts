@@ -71,7 +71,16 @@ export async function archiveSite(pool: Pool, siteId: string, at: string | null)
  */
 export const deleteSite = (pool: Pool, siteId: string): Promise<boolean> =>
   transaction(pool, 'READ COMMITTED', async (connection) => {
-    const order = ['journal', 'named_revision', 'acceptance', 'address', 'exclusion', 'pool', 'subnet', 'interface'];
+    const order = [
+      'journal',
+      'named_revision',
+      'acceptance',
+      'address',
+      'exclusion',
+      'pool',
+      'subnet',
+      'interface',
+    ];
     for (const table of [...order, 'device', 'vlan', 'lan', 'site_record'])
       await run(connection, `DELETE FROM ${table} WHERE site_id = ?`, [siteId]);
     return (await run(connection, 'DELETE FROM site WHERE id = ?', [siteId])) === 1;

@@ -17,7 +17,10 @@ export interface TableMap {
   readonly children: readonly ChildTable[];
 }
 
-const whole = { item: (fields: Record<string, unknown>) => fields, fields: (item: Record<string, unknown>) => item };
+const whole = {
+  item: (fields: Record<string, unknown>) => fields,
+  fields: (item: Record<string, unknown>) => item,
+};
 const only = (field: string) => ({
   item: (fields: Record<string, unknown>) => fields[field],
   fields: (item: unknown) => ({ [field]: item }),
@@ -95,9 +98,13 @@ export const tables: { readonly [T in TableName]: TableMap } = {
         sql: 'subnet_dns',
         columns: [plain('interface', 'interface_id'), address('literal')],
         item: (fields): DnsServer =>
-          fields.interface === null ? { literal: fields.literal as number } : { interface: fields.interface as string },
+          fields.interface === null
+            ? { literal: fields.literal as number }
+            : { interface: fields.interface as string },
         fields: (item: DnsServer) =>
-          'interface' in item ? { interface: item.interface, literal: null } : { interface: null, literal: item.literal },
+          'interface' in item
+            ? { interface: item.interface, literal: null }
+            : { interface: null, literal: item.literal },
       },
     ],
   },
@@ -105,7 +112,12 @@ export const tables: { readonly [T in TableName]: TableMap } = {
     sql: 'pool',
     columns: [plain('subnet', 'subnet_id'), address('start'), address('end'), plain('lease')],
     children: [
-      { field: 'servedBy', sql: 'pool_server', columns: [plain('interface', 'interface_id')], ...only('interface') },
+      {
+        field: 'servedBy',
+        sql: 'pool_server',
+        columns: [plain('interface', 'interface_id')],
+        ...only('interface'),
+      },
     ],
   },
   exclusion: {

@@ -22,6 +22,7 @@ onmessage = ({ data }: MessageEvent<ToWorker>) => {
 
 function advanced(from: Plan, steps: ToWorker['steps']): Plan {
   const applied = applySteps(from, steps);
-  if (!applied.ok) throw new Error(`the worker's plan differs at ${applied.failed.table} ${applied.failed.id}`);
+  if (!applied.ok)
+    throw new Error(`the worker's plan differs at ${applied.failed.table} ${applied.failed.id}`);
   return applied.plan;
 }

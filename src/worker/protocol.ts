@@ -11,4 +11,9 @@ export type ToWorker =
 
 export type FromWorker =
   | { readonly type: 'all'; readonly findings: readonly Finding[] }
-  | { readonly type: 'diff'; readonly sequence: number; readonly removed: readonly string[]; readonly added: readonly Finding[] };
+  | {
+      readonly type: 'diff';
+      readonly sequence: number;
+      readonly removed: readonly string[];
+      readonly added: readonly Finding[];
+    };

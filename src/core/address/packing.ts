@@ -9,7 +9,9 @@ export function freeBlocks(space: readonly Prefix[], taken: readonly Prefix[]): 
     else if (!here.some((other) => covers(other, block))) for (const half of halves(block)) visit(half, here);
   };
   // A prefix of the space inside another one of it would be counted twice.
-  const outer = space.filter((a, i) => !space.some((b, j) => i !== j && covers(b, a) && (!covers(a, b) || j < i)));
+  const outer = space.filter(
+    (a, i) => !space.some((b, j) => i !== j && covers(b, a) && (!covers(a, b) || j < i)),
+  );
   for (const block of outer) visit(block, taken);
   return free.sort(comparePrefixes);
 }
@@ -109,7 +111,8 @@ class FreePool {
 }
 
 /** Sum of the sizes of some blocks, in addresses. */
-export const totalSize = (blocks: readonly Prefix[]): number => blocks.reduce((sum, block) => sum + sizeOf(block), 0);
+export const totalSize = (blocks: readonly Prefix[]): number =>
+  blocks.reduce((sum, block) => sum + sizeOf(block), 0);
 
 /** The largest of some blocks; null when there are none. */
 export const largestOf = (blocks: readonly Prefix[]): Prefix | null =>

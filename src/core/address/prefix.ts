@@ -1,4 +1,12 @@
-import { type Family, type IpAddress, compareAddresses, familyOf, formatAddress, parseAddress, widthOf } from './ip';
+import {
+  type Family,
+  type IpAddress,
+  compareAddresses,
+  familyOf,
+  formatAddress,
+  parseAddress,
+  widthOf,
+} from './ip';
 
 /** A network: its lowest address and its length in bits (RFC 4632, RFC 4291 section 2.3). Host bits are zero. */
 export interface Prefix {
@@ -90,7 +98,9 @@ export function usableHosts(prefix: Prefix): number {
 export function usableRange(prefix: Prefix): { readonly first: IpAddress; readonly last: IpAddress } {
   const last = lastOf(prefix);
   if (typeof prefix.address === 'number' && typeof last === 'number')
-    return prefix.length >= 31 ? { first: prefix.address, last } : { first: prefix.address + 1, last: last - 1 };
+    return prefix.length >= 31
+      ? { first: prefix.address, last }
+      : { first: prefix.address + 1, last: last - 1 };
   return prefix.length >= 127
     ? { first: prefix.address, last }
     : { first: (prefix.address as bigint) + 1n, last };
@@ -106,7 +116,9 @@ export function halves(prefix: Prefix): readonly [Prefix, Prefix] {
   const length = prefix.length + 1;
   const half = sizeOf({ ...prefix, length });
   const upper =
-    typeof prefix.address === 'number' ? prefix.address + half : prefix.address + (1n << BigInt(128 - length));
+    typeof prefix.address === 'number'
+      ? prefix.address + half
+      : prefix.address + (1n << BigInt(128 - length));
   return [
     { address: prefix.address, length },
     { address: upper, length },

@@ -37,7 +37,9 @@ export function findInPlan(plan: Plan, text: string, limit = 20): Hit[] {
   const lastOctet = /^\.(\d{1,3})$/.exec(query)?.[1];
 
   const segmentHit = (vlan: Vlan, subnet: string | null, score: number) => {
-    const shown = subnetsOf(plan, vlan.id).map((item) => formatPrefix(item.prefix)).join(', ');
+    const shown = subnetsOf(plan, vlan.id)
+      .map((item) => formatPrefix(item.prefix))
+      .join(', ');
     hits.push({
       kind: 'segment',
       vlan: vlan.id,
@@ -52,7 +54,8 @@ export function findInPlan(plan: Plan, text: string, limit = 20): Hit[] {
     const words = Math.max(textScore(vlan.name, query), textScore(vlan.code, query) === 3 ? 3 : 0);
     const score = String(vlan.vid) === query || `vlan ${vlan.vid}` === query ? 4 : words;
     const subnet = subnetsOf(plan, vlan.id).find(
-      (item) => (prefix && overlaps(item.prefix, prefix)) || (address !== null && contains(item.prefix, address)),
+      (item) =>
+        (prefix && overlaps(item.prefix, prefix)) || (address !== null && contains(item.prefix, address)),
     );
     if (score > 0 || subnet) segmentHit(vlan, subnet?.id ?? null, Math.max(score, subnet ? 2 : 0));
     for (const item of subnetsOf(plan, vlan.id))
@@ -67,7 +70,10 @@ export function findInPlan(plan: Plan, text: string, limit = 20): Hit[] {
     if (mac) return item.mac === mac ? 5 : 0;
     if (lastOctet) return formatAddress(entry.address).endsWith(`.${lastOctet}`) ? 2 : 0;
     if (macPart && item.mac?.replaceAll(':', '').includes(macPart)) return 2;
-    return Math.max(textScore(device.name, query), entry.note ? Math.min(1, textScore(entry.note, query)) : 0);
+    return Math.max(
+      textScore(device.name, query),
+      entry.note ? Math.min(1, textScore(entry.note, query)) : 0,
+    );
   }
   function addressHit(vlan: Vlan, entry: Address, score: number): void {
     const { device, interface: item } = hostOf(plan, entry);

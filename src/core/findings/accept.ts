@@ -23,8 +23,12 @@ export const acceptFinding = operation(
   },
 );
 
-export const withdrawAcceptance = operation('withdrawAcceptance', z.strictObject({ id: z.string() }), (draft, { id }) => {
-  const acceptance = draft.need('acceptance', id);
-  draft.remove('acceptance', id);
-  return `Acceptance withdrawn: ${acceptance.reason}`;
-});
+export const withdrawAcceptance = operation(
+  'withdrawAcceptance',
+  z.strictObject({ id: z.string() }),
+  (draft, { id }) => {
+    const acceptance = draft.need('acceptance', id);
+    draft.remove('acceptance', id);
+    return `Acceptance withdrawn: ${acceptance.reason}`;
+  },
+);

@@ -15,7 +15,12 @@ import { subnetView } from './subnet-view';
 
 const siteChecks: readonly SiteCheck[] = [...vlanChecks, ...subnetChecks];
 const perSubnet: readonly SubnetCheck[] = [...sizeChecks, ...gatewayChecks, ...poolChecks, ...hostChecks];
-export const allChecks: readonly Check[] = [...siteChecks, ...perSubnet, ...identityChecks.mac, ...identityChecks.name];
+export const allChecks: readonly Check[] = [
+  ...siteChecks,
+  ...perSubnet,
+  ...identityChecks.mac,
+  ...identityChecks.name,
+];
 
 export interface FindingsDiff {
   readonly removed: readonly string[];
@@ -35,7 +40,8 @@ export class FindingsEngine {
     for (const check of siteChecks) this.runSite(check);
     for (const subnet of plan.subnet.values()) this.runSubnet(subnet.id);
     for (const mac of repeatedKeys(plan.interface.values(), (item) => item.mac)) this.runMac(mac);
-    for (const name of repeatedKeys(plan.device.values(), (device) => device.name.toLowerCase())) this.runName(name);
+    for (const name of repeatedKeys(plan.device.values(), (device) => device.name.toLowerCase()))
+      this.runName(name);
   }
 
   all(): Finding[] {
@@ -54,7 +60,8 @@ export class FindingsEngine {
       for (const finding of this.bySubject.get(subject) ?? []) after.set(finding.key, finding);
     };
     for (const check of siteChecks)
-      if (check.reads.some((table) => dirty.tables.has(table))) rerun(`check ${check.id}`, () => this.runSite(check));
+      if (check.reads.some((table) => dirty.tables.has(table)))
+        rerun(`check ${check.id}`, () => this.runSite(check));
     for (const subnet of dirty.subnets) rerun(`subnet ${subnet}`, () => this.runSubnet(subnet));
     for (const mac of dirty.macs) rerun(`mac ${mac}`, () => this.runMac(mac));
     for (const name of dirty.names) rerun(`name ${name}`, () => this.runName(name));
@@ -137,7 +144,8 @@ function touchedBy(before: Plan, after: Plan, steps: readonly Step[]): Touched {
   };
   const touchSubnet = (plan: Plan, subnet: Subnet) => {
     subnets.add(subnet.id);
-    for (const address of addressesOf(plan, subnet.id)) names.add(hostOf(plan, address).device.name.toLowerCase());
+    for (const address of addressesOf(plan, subnet.id))
+      names.add(hostOf(plan, address).device.name.toLowerCase());
   };
 
   for (const step of steps)

@@ -28,7 +28,8 @@ export interface SubnetView {
   readonly last: IpAddress;
 }
 
-const byStart = (a: Pool | Exclusion, b: Pool | Exclusion) => (a.start < b.start ? -1 : a.start > b.start ? 1 : a.id < b.id ? -1 : 1);
+const byStart = (a: Pool | Exclusion, b: Pool | Exclusion) =>
+  a.start < b.start ? -1 : a.start > b.start ? 1 : a.id < b.id ? -1 : 1;
 
 export function subnetView(plan: Plan, subnet: Subnet): SubnetView {
   const all = addressesOf(plan, subnet.id).map((address): Host => ({ address, ...hostOf(plan, address) }));

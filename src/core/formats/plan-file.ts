@@ -1,6 +1,14 @@
 import { z } from 'zod';
 import { type Plan, planOf, recordIn } from '../plan/plan';
-import { type AnyRecord, SITE_ID, type TableName, recordSchemas, referencedIds, references, tableNames } from '../plan/records';
+import {
+  type AnyRecord,
+  SITE_ID,
+  type TableName,
+  recordSchemas,
+  referencedIds,
+  references,
+  tableNames,
+} from '../plan/records';
 import { Refusal } from '../plan/refusal';
 import { encodePlan } from '../plan/wire';
 
@@ -46,7 +54,10 @@ export function readPlanFile(text: string): Plan {
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
     refuse(`The version ${JSON.stringify(version)} should be a whole number from 1.`, ['version']);
   if ((version as number) > VERSION)
-    refuse(`This file has version ${version}; this program reads up to version ${VERSION}. Update Dianome, then read it again.`, ['version']);
+    refuse(
+      `This file has version ${version}; this program reads up to version ${VERSION}. Update Dianome, then read it again.`,
+      ['version'],
+    );
   const parsed = planFileSchema.safeDecode(json as never);
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!;
@@ -56,7 +67,8 @@ export function readPlanFile(text: string): Plan {
   for (const table of tableNames) {
     const seen = new Set<string>();
     parsed.data.plan[table].forEach((record, i) => {
-      if (seen.has(record.id)) refuse(`${place(['plan', table, i])}: the id ${record.id} stands twice.`, ['plan', table, i, 'id']);
+      if (seen.has(record.id))
+        refuse(`${place(['plan', table, i])}: the id ${record.id} stands twice.`, ['plan', table, i, 'id']);
       seen.add(record.id);
     });
   }
@@ -87,11 +99,18 @@ function requireReferences(plan: Plan, lists: Readonly<Record<TableName, readonl
       lists[table].forEach((record, i) => {
         for (const id of referencedIds(record, field))
           if (!recordIn(plan, target, id))
-            refuse(`${place(['plan', table, i, field])}: there is no ${target} with the id ${id} in this file.`, ['plan', table, i, field]);
+            refuse(
+              `${place(['plan', table, i, field])}: there is no ${target} with the id ${id} in this file.`,
+              ['plan', table, i, field],
+            );
       });
-  if (!plan.site.get(SITE_ID)) refuse(`plan.site: the site record’s id must be “${SITE_ID}”.`, ['plan', 'site']);
+  if (!plan.site.get(SITE_ID))
+    refuse(`plan.site: the site record’s id must be “${SITE_ID}”.`, ['plan', 'site']);
 }
 
 /** plan.vlan[3].vid, as a person would look for it. */
 const place = (path: readonly (string | number)[]): string =>
-  path.reduce<string>((text, part) => (typeof part === 'number' ? `${text}[${part}]` : text ? `${text}.${part}` : part), '') || 'the file';
+  path.reduce<string>(
+    (text, part) => (typeof part === 'number' ? `${text}[${part}]` : text ? `${text}.${part}` : part),
+    '',
+  ) || 'the file';

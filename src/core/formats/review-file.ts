@@ -10,7 +10,8 @@ export function stepsBetween(from: Plan, to: Plan): Step[] {
     for (const record of from[table].values() as Iterable<AnyRecord>)
       steps.push({ table, id: record.id, before: record, after: recordIn(to, table, record.id) ?? null });
     for (const record of to[table].values() as Iterable<AnyRecord>)
-      if (!recordIn(from, table, record.id)) steps.push({ table, id: record.id, before: null, after: record });
+      if (!recordIn(from, table, record.id))
+        steps.push({ table, id: record.id, before: null, after: record });
   }
   return netSteps(steps);
 }

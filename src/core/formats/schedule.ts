@@ -3,7 +3,15 @@ import { formatPrefix, maskOf, usableHosts } from '../address/prefix';
 import { countOf } from '../address/range';
 import type { Plan } from '../plan/plan';
 import type { Address, Subnet, Vlan } from '../plan/records';
-import { addressesOf, domainOf, gatewaysOf, hostOf, interfaceAddress, subnetsOf, vlansOf } from '../plan/view';
+import {
+  addressesOf,
+  domainOf,
+  gatewaysOf,
+  hostOf,
+  interfaceAddress,
+  subnetsOf,
+  vlansOf,
+} from '../plan/view';
 import { familyOf } from '../address/ip';
 import { leaseCapacity } from '../segments/layout';
 import { csvText } from './csv';
@@ -18,7 +26,12 @@ export interface ScheduleBlock {
   readonly dns: string;
   readonly domain: string;
   readonly usable: number;
-  readonly pools: readonly { readonly range: string; readonly count: number; readonly leases: number; readonly lease: string }[];
+  readonly pools: readonly {
+    readonly range: string;
+    readonly count: number;
+    readonly leases: number;
+    readonly lease: string;
+  }[];
   readonly exclusions: readonly { readonly range: string; readonly why: string }[];
   readonly hosts: readonly ScheduleRow[];
 }
@@ -41,7 +54,11 @@ export const assignmentWords: Readonly<Record<Address['assignment'], string>> = 
 };
 
 export const leaseWords = (seconds: number): string =>
-  seconds % 86400 === 0 ? `${seconds / 86400} d` : seconds % 3600 === 0 ? `${seconds / 3600} h` : `${Math.round(seconds / 60)} min`;
+  seconds % 86400 === 0
+    ? `${seconds / 86400} d`
+    : seconds % 3600 === 0
+      ? `${seconds / 3600} h`
+      : `${Math.round(seconds / 60)} min`;
 
 /** DNS servers of a subnet as addresses, recorded hosts resolved. */
 export const dnsText = (plan: Plan, subnet: Subnet): string =>
@@ -74,13 +91,19 @@ function rowOf(plan: Plan, address: Address): ScheduleRow {
 export const scheduleOf = (plan: Plan): ScheduleBlock[] =>
   vlansOf(plan).flatMap((vlan) =>
     subnetsOf(plan, vlan.id).map((subnet): ScheduleBlock => {
-      const show = (range: Parameters<typeof countOf>[0]) => `${formatAddress(range.start)}–${formatAddress(range.end)}`;
+      const show = (range: Parameters<typeof countOf>[0]) =>
+        `${formatAddress(range.start)}–${formatAddress(range.end)}`;
       return {
         vlan,
         subnet,
         prefix: formatPrefix(subnet.prefix),
-        mask: typeof subnet.prefix.address === 'number' ? maskOf(subnet.prefix.length) : `/${subnet.prefix.length}`,
-        gateway: gatewaysOf(plan, subnet.id).map((gateway) => formatAddress(gateway.address)).join(', '),
+        mask:
+          typeof subnet.prefix.address === 'number'
+            ? maskOf(subnet.prefix.length)
+            : `/${subnet.prefix.length}`,
+        gateway: gatewaysOf(plan, subnet.id)
+          .map((gateway) => formatAddress(gateway.address))
+          .join(', '),
         dns: dnsText(plan, subnet),
         domain: domainOf(plan, subnet),
         usable: usableHosts(subnet.prefix),
@@ -90,23 +113,69 @@ export const scheduleOf = (plan: Plan): ScheduleBlock[] =>
           leases: leaseCapacity(plan, subnet, pool),
           lease: leaseWords(pool.lease),
         })),
-        exclusions: [...plan.exclusion.group(subnet.id).values()].map((item) => ({ range: show(item), why: item.why })),
+        exclusions: [...plan.exclusion.group(subnet.id).values()].map((item) => ({
+          range: show(item),
+          why: item.why,
+        })),
         hosts: addressesOf(plan, subnet.id).map((address) => rowOf(plan, address)),
       };
     }),
   );
 
-const HEAD = ['vlan', 'segment', 'subnet', 'mask', 'gateway', 'dns', 'domain', 'address', 'host', 'kind', 'mac', 'assignment', 'own settings', 'note'];
+const HEAD = [
+  'vlan',
+  'segment',
+  'subnet',
+  'mask',
+  'gateway',
+  'dns',
+  'domain',
+  'address',
+  'host',
+  'kind',
+  'mac',
+  'assignment',
+  'own settings',
+  'note',
+];
 
 /** The schedule as one CSV table: a row per pool, exclusion and fixed address. */
 export function scheduleCsv(plan: Plan): string {
   const rows = scheduleOf(plan).flatMap((block) => {
-    const lead = [String(block.vlan.vid), block.vlan.name, block.prefix, block.mask, block.gateway, block.dns, block.domain];
+    const lead = [
+      String(block.vlan.vid),
+      block.vlan.name,
+      block.prefix,
+      block.mask,
+      block.gateway,
+      block.dns,
+      block.domain,
+    ];
     return [
-      ...block.hosts.map((row) => [...lead, row.address, row.name, row.kind, row.mac, row.assignment, row.own, row.note]),
-      ...block.pools.map((pool) => [...lead, pool.range, '', '', '', 'pool', '', `${pool.leases} leases of ${pool.lease}`]),
+      ...block.hosts.map((row) => [
+        ...lead,
+        row.address,
+        row.name,
+        row.kind,
+        row.mac,
+        row.assignment,
+        row.own,
+        row.note,
+      ]),
+      ...block.pools.map((pool) => [
+        ...lead,
+        pool.range,
+        '',
+        '',
+        '',
+        'pool',
+        '',
+        `${pool.leases} leases of ${pool.lease}`,
+      ]),
       ...block.exclusions.map((item) => [...lead, item.range, '', '', '', 'excluded', '', item.why]),
-      ...(block.hosts.length + block.pools.length + block.exclusions.length === 0 ? [[...lead, '', '', '', '', '', '', '']] : []),
+      ...(block.hosts.length + block.pools.length + block.exclusions.length === 0
+        ? [[...lead, '', '', '', '', '', '', '']]
+        : []),
     ];
   });
   return csvText([HEAD, ...rows]);

@@ -42,10 +42,16 @@ const headOf = (cell: string): ImportColumn | undefined =>
   columns.find((column) => heads[column].includes(cell.trim().toLowerCase()));
 
 /** Which column is what: by the head row if there is one, else by what the cells look like. */
-export function columnsOf(cells: readonly (readonly string[])[]): { readonly order: (ImportColumn | null)[]; readonly header: boolean } {
+export function columnsOf(cells: readonly (readonly string[])[]): {
+  readonly order: (ImportColumn | null)[];
+  readonly header: boolean;
+} {
   const first = cells[0] ?? [];
   const named = first.map((cell) => headOf(cell) ?? null);
-  if (named.some((column) => column !== null) && !first.some((cell) => parseAddress(cell) !== null || parseMac(cell) !== null))
+  if (
+    named.some((column) => column !== null) &&
+    !first.some((cell) => parseAddress(cell) !== null || parseMac(cell) !== null)
+  )
     return { order: named, header: true };
   const width = Math.max(0, ...cells.map((row) => row.length));
   const order: (ImportColumn | null)[] = Array.from({ length: width }, () => null);
@@ -113,7 +119,8 @@ class RowReader {
     const refused: string[] = [];
     const kindText = value('kind');
     const kind = kindOf(kindText) ?? 'other';
-    if (kindText && kindOf(kindText) === null) repaired.push(`kind “${kindText}” is not one of ours, taken as other`);
+    if (kindText && kindOf(kindText) === null)
+      repaired.push(`kind “${kindText}” is not one of ours, taken as other`);
 
     const mac = this.readMac(value('mac'), line, repaired, refused);
     const assignment = assignmentOf(value('assignment')) ?? usualAssignment(this.plan);
@@ -180,7 +187,9 @@ class RowReader {
       repaired.push(`“${text}” taken as ${formatAddress(address)}`);
     } else if (address !== null && text.includes('/')) repaired.push('the length after / dropped');
     if (address === null) {
-      refused.push(`“${text}” is not an address; write ${formatAddress(this.home.prefix.address)} style numbers`);
+      refused.push(
+        `“${text}” is not an address; write ${formatAddress(this.home.prefix.address)} style numbers`,
+      );
       return { address, subnet: this.home };
     }
     const found = address;
@@ -190,9 +199,13 @@ class RowReader {
     if (!subnet) refused.push(`${formatAddress(found)} lies in no subnet of this site`);
     else {
       const { first, last } = usableRange(subnet.prefix);
-      if (found < first || found > last) refused.push(`${formatAddress(found)} is the network or broadcast address of ${formatPrefix(subnet.prefix)}`);
+      if (found < first || found > last)
+        refused.push(
+          `${formatAddress(found)} is the network or broadcast address of ${formatPrefix(subnet.prefix)}`,
+        );
       const holder = addressesOf(this.plan, subnet.id).find((other) => other.address === found);
-      if (holder) refused.push(`${formatAddress(found)} is ${hostOf(this.plan, holder).device.name}’s already`);
+      if (holder)
+        refused.push(`${formatAddress(found)} is ${hostOf(this.plan, holder).device.name}’s already`);
     }
     const before = this.addresses.get(found);
     if (before !== undefined) refused.push(`${formatAddress(found)} stands in line ${before} too`);
@@ -240,11 +253,15 @@ class RowReader {
 }
 
 /** Adds the good and repaired rows of a reviewed paste as one change. */
-export const importHosts = operation('importHosts', z.strictObject({ rows: z.array(hostInput).min(1).max(20_000) }), (draft, { rows }) => {
-  rows.forEach((row, i) => {
-    const problem = row.name ? nameProblem(row.name) : null;
-    if (problem) throw new Refusal('bad-input', nameMessage(problem), [], ['rows', i, 'name']);
-    insertHost(draft, row);
-  });
-  return `${rows.length} fixed address${rows.length === 1 ? '' : 'es'} pasted in`;
-});
+export const importHosts = operation(
+  'importHosts',
+  z.strictObject({ rows: z.array(hostInput).min(1).max(20_000) }),
+  (draft, { rows }) => {
+    rows.forEach((row, i) => {
+      const problem = row.name ? nameProblem(row.name) : null;
+      if (problem) throw new Refusal('bad-input', nameMessage(problem), [], ['rows', i, 'name']);
+      insertHost(draft, row);
+    });
+    return `${rows.length} fixed address${rows.length === 1 ? '' : 'es'} pasted in`;
+  },
+);

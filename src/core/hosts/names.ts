@@ -56,7 +56,12 @@ export const isDomain = (domain: string): boolean =>
  * The next name by the site's pattern that no device has: {code} of the segment, {kind}, {n} or {nn} counting up.
  * A pattern without a number gets one at the end.
  */
-export function proposeHostName(plan: Plan, subnet: Subnet, kind: DeviceKind, taken: ReadonlySet<string> = new Set()): string {
+export function proposeHostName(
+  plan: Plan,
+  subnet: Subnet,
+  kind: DeviceKind,
+  taken: ReadonlySet<string> = new Set(),
+): string {
   const pattern = siteOf(plan).namingPattern;
   const code = plan.vlan.get(subnet.vlan)!.code.toLowerCase();
   const counted = /\{n+\}/.test(pattern) ? pattern : `${pattern}-{n}`;

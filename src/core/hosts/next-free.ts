@@ -45,7 +45,9 @@ export function nextFreeAddress(
     }
     return null;
   };
-  const beyondInfrastructure: AddressRange = bands.fixed ? { start: bands.fixed.start, end: whole.end } : whole;
+  const beyondInfrastructure: AddressRange = bands.fixed
+    ? { start: bands.fixed.start, end: whole.end }
+    : whole;
   return (
     find('free', own) ??
     find('free', beyondInfrastructure) ??

@@ -40,7 +40,12 @@ export function insertHost(draft: Draft, input: z.output<typeof hostInput>): Add
   const assignment = input.assignment ?? usualAssignment(draft.plan);
   const address = input.address ?? nextFreeAddress(draft.plan, subnet, input.kind, assignment);
   if (address === null)
-    throw new Refusal('no-room', `${formatPrefix(subnet.prefix)} has no free address left; grow it or shorten its pool.`, [], ['address']);
+    throw new Refusal(
+      'no-room',
+      `${formatPrefix(subnet.prefix)} has no free address left; grow it or shorten its pool.`,
+      [],
+      ['address'],
+    );
   const name = input.name || proposeHostName(draft.plan, subnet, input.kind);
   const device = draft.insert('device', { name, kind: input.kind });
   const item = draft.insert('interface', {
@@ -78,7 +83,9 @@ export const addHost = operation('addHost', hostInput, (draft, input) => {
 });
 
 const changedMeanwhile = (what: string, seen: string, now: string, id: string) =>
-  new Refusal('changed', `${what} was ${seen} when you edited it and is ${now} now.`, [{ table: 'address', id }]);
+  new Refusal('changed', `${what} was ${seen} when you edited it and is ${now} now.`, [
+    { table: 'address', id },
+  ]);
 
 /** Gives a host another address. It moves to the subnet that holds the address, when another one of the site does. */
 export const moveHost = operation(
@@ -88,7 +95,12 @@ export const moveHost = operation(
     const address = draft.need('address', id);
     const { device } = hostOf(draft.plan, address);
     if (seen !== undefined && seen !== address.address)
-      throw changedMeanwhile(`${device.name}: the address`, formatAddress(seen), formatAddress(address.address), id);
+      throw changedMeanwhile(
+        `${device.name}: the address`,
+        formatAddress(seen),
+        formatAddress(address.address),
+        id,
+      );
     const own = draft.need('subnet', address.subnet);
     const home: Subnet | undefined = contains(own.prefix, to)
       ? own
@@ -103,7 +115,8 @@ export const renameHost = operation(
   z.strictObject({ address: z.string(), name: z.string().trim(), seen: z.string().optional() }),
   (draft, { address: id, name, seen }) => {
     const { device } = hostOf(draft.plan, draft.need('address', id));
-    if (seen !== undefined && seen !== device.name) throw changedMeanwhile('The host name', seen, device.name, id);
+    if (seen !== undefined && seen !== device.name)
+      throw changedMeanwhile('The host name', seen, device.name, id);
     requireName(name);
     draft.update('device', device.id, { name });
     return `${device.name} renamed ${name}`;
@@ -121,19 +134,27 @@ export const setAssignment = operation(
   },
 );
 
-export const removeHosts = operation('removeHosts', z.strictObject({ addresses: z.array(z.string()).min(1) }), (draft, input) => {
-  const names = input.addresses.map((id) => hostOf(draft.plan, draft.need('address', id)).device.name);
-  for (const id of input.addresses) removeAddress(draft, id);
-  return names.length === 1 ? `${names[0]} removed` : `${names.length} fixed addresses removed`;
-});
+export const removeHosts = operation(
+  'removeHosts',
+  z.strictObject({ addresses: z.array(z.string()).min(1) }),
+  (draft, input) => {
+    const names = input.addresses.map((id) => hostOf(draft.plan, draft.need('address', id)).device.name);
+    for (const id of input.addresses) removeAddress(draft, id);
+    return names.length === 1 ? `${names[0]} removed` : `${names.length} fixed addresses removed`;
+  },
+);
 
 /** Drops settings of a host that differ from its subnet's: from then on it has the subnet's. */
-export const useSubnetSettings = operation('useSubnetSettings', z.strictObject({ interface: z.string() }), (draft, input) => {
-  const item = draft.need('interface', input.interface);
-  const device = draft.need('device', item.device);
-  draft.update('interface', item.id, { ownLength: null, ownGateway: null, ownDns: null });
-  return `${device.name}: mask, gateway and DNS of its subnet`;
-});
+export const useSubnetSettings = operation(
+  'useSubnetSettings',
+  z.strictObject({ interface: z.string() }),
+  (draft, input) => {
+    const item = draft.need('interface', input.interface);
+    const device = draft.need('device', item.device);
+    draft.update('interface', item.id, { ownLength: null, ownGateway: null, ownDns: null });
+    return `${device.name}: mask, gateway and DNS of its subnet`;
+  },
+);
 
 /** Moves a host to the segment of another purpose that fits its kind, at the next free address there. */
 export const moveToSubnet = operation(
@@ -144,7 +165,11 @@ export const moveToSubnet = operation(
     const subnet = draft.need('subnet', input.subnet);
     const { device } = hostOf(draft.plan, address);
     const place = nextFreeAddress(draft.plan, subnet, device.kind, address.assignment);
-    if (place === null) throw new Refusal('no-room', `${formatPrefix(subnet.prefix)} has no free address left for ${device.name}.`);
+    if (place === null)
+      throw new Refusal(
+        'no-room',
+        `${formatPrefix(subnet.prefix)} has no free address left for ${device.name}.`,
+      );
     draft.update('address', address.id, { address: place, subnet: subnet.id });
     return `${device.name}: ${formatAddress(address.address)} → ${formatAddress(place)} in ${draft.need('vlan', subnet.vlan).name}`;
   },
@@ -158,17 +183,24 @@ export const moveToFree = operation('moveToFree', z.strictObject({ address: z.st
   const device = draft.need('device', item.device);
   const place = nextFreeAddress(draft.plan, subnet, device.kind, address.assignment);
   if (place === null)
-    throw new Refusal('no-room', `${formatPrefix(subnet.prefix)} has no free address left for ${device.name}.`);
+    throw new Refusal(
+      'no-room',
+      `${formatPrefix(subnet.prefix)} has no free address left for ${device.name}.`,
+    );
   draft.update('address', address.id, { address: place });
   return `${device.name}: ${formatAddress(address.address)} → ${formatAddress(place)}`;
 });
 
 /** Names a host by the site's pattern. */
-export const renameByPattern = operation('renameByPattern', z.strictObject({ address: z.string() }), (draft, input) => {
-  const address = draft.need('address', input.address);
-  const subnet = draft.need('subnet', address.subnet);
-  const device = draft.need('device', draft.need('interface', address.interface).device);
-  const name = proposeHostName(draft.plan, subnet, device.kind);
-  draft.update('device', device.id, { name });
-  return `${device.name} renamed ${name}`;
-});
+export const renameByPattern = operation(
+  'renameByPattern',
+  z.strictObject({ address: z.string() }),
+  (draft, input) => {
+    const address = draft.need('address', input.address);
+    const subnet = draft.need('subnet', address.subnet);
+    const device = draft.need('device', draft.need('interface', address.interface).device);
+    const name = proposeHostName(draft.plan, subnet, device.kind);
+    draft.update('device', device.id, { name });
+    return `${device.name} renamed ${name}`;
+  },
+);

@@ -20,7 +20,8 @@ export interface Change {
 }
 
 export type Applied =
-  { readonly ok: true; readonly plan: Plan } | { readonly ok: false; readonly failed: Step; readonly found: AnyRecord | null };
+  | { readonly ok: true; readonly plan: Plan }
+  | { readonly ok: false; readonly failed: Step; readonly found: AnyRecord | null };
 
 /** Applies the steps in order; on the first that does not fit, says which and what was found instead. */
 export function applySteps(plan: Plan, steps: readonly Step[]): Applied {

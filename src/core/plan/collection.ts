@@ -26,7 +26,10 @@ export class Collection<R extends { readonly id: string }> {
   ) {}
 
   /** Builds a collection at once; later records of the same id would be a caller's mistake and throw. */
-  static of<R extends { readonly id: string }>(groupKey: (record: R) => string, records: Iterable<R>): Collection<R> {
+  static of<R extends { readonly id: string }>(
+    groupKey: (record: R) => string,
+    records: Iterable<R>,
+  ): Collection<R> {
     const groups = new Map<string, Map<string, R>>();
     const index: (Map<string, string> | undefined)[] = new Array(SHARDS).fill(undefined);
     let size = 0;

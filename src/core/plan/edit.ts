@@ -5,7 +5,17 @@ import { type AnyRecord, type TableName, recordSchemas, references } from './rec
 import { Refusal } from './refusal';
 import { fieldName, recordTitle, wireText } from './words';
 
-const editable = ['site', 'lan', 'vlan', 'device', 'interface', 'subnet', 'pool', 'exclusion', 'address'] as const;
+const editable = [
+  'site',
+  'lan',
+  'vlan',
+  'device',
+  'interface',
+  'subnet',
+  'pool',
+  'exclusion',
+  'address',
+] as const;
 
 export const toWire = (table: TableName, record: AnyRecord): Record<string, unknown> =>
   recordSchemas[table].encode(record as never) as Record<string, unknown>;
@@ -42,7 +52,11 @@ export const edit: Operation = operation(
     const record = draft.need(table, id) as AnyRecord;
     const wire = toWire(table, record);
     for (const field of Object.keys(set))
-      if (!(field in wire) || field === 'id' || (field in references[table] && field !== 'servedBy' && field !== 'dns'))
+      if (
+        !(field in wire) ||
+        field === 'id' ||
+        (field in references[table] && field !== 'servedBy' && field !== 'dns')
+      )
         throw new Refusal('bad-input', `A ${table} has no field “${field}” to edit.`, [], [field]);
     const title = recordTitle(draft.plan, table, record);
     for (const [field, value] of Object.entries(seen))

@@ -7,6 +7,7 @@ export function equal(a: unknown, b: unknown): boolean {
   const right = b as Record<string, unknown>;
   const keys = Object.keys(left);
   return (
-    keys.length === Object.keys(right).length && keys.every((key) => key in right && equal(left[key], right[key]))
+    keys.length === Object.keys(right).length &&
+    keys.every((key) => key in right && equal(left[key], right[key]))
   );
 }

@@ -7,7 +7,9 @@ import { addressCodec, macCodec, prefixCodec, text, timeCodec, whole } from './c
  * make in a plan (a VLAN id twice, an address twice) is a finding and must pass. Canonical form: absent is null,
  * growth in whole per cent, order as rank strings.
  */
-export const idSchema = z.string().regex(/^[a-z0-9]{1,32}$/, 'an id has 1 to 32 lower-case letters or digits');
+export const idSchema = z
+  .string()
+  .regex(/^[a-z0-9]{1,32}$/, 'an id has 1 to 32 lower-case letters or digits');
 const ref = idSchema;
 
 export const SITE_ID = 'site';
@@ -17,7 +19,9 @@ export const siteSchema = z.strictObject({
   name: text('The site’s name', 80),
   kind: z.enum(siteKinds),
   /** Prefixes this site may number its segments from. */
-  space: z.array(prefixCodec).min(1, 'The address space is empty; name at least one prefix, like 192.168.0.0/16'),
+  space: z
+    .array(prefixCodec)
+    .min(1, 'The address space is empty; name at least one prefix, like 192.168.0.0/16'),
   /** Networks of others that this site must not collide with. */
   foreign: z.array(z.strictObject({ prefix: prefixCodec, why: text('The reason', 120, 0) })),
   /** Third octet equals VLAN id, or any free block. */
@@ -162,7 +166,13 @@ export const poolSchema = z
   .refine(ordered, { message: orderMessage, path: ['end'] });
 
 export const exclusionSchema = z
-  .strictObject({ id: idSchema, subnet: ref, start: addressCodec, end: addressCodec, why: text('The reason', 120, 0) })
+  .strictObject({
+    id: idSchema,
+    subnet: ref,
+    start: addressCodec,
+    end: addressCodec,
+    why: text('The reason', 120, 0),
+  })
   .refine(ordered, { message: orderMessage, path: ['end'] });
 
 export const addressSchema = z.strictObject({

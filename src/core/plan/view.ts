@@ -12,9 +12,12 @@ const vlansInOrder = memo((vlans: Collection<Vlan>) => [...vlans.values()].sort(
 /** The VLANs in the order the user gave them. */
 export const vlansOf = (plan: Plan): readonly Vlan[] => vlansInOrder(plan.vlan);
 
-const subnetsByVlan = memo((subnets: Collection<Subnet>) => groupBy(subnets.values(), (subnet) => subnet.vlan));
+const subnetsByVlan = memo((subnets: Collection<Subnet>) =>
+  groupBy(subnets.values(), (subnet) => subnet.vlan),
+);
 const NONE: readonly never[] = [];
-export const subnetsOf = (plan: Plan, vlan: string): readonly Subnet[] => subnetsByVlan(plan.subnet).get(vlan) ?? NONE;
+export const subnetsOf = (plan: Plan, vlan: string): readonly Subnet[] =>
+  subnetsByVlan(plan.subnet).get(vlan) ?? NONE;
 /** The first subnet of a VLAN in one address family; the one a segment shows. */
 export const subnetOf = (plan: Plan, vlan: string, family: Family): Subnet | undefined =>
   subnetsOf(plan, vlan).find((subnet) => prefixFamily(subnet.prefix) === family);
@@ -26,7 +29,9 @@ const sortedAddresses = memo((group: Group<Address>) =>
 export const addressesOf = (plan: Plan, subnet: string): readonly Address[] =>
   sortedAddresses(plan.address.group(subnet));
 
-const gatewayAddresses = memo((group: Group<Address>) => sortedAddresses(group).filter((address) => address.gateway));
+const gatewayAddresses = memo((group: Group<Address>) =>
+  sortedAddresses(group).filter((address) => address.gateway),
+);
 export const gatewaysOf = (plan: Plan, subnet: string): readonly Address[] =>
   gatewayAddresses(plan.address.group(subnet));
 
@@ -66,7 +71,9 @@ export function devicesNamed(plan: Plan, name: string): Device[] {
 }
 
 const ROUTING = new Set(['gateway', 'layer3-switch']);
-const routersIn = memo((group: Group<Device>) => [...group.values()].filter((device) => ROUTING.has(device.kind)));
+const routersIn = memo((group: Group<Device>) =>
+  [...group.values()].filter((device) => ROUTING.has(device.kind)),
+);
 /** Devices that route between segments, gateways first. */
 export function routersOf(plan: Plan): Device[] {
   const found: Device[] = [];
@@ -82,10 +89,14 @@ export const interfaceAddress = (plan: Plan, interfaceId: string, family: Family
   ) ?? null;
 
 /** The device an address belongs to. References are kept by the database, so it is there. */
-export function hostOf(plan: Plan, address: Address): { readonly interface: Interface; readonly device: Device } {
+export function hostOf(
+  plan: Plan,
+  address: Address,
+): { readonly interface: Interface; readonly device: Device } {
   const item = plan.interface.get(address.interface)!;
   return { interface: item, device: plan.device.get(item.device)! };
 }
 
 /** The domain names in a subnet belong to: its own, else the site's. */
-export const domainOf = (plan: Plan, subnet: Subnet): string => subnet.domain || plan.site.get('site')!.domain;
+export const domainOf = (plan: Plan, subnet: Subnet): string =>
+  subnet.domain || plan.site.get('site')!.domain;

@@ -34,7 +34,13 @@ export const addPool = operation(
     requireOrder(start, end);
     const subnet = draft.need('subnet', id);
     const server = gatewaysOf(draft.plan, id)[0]?.interface;
-    draft.insert('pool', { subnet: id, start, end, lease: lease ?? leaseOf(draft.plan, subnet), servedBy: server ? [server] : [] });
+    draft.insert('pool', {
+      subnet: id,
+      start,
+      end,
+      lease: lease ?? leaseOf(draft.plan, subnet),
+      servedBy: server ? [server] : [],
+    });
     return `Pool ${show(start, end)} added, ${countOf({ start, end })} addresses`;
   },
 );
@@ -94,52 +100,70 @@ export const trimPool = operation(
     const [largest, ...rest] = [...parts].sort((a, b) => countOf(b) - countOf(a));
     draft.update('pool', id, largest!);
     if (keepAll)
-      for (const part of rest) draft.insert('pool', { ...part, subnet: subnet.id, lease: pool.lease, servedBy: pool.servedBy });
+      for (const part of rest)
+        draft.insert('pool', { ...part, subnet: subnet.id, lease: pool.lease, servedBy: pool.servedBy });
     return `Pool ${show(pool.start, pool.end)} cut to ${(keepAll ? parts : [largest!]).map((part) => show(part.start, part.end)).join(', ')}`;
   },
 );
 
 type Span = { start: IpAddress; end: IpAddress };
 function without(part: Span, block: Span): Span[] {
-  if (typeof part.start !== typeof block.start || block.end < part.start || block.start > part.end) return [part];
+  if (typeof part.start !== typeof block.start || block.end < part.start || block.start > part.end)
+    return [part];
   const low: Span = { start: part.start, end: minusOne(block.start) };
   const high: Span = { start: plusOne(block.end), end: part.end };
   return [low, high].filter((span) => span.start <= span.end);
 }
 const plusOne = (address: IpAddress): IpAddress => (typeof address === 'number' ? address + 1 : address + 1n);
-const minusOne = (address: IpAddress): IpAddress => (typeof address === 'number' ? address - 1 : address - 1n);
+const minusOne = (address: IpAddress): IpAddress =>
+  typeof address === 'number' ? address - 1 : address - 1n;
 
 /** Widens the pools of a subnet over neighbouring free addresses until they hold their need; adds one if there is none. */
-export const widenPool: Operation = operation('widenPool', z.strictObject({ subnet: z.string() }), (draft, { subnet: id }) => {
-  const subnet = draft.need('subnet', id);
-  const vlan = draft.need('vlan', subnet.vlan);
-  if (draft.plan.pool.group(id).size === 0) {
-    const proposal = proposePool(siteOf(draft.plan), subnet.prefix, vlan);
-    if (!proposal) throw new Refusal('no-room', `${vlan.name} has no room for a pool; grow its subnet.`);
-    const server = gatewaysOf(draft.plan, id)[0]?.interface;
-    draft.insert('pool', { subnet: id, ...proposal.range, lease: DEFAULT_LEASE, servedBy: server ? [server] : [] });
-    return `${vlan.name}: pool ${show(proposal.range.start, proposal.range.end)} added`;
-  }
-  const start = dynamicNeed(draft.plan, subnet);
-  let lacking = start.need.total - start.capacity;
-  for (let guard = 0; lacking > 0 && guard < 64; guard++) {
-    const gap = bestGap(layoutOfSubnet(draft.plan, subnet).runs);
-    if (!gap) break;
-    const pool = [...draft.plan.pool.group(id).values()].find(
-      (candidate) => plusOne(candidate.end) === gap.start || candidate.start === plusOne(gap.end),
-    );
-    const take = Math.min(lacking, countOf(gap));
-    const after = pool && plusOne(pool.end) === gap.start;
-    const span = after || !pool ? { start: gap.start, end: shift(gap.start, take - 1) } : { start: shift(gap.end, 1 - take), end: gap.end };
-    const model = [...draft.plan.pool.group(id).values()][0]!;
-    if (!pool) draft.insert('pool', { ...span, subnet: id, lease: model.lease, servedBy: model.servedBy });
-    else draft.update('pool', pool.id, after ? { end: span.end } : { start: span.start });
-    lacking -= take;
-  }
-  if (lacking > 0)
-    throw new Refusal('no-room', `${vlan.name} lacks ${lacking} leases even with every free address in the pool; grow its subnet or shorten the lease.`);
-  return `${vlan.name}: pool widened to ${start.need.total} leases`;
-});
+export const widenPool: Operation = operation(
+  'widenPool',
+  z.strictObject({ subnet: z.string() }),
+  (draft, { subnet: id }) => {
+    const subnet = draft.need('subnet', id);
+    const vlan = draft.need('vlan', subnet.vlan);
+    if (draft.plan.pool.group(id).size === 0) {
+      const proposal = proposePool(siteOf(draft.plan), subnet.prefix, vlan);
+      if (!proposal) throw new Refusal('no-room', `${vlan.name} has no room for a pool; grow its subnet.`);
+      const server = gatewaysOf(draft.plan, id)[0]?.interface;
+      draft.insert('pool', {
+        subnet: id,
+        ...proposal.range,
+        lease: DEFAULT_LEASE,
+        servedBy: server ? [server] : [],
+      });
+      return `${vlan.name}: pool ${show(proposal.range.start, proposal.range.end)} added`;
+    }
+    const start = dynamicNeed(draft.plan, subnet);
+    let lacking = start.need.total - start.capacity;
+    for (let guard = 0; lacking > 0 && guard < 64; guard++) {
+      const gap = bestGap(layoutOfSubnet(draft.plan, subnet).runs);
+      if (!gap) break;
+      const pool = [...draft.plan.pool.group(id).values()].find(
+        (candidate) => plusOne(candidate.end) === gap.start || candidate.start === plusOne(gap.end),
+      );
+      const take = Math.min(lacking, countOf(gap));
+      const after = pool && plusOne(pool.end) === gap.start;
+      const span =
+        after || !pool
+          ? { start: gap.start, end: shift(gap.start, take - 1) }
+          : { start: shift(gap.end, 1 - take), end: gap.end };
+      const model = [...draft.plan.pool.group(id).values()][0]!;
+      if (!pool) draft.insert('pool', { ...span, subnet: id, lease: model.lease, servedBy: model.servedBy });
+      else draft.update('pool', pool.id, after ? { end: span.end } : { start: span.start });
+      lacking -= take;
+    }
+    if (lacking > 0)
+      throw new Refusal(
+        'no-room',
+        `${vlan.name} lacks ${lacking} leases even with every free address in the pool; grow its subnet or shorten the lease.`,
+      );
+    return `${vlan.name}: pool widened to ${start.need.total} leases`;
+  },
+);
 
 const shift = (address: IpAddress, by: number): IpAddress =>
   typeof address === 'number' ? address + by : address + BigInt(by);

@@ -30,7 +30,7 @@ export interface Layout {
   readonly counts: Readonly<Record<AddressUse, number>>;
 }
 
-const useOfAddress = (address: Address): AddressUse =>
+const usageOf = (address: Address): AddressUse =>
   address.gateway
     ? 'gateway'
     : address.assignment === 'virtual'
@@ -62,14 +62,15 @@ export function layoutOf(
   const single = new Map<IpAddress, AddressUse>();
   const mark = (address: IpAddress, use: AddressUse) => {
     const known = single.get(address);
-    if (known === undefined || addressUses.indexOf(use) < addressUses.indexOf(known)) single.set(address, use);
+    if (known === undefined || addressUses.indexOf(use) < addressUses.indexOf(known))
+      single.set(address, use);
   };
   if (prefixFamily(prefix) === 4 && prefix.length <= 30) {
     mark(prefix.address, 'network');
     mark(lastOf(prefix), 'broadcast');
   }
   for (const address of addresses)
-    if (contains(prefix, address.address)) mark(address.address, useOfAddress(address));
+    if (contains(prefix, address.address)) mark(address.address, usageOf(address));
 
   const clipAll = (ranges: Iterable<AddressRange>) =>
     [...ranges].map((range) => clip(range, prefix)).filter((range) => range !== null);
@@ -87,7 +88,8 @@ export function layoutOf(
   starts.forEach((start, i) => {
     const end = i + 1 < starts.length ? addOffset(starts[i + 1]!, -1) : last;
     const within = (range: AddressRange) => start >= range.start && start <= range.end;
-    const use = single.get(start) ?? (excluded.some(within) ? 'excluded' : pooled.some(within) ? 'pool' : 'free');
+    const use =
+      single.get(start) ?? (excluded.some(within) ? 'excluded' : pooled.some(within) ? 'pool' : 'free');
     counts[use] += countOf({ start, end });
     const previous = runs.at(-1);
     if (previous?.use === use) runs[runs.length - 1] = { ...previous, end };

@@ -49,7 +49,12 @@ export function subnetNeed(
 ): Sum {
   const visitors = transientNeed(vlan.transient, leaseSeconds).total;
   const total = grown(vlan.devices, vlan.growth) + visitors + site.infrastructureBand + gateways;
-  const terms = [grownText(vlan), ...(visitors ? [`${visitors}`] : []), `${site.infrastructureBand}`, `${gateways}`];
+  const terms = [
+    grownText(vlan),
+    ...(visitors ? [`${visitors}`] : []),
+    `${site.infrastructureBand}`,
+    `${gateways}`,
+  ];
   return { total, text: `${terms.join(' + ')} = ${total}` };
 }
 
@@ -63,7 +68,10 @@ export function poolNeed(
   const dynamic = Math.max(0, grown(vlan.devices, vlan.growth) - fixedHosts);
   const total = dynamic + visitors.total;
   const residents = `${grownText(vlan)} − ${fixedHosts} fixed${dynamic === 0 ? ', not below 0' : ''}`;
-  return { total, text: vlan.transient ? `${residents} + ${visitors.text}; ${total}` : `${residents} = ${total}` };
+  return {
+    total,
+    text: vlan.transient ? `${residents} + ${visitors.text}; ${total}` : `${residents} = ${total}`,
+  };
 }
 
 /**
@@ -91,6 +99,7 @@ export function proposeLease(
   longest = DEFAULT_LEASE,
 ): number | null {
   return (
-    usualLeases.find((lease) => lease <= longest && poolNeed(vlan, fixedHosts, lease).total <= capacity) ?? null
+    usualLeases.find((lease) => lease <= longest && poolNeed(vlan, fixedHosts, lease).total <= capacity) ??
+    null
   );
 }

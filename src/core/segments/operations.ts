@@ -38,7 +38,14 @@ export function putGateway(draft: Draft, subnet: Subnet, address: IpAddress | nu
   } else if (known) draft.update('address', known.id, { address });
   else {
     const item = gatewayInterface(draft, subnet.vlan);
-    draft.insert('address', { subnet: subnet.id, address, interface: item, assignment: 'static', gateway: true, note: '' });
+    draft.insert('address', {
+      subnet: subnet.id,
+      address,
+      interface: item,
+      assignment: 'static',
+      gateway: true,
+      note: '',
+    });
   }
 }
 
@@ -60,7 +67,12 @@ export const addSegment = operation(
   (draft, wish) => {
     const proposal = proposeSegment(draft.plan, wish);
     if (proposal.vid === null)
-      throw new Refusal('no-room', 'All 4,094 VLAN ids of this LAN are in use; remove a segment first.', [], ['vid']);
+      throw new Refusal(
+        'no-room',
+        'All 4,094 VLAN ids of this LAN are in use; remove a segment first.',
+        [],
+        ['vid'],
+      );
     if (proposal.noRoomFor !== null)
       throw new Refusal(
         'no-room',
@@ -83,7 +95,13 @@ export const addSegment = operation(
       rank: rankBetween(last?.rank ?? null, null),
     });
     if (proposal.prefix === null) return `${vlan.name} added as VLAN ${vlan.vid}, layer 2 only`;
-    const subnet = draft.insert('subnet', { vlan: vlan.id, prefix: proposal.prefix, pinned: false, dns: [], domain: '' });
+    const subnet = draft.insert('subnet', {
+      vlan: vlan.id,
+      prefix: proposal.prefix,
+      pinned: false,
+      dns: [],
+      domain: '',
+    });
     if (proposal.gateway !== null) putGateway(draft, subnet, proposal.gateway);
     const server = gatewaysOf(draft.plan, subnet.id)[0]?.interface;
     if (server) draft.update('subnet', subnet.id, { dns: [{ interface: server }] });
@@ -109,7 +127,8 @@ export interface Hanging {
 
 export function hangingOn(plan: Plan, vlan: string): Hanging {
   const subnets = subnetsOf(plan, vlan);
-  const sum = (count: (subnet: Subnet) => number) => subnets.reduce((total, subnet) => total + count(subnet), 0);
+  const sum = (count: (subnet: Subnet) => number) =>
+    subnets.reduce((total, subnet) => total + count(subnet), 0);
   const routing = routersOf(plan).flatMap((device) => interfacesOf(plan, device.id));
   return {
     subnets: subnets.length,
@@ -131,14 +150,18 @@ function dropSubnet(draft: Draft, subnet: Subnet): number {
 
 const counted = (count: number, one: string, many: string) => `${count} ${count === 1 ? one : many}`;
 
-export const removeSegment = operation('removeSegment', z.strictObject({ vlan: z.string() }), (draft, input) => {
-  const vlan = draft.need('vlan', input.vlan);
-  const fixed = subnetsOf(draft.plan, vlan.id).reduce((sum, subnet) => sum + dropSubnet(draft, subnet), 0);
-  for (const item of [...draft.plan.interface.values()].filter((candidate) => candidate.vlan === vlan.id))
-    removeInterface(draft, item.id);
-  draft.remove('vlan', vlan.id);
-  return `${vlan.name} (VLAN ${vlan.vid}) removed${fixed ? ` with ${counted(fixed, 'fixed address', 'fixed addresses')}` : ''}`;
-});
+export const removeSegment = operation(
+  'removeSegment',
+  z.strictObject({ vlan: z.string() }),
+  (draft, input) => {
+    const vlan = draft.need('vlan', input.vlan);
+    const fixed = subnetsOf(draft.plan, vlan.id).reduce((sum, subnet) => sum + dropSubnet(draft, subnet), 0);
+    for (const item of [...draft.plan.interface.values()].filter((candidate) => candidate.vlan === vlan.id))
+      removeInterface(draft, item.id);
+    draft.remove('vlan', vlan.id);
+    return `${vlan.name} (VLAN ${vlan.vid}) removed${fixed ? ` with ${counted(fixed, 'fixed address', 'fixed addresses')}` : ''}`;
+  },
+);
 
 export const moveSegment = operation(
   'moveSegment',
@@ -167,12 +190,16 @@ export const addSubnet = operation(
   },
 );
 
-export const removeSubnet = operation('removeSubnet', z.strictObject({ subnet: z.string() }), (draft, input) => {
-  const subnet = draft.need('subnet', input.subnet);
-  const vlan = draft.need('vlan', subnet.vlan);
-  const fixed = dropSubnet(draft, subnet);
-  return `${vlan.name}: ${formatPrefix(subnet.prefix)} removed${fixed ? ` with ${counted(fixed, 'fixed address', 'fixed addresses')}` : ''}`;
-});
+export const removeSubnet = operation(
+  'removeSubnet',
+  z.strictObject({ subnet: z.string() }),
+  (draft, input) => {
+    const subnet = draft.need('subnet', input.subnet);
+    const vlan = draft.need('vlan', subnet.vlan);
+    const fixed = dropSubnet(draft, subnet);
+    return `${vlan.name}: ${formatPrefix(subnet.prefix)} removed${fixed ? ` with ${counted(fixed, 'fixed address', 'fixed addresses')}` : ''}`;
+  },
+);
 
 export const setGateway = operation(
   'setGateway',

@@ -7,7 +7,15 @@ import type { Purpose, Site, Vlan } from '../plan/records';
 import { vlansOf } from '../plan/view';
 import { DEFAULT_LEASE, poolNeed, prefixLengthFor, proposeLease, subnetNeed } from './need';
 import { purposeDefaults, spareColours } from './purposes';
-import { bandsOf, freeSpace, habitualGateway, isFree, takenPrefixes, thirdOctetPlaces, usableSpace } from './space';
+import {
+  bandsOf,
+  freeSpace,
+  habitualGateway,
+  isFree,
+  takenPrefixes,
+  thirdOctetPlaces,
+  usableSpace,
+} from './space';
 
 /** VLAN ids that some equipment keeps for itself, and 1, the factory default of every port. */
 export const isReservedVid = (vid: number): boolean => vid === 1 || (vid >= 1002 && vid <= 1005);
@@ -31,7 +39,11 @@ export function proposePrefix(plan: Plan, vid: number, length: number): Prefix |
  */
 export function proposeVid(plan: Plan, lan: string, length = 24): number | null {
   const site = siteOf(plan);
-  const used = new Set(vlansOf(plan).filter((vlan) => vlan.lan === lan).map((vlan) => vlan.vid));
+  const used = new Set(
+    vlansOf(plan)
+      .filter((vlan) => vlan.lan === lan)
+      .map((vlan) => vlan.vid),
+  );
   const highest = Math.max(0, ...used);
   const tens = Array.from({ length: 409 }, (_, i) => (i + 1) * 10);
   const above = tens.filter((vid) => vid > highest && vid <= 4090);
@@ -49,11 +61,18 @@ export function proposeVid(plan: Plan, lan: string, length = 24): number | null 
 
 /** A code that no other segment of the LAN has: the wished one, else letters of the name, else a letter and a digit. */
 export function proposeCode(plan: Plan, lan: string, wished: string, name: string): string {
-  const used = new Set(vlansOf(plan).filter((vlan) => vlan.lan === lan).map((vlan) => vlan.code));
+  const used = new Set(
+    vlansOf(plan)
+      .filter((vlan) => vlan.lan === lan)
+      .map((vlan) => vlan.code),
+  );
   const letters = name.toUpperCase().replace(/[^A-Z0-9]/g, '');
   const fromName = [...letters.slice(1)].map((letter) => letters[0]! + letter);
   const numbered = Array.from({ length: 99 }, (_, i) => `${wished[0]}${i + 2}`);
-  return [wished, ...fromName, ...numbered].find((code) => /^[A-Z0-9]{2,3}$/.test(code) && !used.has(code)) ?? wished;
+  return (
+    [wished, ...fromName, ...numbered].find((code) => /^[A-Z0-9]{2,3}$/.test(code) && !used.has(code)) ??
+    wished
+  );
 }
 
 export function proposeColour(plan: Plan, wished: string): string {
@@ -130,8 +149,12 @@ export function proposeSegment(plan: Plan, wish: SegmentWish): SegmentProposal {
   const vid = wish.vid ?? proposeVid(plan, lan, length);
   const layer2 = wish.prefix === null || (wish.prefix === undefined && wish.purpose === 'parking');
   const prefix = layer2 ? null : (wish.prefix ?? (vid === null ? null : proposePrefix(plan, vid, length)));
-  const gateway = prefix === null ? null : wish.gateway === undefined ? habitualGateway(site, prefix) : wish.gateway;
-  const pool = prefix !== null && (defaults.pool || site.fixed === 'reservation') && !transit ? proposePool(site, prefix, load) : null;
+  const gateway =
+    prefix === null ? null : wish.gateway === undefined ? habitualGateway(site, prefix) : wish.gateway;
+  const pool =
+    prefix !== null && (defaults.pool || site.fixed === 'reservation') && !transit
+      ? proposePool(site, prefix, load)
+      : null;
   return {
     ...load,
     lan,

@@ -1,5 +1,13 @@
 import { type IpAddress, addOffset, familyOf } from '../address/ip';
-import { type Prefix, contains, hostNumber, overlaps, prefixFamily, sizeOf, usableRange } from '../address/prefix';
+import {
+  type Prefix,
+  contains,
+  hostNumber,
+  overlaps,
+  prefixFamily,
+  sizeOf,
+  usableRange,
+} from '../address/prefix';
 import type { AddressRange } from '../address/range';
 import { nextFreeAddress } from '../hosts/next-free';
 import type { Draft } from '../plan/draft';
@@ -63,12 +71,24 @@ export function renumber(draft: Draft, subnet: Subnet, to: Prefix, relocate: boo
       }
     }
   const homeless: Address[] = [];
-  for (const address of addressesOf(draft.plan, subnet.id)) {
-    if (!contains(from, address.address)) continue;
-    const moved = renumbered(from, to, address.address) ?? (address.gateway ? habitualGateway(siteOf(draft.plan), to) : null);
-    if (moved === null) homeless.push(address);
-    else if (moved !== address.address) draft.update('address', address.id, { address: moved });
-  }
+  // Addresses recorded outside the old prefix stay; nothing may land on one of them.
+  const staying = new Set(
+    addressesOf(draft.plan, subnet.id)
+      .map(({ address }) => address)
+      .filter((address) => !contains(from, address)),
+  );
+  const inside = addressesOf(draft.plan, subnet.id).filter((address) => contains(from, address.address));
+  const places = inside.map((address) => renumbered(from, to, address.address));
+  const held = new Set([...staying, ...places]);
+  inside.forEach((address, i) => {
+    let place = places[i] ?? null;
+    if (place === null && address.gateway) {
+      const habit = habitualGateway(siteOf(draft.plan), to);
+      if (!held.has(habit)) place = habit;
+    }
+    if (place === null || staying.has(place)) homeless.push(address);
+    else if (place !== address.address) draft.update('address', address.id, { address: place });
+  });
   if (!relocate || homeless.length === 0) return { homeless, lost };
   const without: Address[] = [];
   const promised = new Set<IpAddress>();

@@ -66,27 +66,38 @@ export const moveVisitors = operation('moveVisitors', one, (draft, input) => {
 /** Where a gateway belongs: the habitual host number, else the first free address. */
 function gatewayPlace(draft: Draft, subnet: Subnet): IpAddress {
   const habit = habitualGateway(siteOf(draft.plan), subnet.prefix);
-  const held = addressesOf(draft.plan, subnet.id).some((address) => address.address === habit && !address.gateway);
+  const held = addressesOf(draft.plan, subnet.id).some(
+    (address) => address.address === habit && !address.gateway,
+  );
   const layout = layoutOfSubnet(draft.plan, subnet);
   const pooled = layout.runs.some((run) => run.use === 'pool' && habit >= run.start && habit <= run.end);
   if (!held && !pooled) return habit;
   const free = layout.runs.find((run) => run.use === 'free');
-  if (!free) throw new Refusal('no-room', `${formatPrefix(subnet.prefix)} has no free address for a gateway.`);
+  if (!free)
+    throw new Refusal('no-room', `${formatPrefix(subnet.prefix)} has no free address for a gateway.`);
   return free.start;
 }
 
-export const habitGateway = operation('habitGateway', z.strictObject({ subnet: z.string() }), (draft, input) => {
-  const subnet = draft.need('subnet', input.subnet);
-  const place = gatewayPlace(draft, subnet);
-  const gateways = addressesOf(draft.plan, subnet.id).filter((address) => address.gateway);
-  const { first, last } = { first: subnet.prefix.address, last: habitualGateway({ gatewayHabit: 'last' }, subnet.prefix) };
-  const wrong = gateways.find(
-    (gateway) => !contains(subnet.prefix, gateway.address) || gateway.address === first || gateway.address > last,
-  );
-  if (wrong) draft.update('address', wrong.id, { address: place });
-  else putGateway(draft, subnet, place);
-  return `${draft.need('vlan', subnet.vlan).name}: gateway ${formatAddress(place)}`;
-});
+export const habitGateway = operation(
+  'habitGateway',
+  z.strictObject({ subnet: z.string() }),
+  (draft, input) => {
+    const subnet = draft.need('subnet', input.subnet);
+    const place = gatewayPlace(draft, subnet);
+    const gateways = addressesOf(draft.plan, subnet.id).filter((address) => address.gateway);
+    const { first, last } = {
+      first: subnet.prefix.address,
+      last: habitualGateway({ gatewayHabit: 'last' }, subnet.prefix),
+    };
+    const wrong = gateways.find(
+      (gateway) =>
+        !contains(subnet.prefix, gateway.address) || gateway.address === first || gateway.address > last,
+    );
+    if (wrong) draft.update('address', wrong.id, { address: place });
+    else putGateway(draft, subnet, place);
+    return `${draft.need('vlan', subnet.vlan).name}: gateway ${formatAddress(place)}`;
+  },
+);
 
 /** Moves a host into the segment made for its kind, adding that segment when there is none. */
 export const moveToNewSegment = operation(

@@ -96,7 +96,11 @@ export const moveToFreeBlock = operation(
     const vlan = draft.need('vlan', subnet.vlan);
     const wanted = length ?? subnet.prefix.length;
     const place = placeFor(draft.plan, vlan, subnet, wanted);
-    if (!place) throw new Refusal('no-room', `No free block of the address space holds a /${wanted}; use Fit or widen the space.`);
+    if (!place)
+      throw new Refusal(
+        'no-room',
+        `No free block of the address space holds a /${wanted}; use Fit or widen the space.`,
+      );
     const before = draft.plan;
     const { homeless } = renumber(draft, subnet, place, true);
     if (homeless.length > 0) refuseHomeless(before, place, homeless, true);
@@ -114,48 +118,62 @@ function placeFor(plan: Plan, vlan: Vlan, subnet: Subnet, length: number): Prefi
 }
 
 /** Cuts a subnet in two; the upper half becomes a segment of its own, its hosts keep their addresses. */
-export const splitSubnet = operation('splitSubnet', z.strictObject({ subnet: z.string() }), (draft, input) => {
-  const subnet = draft.need('subnet', input.subnet);
-  const vlan = draft.need('vlan', subnet.vlan);
-  const limit = widthOf(prefixFamily(subnet.prefix)) - 2;
-  if (subnet.prefix.length >= limit)
-    throw new Refusal('bad-input', `A /${subnet.prefix.length} is too small to split; its halves would hold no hosts.`);
-  const [low, high] = halves(subnet.prefix);
-  const vid = proposeVid(draft.plan, vlan.lan);
-  if (vid === null) throw new Refusal('no-room', 'All VLAN ids of this LAN are in use.');
-  const order = vlansOf(draft.plan);
-  const next = order[order.findIndex((other) => other.id === vlan.id) + 1];
-  const name = `${vlan.name} upper`;
-  const half = Math.ceil(vlan.devices / 2);
-  draft.update('vlan', vlan.id, { devices: vlan.devices - half });
-  const upperVlan = draft.insert('vlan', {
-    ...withoutId(vlan),
-    vid,
-    name,
-    devices: half,
-    code: proposeCode(draft.plan, vlan.lan, purposeDefaults[vlan.purpose].code, name),
-    colour: proposeColour(draft.plan, vlan.colour),
-    rank: rankBetween(vlan.rank, next?.rank ?? null),
-  });
-  draft.update('subnet', subnet.id, { prefix: low });
-  const upper = draft.insert('subnet', { ...withoutId(subnet), vlan: upperVlan.id, prefix: high });
-  for (const table of ['pool', 'exclusion'] as const)
-    for (const record of [...draft.plan[table].group(subnet.id).values()]) {
-      const below = clip(record, low);
-      const above = clip(record, high);
-      if (below) draft.update(table, record.id, below);
-      if (above && below) draft.insert(table, { ...withoutId(record), ...above, subnet: upper.id } as never);
-      else if (above) draft.update(table, record.id, { subnet: upper.id });
+export const splitSubnet = operation(
+  'splitSubnet',
+  z.strictObject({ subnet: z.string() }),
+  (draft, input) => {
+    const subnet = draft.need('subnet', input.subnet);
+    const vlan = draft.need('vlan', subnet.vlan);
+    const limit = widthOf(prefixFamily(subnet.prefix)) - 2;
+    if (subnet.prefix.length >= limit)
+      throw new Refusal(
+        'bad-input',
+        `A /${subnet.prefix.length} is too small to split; its halves would hold no hosts.`,
+      );
+    const [low, high] = halves(subnet.prefix);
+    const vid = proposeVid(draft.plan, vlan.lan);
+    if (vid === null) throw new Refusal('no-room', 'All VLAN ids of this LAN are in use.');
+    const order = vlansOf(draft.plan);
+    const next = order[order.findIndex((other) => other.id === vlan.id) + 1];
+    const name = `${vlan.name} upper`;
+    const half = Math.ceil(vlan.devices / 2);
+    draft.update('vlan', vlan.id, { devices: vlan.devices - half });
+    const upperVlan = draft.insert('vlan', {
+      ...withoutId(vlan),
+      vid,
+      name,
+      devices: half,
+      code: proposeCode(draft.plan, vlan.lan, purposeDefaults[vlan.purpose].code, name),
+      colour: proposeColour(draft.plan, vlan.colour),
+      rank: rankBetween(vlan.rank, next?.rank ?? null),
+    });
+    draft.update('subnet', subnet.id, { prefix: low });
+    const upper = draft.insert('subnet', { ...withoutId(subnet), vlan: upperVlan.id, prefix: high });
+    for (const table of ['pool', 'exclusion'] as const)
+      for (const record of [...draft.plan[table].group(subnet.id).values()]) {
+        const below = clip(record, low);
+        const above = clip(record, high);
+        if (below) draft.update(table, record.id, below);
+        if (above && below)
+          draft.insert(table, { ...withoutId(record), ...above, subnet: upper.id } as never);
+        else if (above) draft.update(table, record.id, { subnet: upper.id });
+      }
+    for (const address of addressesOf(draft.plan, subnet.id))
+      if (contains(high, address.address) && !address.gateway)
+        draft.update('address', address.id, { subnet: upper.id });
+    const gateway = gatewaysOf(draft.plan, subnet.id)[0];
+    if (gateway) {
+      if (!contains(low, gateway.address))
+        draft.update('address', gateway.id, { address: habitualGateway(siteOf(draft.plan), low) });
+      putGateway(
+        draft,
+        upper,
+        contains(high, gateway.address) ? gateway.address : habitualGateway(siteOf(draft.plan), high),
+      );
     }
-  for (const address of addressesOf(draft.plan, subnet.id))
-    if (contains(high, address.address) && !address.gateway) draft.update('address', address.id, { subnet: upper.id });
-  const gateway = gatewaysOf(draft.plan, subnet.id)[0];
-  if (gateway) {
-    if (!contains(low, gateway.address)) draft.update('address', gateway.id, { address: habitualGateway(siteOf(draft.plan), low) });
-    putGateway(draft, upper, contains(high, gateway.address) ? gateway.address : habitualGateway(siteOf(draft.plan), high));
-  }
-  return `${vlan.name}: ${formatPrefix(subnet.prefix)} split, ${formatPrefix(high)} is ${name} (VLAN ${vid})`;
-});
+    return `${vlan.name}: ${formatPrefix(subnet.prefix)} split, ${formatPrefix(high)} is ${name} (VLAN ${vid})`;
+  },
+);
 
 const withoutId = <R extends { readonly id: string }>(record: R): Omit<R, 'id'> => {
   const { id: _id, ...rest } = record;
@@ -198,7 +216,9 @@ export const packSubnets = operation('packSubnets', z.strictObject({}), (draft) 
   const packing = packPrefixes(space, taken, requests);
   if (packing.unplaced.length > 0) {
     const lacking = moving.filter(({ subnet }) => packing.unplaced.includes(subnet.id));
-    const list = lacking.map(({ vlan, subnet }) => `${vlan.name} (/${fittedLength(plan, vlan, subnet)})`).join(', ');
+    const list = lacking
+      .map(({ vlan, subnet }) => `${vlan.name} (/${fittedLength(plan, vlan, subnet)})`)
+      .join(', ');
     throw new Refusal(
       'no-room',
       `The address space has no room for ${list}. Widen it in Brief, unpin a subnet, or lower devices or growth.`,
@@ -213,7 +233,9 @@ export const packSubnets = operation('packSubnets', z.strictObject({}), (draft) 
     if (homeless.length > 0) refuseHomeless(plan, place, homeless, true);
     moved++;
   }
-  return moved === 0 ? 'Fit: every subnet already fits' : `Fit: ${moved} subnet${moved === 1 ? '' : 's'} re-packed`;
+  return moved === 0
+    ? 'Fit: every subnet already fits'
+    : `Fit: ${moved} subnet${moved === 1 ? '' : 's'} re-packed`;
 });
 
 /** Brings the need of a subnet and its size together by growing it, in place when the neighbour is free. */
@@ -222,7 +244,11 @@ export const growToNeed = operation('growToNeed', z.strictObject({ subnet: z.str
   const vlan = draft.need('vlan', subnet.vlan);
   const length = Math.min(subnet.prefix.length, fittedLength(draft.plan, vlan, subnet));
   const place = growPlace(draft, vlan, subnet, length);
-  if (!place) throw new Refusal('no-room', `No free block holds a /${length} for ${vlan.name}; use Fit or widen the space.`);
+  if (!place)
+    throw new Refusal(
+      'no-room',
+      `No free block holds a /${length} for ${vlan.name}; use Fit or widen the space.`,
+    );
   const before = draft.plan;
   const { homeless } = renumber(draft, subnet, place, true);
   if (homeless.length > 0) refuseHomeless(before, place, homeless, true);
@@ -231,14 +257,23 @@ export const growToNeed = operation('growToNeed', z.strictObject({ subnet: z.str
 
 function growPlace(draft: Draft, vlan: Vlan, subnet: Subnet, length: number): Prefix | null {
   const site = siteOf(draft.plan);
-  const others = [...draft.plan.subnet.values()].filter((other) => other.id !== subnet.id).map((other) => other.prefix);
+  const others = [...draft.plan.subnet.values()]
+    .filter((other) => other.id !== subnet.id)
+    .map((other) => other.prefix);
   const taken = [...others, ...site.foreign.map((network) => network.prefix)];
   const space = site.space.filter((block) => prefixFamily(block) === 4);
   const here = { address: subnet.prefix.address, length };
   const size = 2 ** (32 - length);
   const inPlace: Prefix = { ...here, address: Math.floor(Number(here.address) / size) * size };
   const packing = packPrefixes(space, taken, [
-    { key: '', length, preferred: [inPlace, ...(site.numbering === 'third-octet' ? thirdOctetPlaces(site, vlan.vid, length) : [])] },
+    {
+      key: '',
+      length,
+      preferred: [
+        inPlace,
+        ...(site.numbering === 'third-octet' ? thirdOctetPlaces(site, vlan.vid, length) : []),
+      ],
+    },
   ]);
   return packing.placed.get('') ?? null;
 }

@@ -1,6 +1,15 @@
 import { type IpAddress, addOffset } from '../address/ip';
 import { freeBlocks } from '../address/packing';
-import { type Prefix, covers, networkOf, overlaps, prefixFamily, sizeOf, usableHosts, usableRange } from '../address/prefix';
+import {
+  type Prefix,
+  covers,
+  networkOf,
+  overlaps,
+  prefixFamily,
+  sizeOf,
+  usableHosts,
+  usableRange,
+} from '../address/prefix';
 import { specialBlockOf } from '../address/special';
 import { memo } from '../plan/memo';
 import { type Plan, siteOf } from '../plan/plan';
@@ -83,7 +92,10 @@ export interface Bands {
  * Lays the bands over a subnet. The infrastructure band keeps its size as far as it fits; in a subnet too small for
  * the fixed band and a pool, the fixed band takes at most half of what the infrastructure leaves.
  */
-export function bandsOf(site: Pick<Site, 'infrastructureBand' | 'fixedBand' | 'gatewayHabit'>, prefix: Prefix): Bands {
+export function bandsOf(
+  site: Pick<Site, 'infrastructureBand' | 'fixedBand' | 'gatewayHabit'>,
+  prefix: Prefix,
+): Bands {
   const { first } = usableRange(prefix);
   const usable = Math.min(usableHosts(prefix), 2 ** 31);
   const infrastructure = Math.min(site.infrastructureBand, Math.max(0, usable - 2));

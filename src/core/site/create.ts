@@ -20,10 +20,30 @@ export const newSiteInput = z.strictObject({
 const prefix = (text: string) => parsePrefix(text)!.prefix;
 
 /** What a site of a kind starts with; each can be changed in Brief. */
-export const siteDefaults: Readonly<Record<Site['kind'], Pick<Site, 'space' | 'sizing' | 'infrastructureBand' | 'fixedBand' | 'fixed'>>> = {
-  home: { space: [prefix('192.168.0.0/16')], sizing: 'slash-24', infrastructureBand: 9, fixedBand: 90, fixed: 'reservation' },
-  office: { space: [prefix('10.20.0.0/16')], sizing: 'slash-24', infrastructureBand: 9, fixedBand: 90, fixed: 'outside-pool' },
-  industrial: { space: [prefix('10.44.0.0/16')], sizing: 'need', infrastructureBand: 8, fixedBand: 60, fixed: 'outside-pool' },
+export const siteDefaults: Readonly<
+  Record<Site['kind'], Pick<Site, 'space' | 'sizing' | 'infrastructureBand' | 'fixedBand' | 'fixed'>>
+> = {
+  home: {
+    space: [prefix('192.168.0.0/16')],
+    sizing: 'slash-24',
+    infrastructureBand: 9,
+    fixedBand: 90,
+    fixed: 'reservation',
+  },
+  office: {
+    space: [prefix('10.20.0.0/16')],
+    sizing: 'slash-24',
+    infrastructureBand: 9,
+    fixedBand: 90,
+    fixed: 'outside-pool',
+  },
+  industrial: {
+    space: [prefix('10.44.0.0/16')],
+    sizing: 'need',
+    infrastructureBand: 8,
+    fixedBand: 60,
+    fixed: 'outside-pool',
+  },
 };
 
 /** A new site: its record, one LAN and one gateway device, so that addresses have something to stand on. */

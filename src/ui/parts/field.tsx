@@ -20,7 +20,17 @@ interface FieldProps {
  * A value edited in place: Enter commits and Esc cancels; leaving the field commits too. On a refusal the text stays,
  * with the reason beside it, until it is mended or given up.
  */
-export function Field({ label, value, onCommit, mono, placeholder, className = '', lined, id, multiline }: FieldProps) {
+export function Field({
+  label,
+  value,
+  onCommit,
+  mono,
+  placeholder,
+  className = '',
+  lined,
+  id,
+  multiline,
+}: FieldProps) {
   const [typed, setTyped] = useState<{ text: string; seen: string } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const errorId = useId();
@@ -71,7 +81,11 @@ export function Field({ label, value, onCommit, mono, placeholder, className = '
     <>
       {multiline ? <textarea rows={3} {...shared} /> : <input type="text" {...shared} />}
       {problem && (
-        <p id={errorId} role="alert" className="max-w-[42ch] border-l-4 border-stop bg-sheet px-2 py-1 text-[13px] leading-snug text-stop">
+        <p
+          id={errorId}
+          role="alert"
+          className="max-w-[42ch] border-l-4 border-stop bg-sheet px-2 py-1 text-[13px] leading-snug text-stop"
+        >
           {problem}
         </p>
       )}

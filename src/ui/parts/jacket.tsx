@@ -2,7 +2,13 @@ import type { Vlan } from '@/core/plan/records';
 import { textOn } from './colour';
 
 /** A segment everywhere: a cable jacket in its colour with a printed ring, VLAN id and code. */
-export function Jacket({ vlan, wide = true }: { vlan: Pick<Vlan, 'vid' | 'code' | 'colour'>; wide?: boolean }) {
+export function Jacket({
+  vlan,
+  wide = true,
+}: {
+  vlan: Pick<Vlan, 'vid' | 'code' | 'colour'>;
+  wide?: boolean;
+}) {
   return (
     <span
       className="mono inline-flex items-center justify-center border-y border-ink/40 text-[13px] font-bold whitespace-nowrap"

@@ -5,10 +5,21 @@ const words: Readonly<Record<Severity, string>> = { stop: 'stop', fix: 'fix', no
 
 export function SeverityMark({ severity, size = 15 }: { severity: Severity; size?: number }) {
   return (
-    <svg width={size} height={size} viewBox="0 0 16 16" role="img" aria-label={words[severity]} className="shrink-0">
+    <svg
+      width={size}
+      height={size}
+      viewBox="0 0 16 16"
+      role="img"
+      aria-label={words[severity]}
+      className="shrink-0"
+    >
       {severity === 'stop' && <path d="M5 .7h6L15.3 5v6L11 15.3H5L.7 11V5z" fill="var(--stop)" />}
-      {severity === 'fix' && <path d="M8 1.5 15.2 14.6H.8z" fill="var(--fix)" stroke="var(--ink)" strokeWidth="1.2" />}
-      {severity === 'note' && <path d="M2 2h12v12H2z M5 6h6 M5 9.5h6" fill="none" stroke="var(--note)" strokeWidth="1.8" />}
+      {severity === 'fix' && (
+        <path d="M8 1.5 15.2 14.6H.8z" fill="var(--fix)" stroke="var(--ink)" strokeWidth="1.2" />
+      )}
+      {severity === 'note' && (
+        <path d="M2 2h12v12H2z M5 6h6 M5 9.5h6" fill="none" stroke="var(--note)" strokeWidth="1.8" />
+      )}
     </svg>
   );
 }
@@ -27,7 +38,12 @@ export function Logo() {
 export function PinMark({ pinned }: { pinned: boolean }) {
   return (
     <svg width="14" height="14" viewBox="0 0 14 14" aria-hidden="true">
-      <path d="M4 1h6v5l2 2H2l2-2z" fill={pinned ? 'var(--ink)' : 'none'} stroke="var(--ink)" strokeWidth="1.4" />
+      <path
+        d="M4 1h6v5l2 2H2l2-2z"
+        fill={pinned ? 'var(--ink)' : 'none'}
+        stroke="var(--ink)"
+        strokeWidth="1.4"
+      />
       <path d="M7 8v5" stroke="var(--ink)" strokeWidth="1.4" />
     </svg>
   );

@@ -1,6 +1,14 @@
 import type { ReactNode } from 'react';
 
-export function StationHead({ title, about, children }: { title: string; about: string; children?: ReactNode }) {
+export function StationHead({
+  title,
+  about,
+  children,
+}: {
+  title: string;
+  about: string;
+  children?: ReactNode;
+}) {
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-2 pb-3">
       <h2 className="tape text-[15px]">{title}</h2>

@@ -16,7 +16,17 @@ export function SchedulePage({ siteId, plan, revision, today }: Props) {
   const site = siteOf(plan);
   const blocks = scheduleOf(plan);
   return (
-    <div className="min-h-dvh bg-white text-[#12201a]" style={{ '--ink': '#12201a', '--rule': '#c3ccc6', '--muted': '#46554c', '--sheet': '#ffffff' } as React.CSSProperties}>
+    <div
+      className="min-h-dvh bg-white text-[#12201a]"
+      style={
+        {
+          '--ink': '#12201a',
+          '--rule': '#c3ccc6',
+          '--muted': '#46554c',
+          '--sheet': '#ffffff',
+        } as React.CSSProperties
+      }
+    >
       <main className="mx-auto max-w-[1000px] px-6 py-5 print:max-w-none print:p-0">
         <div className="no-print flex gap-3 pb-4">
           <Link className="button" href={`/site/${siteId}/handover`}>
@@ -38,7 +48,8 @@ export function SchedulePage({ siteId, plan, revision, today }: Props) {
                 <Jacket vlan={block.vlan} /> {block.vlan.name} <span className="mono">{block.prefix}</span>
               </h2>
               <p className="mono text-[13px]">
-                mask {block.mask}; gateway {block.gateway || 'none'}; DNS {block.dns || 'none'}; domain {block.domain || 'none'}; {block.vlan.internet ? 'may reach the Internet' : 'no Internet'}
+                mask {block.mask}; gateway {block.gateway || 'none'}; DNS {block.dns || 'none'}; domain{' '}
+                {block.domain || 'none'}; {block.vlan.internet ? 'may reach the Internet' : 'no Internet'}
               </p>
               {block.pools.map((pool) => (
                 <p key={pool.range} className="mono text-[13px]">

@@ -15,7 +15,12 @@ export function useEdit() {
   return (table: TableName, id: string, field: string, value: unknown, seen?: unknown) =>
     session.perform({
       operation: 'edit',
-      input: { table, id, set: { [field]: value }, ...(seen === undefined ? {} : { seen: { [field]: seen } }) },
+      input: {
+        table,
+        id,
+        set: { [field]: value },
+        ...(seen === undefined ? {} : { seen: { [field]: seen } }),
+      },
     });
 }
 
@@ -46,7 +51,8 @@ export function typedPrefix(text: string, now: Subnet | undefined): string {
   const short = /^\/(\d{1,3})$/.exec(text.trim());
   if (short && now) {
     const length = Number(short[1]);
-    if (length > widthOf(familyOf(now.prefix.address))) throw bad(`A length of /${length} is too long; write a smaller number.`);
+    if (length > widthOf(familyOf(now.prefix.address)))
+      throw bad(`A length of /${length} is too long; write a smaller number.`);
     return formatPrefix(networkOf(now.prefix.address, length));
   }
   const parsed = parsePrefix(text);

@@ -30,7 +30,11 @@ async function answer(path: string, init?: RequestInit): Promise<Response> {
 export const getText = async (path: string): Promise<string> => (await answer(path)).text();
 export const getJson = async <T>(path: string): Promise<T> => (await answer(path)).json() as Promise<T>;
 
-export const sendJson = async <T>(method: 'POST' | 'PATCH' | 'DELETE', path: string, body: unknown): Promise<T> => {
+export const sendJson = async <T>(
+  method: 'POST' | 'PATCH' | 'DELETE',
+  path: string,
+  body: unknown,
+): Promise<T> => {
   const init = { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) };
   return (await answer(path, init)).json() as Promise<T>;
 };

@@ -12,7 +12,8 @@ export function SessionProvider({ siteId, children }: { siteId: string; children
   const [session, setSession] = useState<SiteSession | null>(null);
   useEffect(() => {
     const opened = new SiteSession(siteId, authorName);
-    setSession(opened);
+    // The session owns a worker and an event stream, so it can only be opened by an effect.
+    setSession(opened); // eslint-disable-line react-hooks/set-state-in-effect
     return () => opened.close();
   }, [siteId]);
   if (!session) return null;

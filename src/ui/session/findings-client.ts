@@ -6,13 +6,16 @@ export type Findings = ReadonlyMap<string, Finding>;
 
 /** The page's end of the findings worker. `onChange` gets all findings and the sequence number they belong to. */
 export class FindingsClient {
-  private readonly worker = new Worker(new URL('../../worker/findings.worker.ts', import.meta.url), { type: 'module' });
+  private readonly worker = new Worker(new URL('../../worker/findings.worker.ts', import.meta.url), {
+    type: 'module',
+  });
   private findings: Findings = new Map();
   private sequence = 0;
 
   constructor(onChange: (findings: Findings, sequence: number) => void) {
     this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
-      if (data.type === 'all') this.findings = new Map(data.findings.map((finding) => [finding.key, finding]));
+      if (data.type === 'all')
+        this.findings = new Map(data.findings.map((finding) => [finding.key, finding]));
       else {
         const next = new Map(this.findings);
         for (const key of data.removed) next.delete(key);

@@ -44,7 +44,8 @@ export function placeOf(plan: Plan, finding: Finding): Place {
   for (const { table, id } of finding.where) {
     if (table === 'address') {
       const address = plan.address.get(id);
-      if (address) return { vlan: plan.subnet.get(address.subnet)!.vlan, address: address.gateway ? null : id };
+      if (address)
+        return { vlan: plan.subnet.get(address.subnet)!.vlan, address: address.gateway ? null : id };
     }
     if (table === 'vlan') return { vlan: id, address: null };
     if (table === 'subnet' || table === 'pool') {

@@ -103,7 +103,11 @@ export class SiteSession {
     const { kind = 'change', undoes = null, reviewed = false } = options;
     this.queue = [...this.queue, { seed, kind, undoes, call, reviewed, ...change }];
     this.store.setState({ plan: applied.plan, saving: 'saving', lastChange: change.label });
-    this.awaited = { sequence: this.findings.advance(change.steps), label: change.label, open: this.openCount() };
+    this.awaited = {
+      sequence: this.findings.advance(change.steps),
+      label: change.label,
+      open: this.openCount(),
+    };
     this.keepQueue();
     void this.pump();
     return change;
@@ -111,9 +115,11 @@ export class SiteSession {
 
   /** Reverts this author's latest change that is not undone, or with 'redo' their latest undo, as a new change. */
   undo(direction: 'undo' | 'redo'): Promise<void> {
-    this.undoing = this.undoing.then(() => this.undoOnce(direction)).catch((error: Error) => {
-      this.store.setState({ lastChange: error.message });
-    });
+    this.undoing = this.undoing
+      .then(() => this.undoOnce(direction))
+      .catch((error: Error) => {
+        this.store.setState({ lastChange: error.message });
+      });
     return this.undoing;
   }
 
@@ -131,7 +137,9 @@ export class SiteSession {
   private async undoOnce(direction: 'undo' | 'redo'): Promise<void> {
     await this.settled();
     const who = encodeURIComponent(this.author());
-    const found = await getJson<Record<'undo' | 'redo', RemoteEntry | null>>(`/api/sites/${this.siteId}/undo?author=${who}`);
+    const found = await getJson<Record<'undo' | 'redo', RemoteEntry | null>>(
+      `/api/sites/${this.siteId}/undo?author=${who}`,
+    );
     const entry = found[direction];
     if (!entry) {
       this.store.setState({ lastChange: `Nothing of yours to ${direction}` });
@@ -140,7 +148,10 @@ export class SiteSession {
     if (entry.revision > this.revision) await this.catchUp();
     const steps = invertSteps(entry.steps.map(decodeStep)).map(encodeStep);
     const label = entry.label.replace(/^(Undo|Redo): /, '');
-    const call = { operation: 'takeSteps', input: { label: `${direction === 'undo' ? 'Undo' : 'Redo'}: ${label}`, steps } };
+    const call = {
+      operation: 'takeSteps',
+      input: { label: `${direction === 'undo' ? 'Undo' : 'Redo'}: ${label}`, steps },
+    };
     this.perform(call, { kind: direction, undoes: entry.revision });
     await this.settled();
   }
@@ -195,7 +206,9 @@ export class SiteSession {
   }
 
   private async catchUp(): Promise<void> {
-    const { changes } = await getJson<{ changes: RemoteEntry[] }>(`/api/sites/${this.siteId}/changes?since=${this.revision}`);
+    const { changes } = await getJson<{ changes: RemoteEntry[] }>(
+      `/api/sites/${this.siteId}/changes?since=${this.revision}`,
+    );
     this.take(changes);
   }
 
@@ -262,7 +275,11 @@ export class SiteSession {
       steps: steps.map(encodeStep),
     };
     try {
-      const { revision } = await sendJson<{ revision: number }>('POST', `/api/sites/${this.siteId}/changes`, body);
+      const { revision } = await sendJson<{ revision: number }>(
+        'POST',
+        `/api/sites/${this.siteId}/changes`,
+        body,
+      );
       const entry = { revision, seed, kind, label, author: this.author(), steps: body.steps };
       await this.receive([entry]);
     } catch (error) {
@@ -301,7 +318,9 @@ export class SiteSession {
     const difference = this.openCount() - this.awaited.open;
     const count = Math.abs(difference);
     const words = `${count === 1 ? 'one finding' : `${count} findings`} ${difference > 0 ? 'more' : 'fewer'}`;
-    this.store.setState({ lastChange: difference === 0 ? this.awaited.label : `${this.awaited.label}; ${words}` });
+    this.store.setState({
+      lastChange: difference === 0 ? this.awaited.label : `${this.awaited.label}; ${words}`,
+    });
     this.awaited = null;
   }
 

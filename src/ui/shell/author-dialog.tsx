@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { useAuthor } from '../session/author';
 import { Dialog } from '../parts/dialog';
 
@@ -8,14 +8,15 @@ import { Dialog } from '../parts/dialog';
 export function AuthorDialog() {
   const { name, setName } = useAuthor();
   const [typed, setTyped] = useState('');
-  const [open, setOpen] = useState(false);
-  useEffect(() => setOpen(useAuthor.getState().name === ''), [name]);
-  const save = () => {
-    setName(typed.trim() || 'unnamed');
-    setOpen(false);
-  };
+  const open = name === '';
+  const save = () => setName(typed.trim() || 'unnamed');
   return (
-    <Dialog title="Who are you?" open={open} onClose={save} describe="The history names who changed what. Asked once in this browser.">
+    <Dialog
+      title="Who are you?"
+      open={open}
+      onClose={save}
+      describe="The history names who changed what. Asked once in this browser."
+    >
       <form
         className="flex items-end gap-3"
         onSubmit={(event) => {
@@ -25,7 +26,13 @@ export function AuthorDialog() {
       >
         <label className="flex-1">
           Your name
-          <input autoFocus className="field field-line" maxLength={60} value={typed} onChange={(event) => setTyped(event.target.value)} />
+          <input
+            autoFocus
+            className="field field-line"
+            maxLength={60}
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+          />
         </label>
         <button type="submit" className="button button-primary">
           Start

@@ -10,18 +10,25 @@ export function Conflicts() {
   const set = useView((state) => state.set);
   if (conflicts.length === 0) return null;
   return (
-    <section aria-label="Edits not applied" className="no-print border-b-[3px] border-stop bg-sheet px-4 py-2">
+    <section
+      aria-label="Edits not applied"
+      className="no-print border-b-[3px] border-stop bg-sheet px-4 py-2"
+    >
       {conflicts.map((conflict) => (
         <div key={conflict.seed} role="alert" className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1">
           <p>
             <b>Not applied: {conflict.label}.</b> {conflict.why}
-            {conflict.between.length > 0 && <span className="text-muted"> Between: {conflict.between.join('; ')}</span>}
+            {conflict.between.length > 0 && (
+              <span className="text-muted"> Between: {conflict.between.join('; ')}</span>
+            )}
           </p>
           <button
             type="button"
             className="button"
             onClick={() => {
-              set({ review: { title: 'Apply again', call: withoutSeen(conflict.call), accept: 'Apply it now' } });
+              set({
+                review: { title: 'Apply again', call: withoutSeen(conflict.call), accept: 'Apply it now' },
+              });
               session.dismiss(conflict);
             }}
           >

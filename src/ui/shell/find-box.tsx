@@ -32,13 +32,16 @@ export function FindBox({ inputRef }: { inputRef: RefObject<HTMLInputElement | n
     };
   }, [everywhere, query]);
 
-  const hits: readonly SiteHit[] = !open || !query.trim() ? [] : everywhere ? remote : findInPlan(plan, query);
+  const hits: readonly SiteHit[] =
+    !open || !query.trim() ? [] : everywhere ? remote : findInPlan(plan, query);
   const go = (hit: SiteHit) => {
     const station = hit.kind === 'address' ? 'addresses' : 'segments';
     setOpen(false);
     setQuery('');
     if (hit.site && hit.site !== session.siteId)
-      router.push(`/site/${hit.site}/${station}?vlan=${hit.vlan}${hit.address ? `&address=${hit.address}` : ''}`);
+      router.push(
+        `/site/${hit.site}/${station}?vlan=${hit.vlan}${hit.address ? `&address=${hit.address}` : ''}`,
+      );
     else {
       select(hit.vlan, hit.address);
       router.push(`/site/${session.siteId}/${station}`);
@@ -81,7 +84,10 @@ export function FindBox({ inputRef }: { inputRef: RefObject<HTMLInputElement | n
         </span>
       </div>
       {open && query.trim() && (
-        <div className="absolute right-0 left-0 z-30 min-w-[320px] border-2 border-ink bg-sheet text-[14px]" onMouseDown={(event) => event.preventDefault()}>
+        <div
+          className="absolute right-0 left-0 z-30 min-w-[320px] border-2 border-ink bg-sheet text-[14px]"
+          onMouseDown={(event) => event.preventDefault()}
+        >
           <ul id="find-hits" role="listbox" aria-label="Found">
             {hits.map((hit, i) => (
               <li
@@ -93,13 +99,21 @@ export function FindBox({ inputRef }: { inputRef: RefObject<HTMLInputElement | n
                 onClick={() => go(hit)}
               >
                 <span className="mono font-bold">{hit.title}</span>
-                <span className="block text-muted">{[hit.siteName, hit.detail].filter(Boolean).join(' · ')}</span>
+                <span className="block text-muted">
+                  {[hit.siteName, hit.detail].filter(Boolean).join(' · ')}
+                </span>
               </li>
             ))}
           </ul>
-          {hits.length === 0 && <p className="px-2 py-1">Nothing found{everywhere ? ' in any site' : ' in this site'}.</p>}
+          {hits.length === 0 && (
+            <p className="px-2 py-1">Nothing found{everywhere ? ' in any site' : ' in this site'}.</p>
+          )}
           <label className="flex items-center gap-2 border-t border-rule px-2 py-1">
-            <input type="checkbox" checked={everywhere} onChange={(event) => setEverywhere(event.target.checked)} />
+            <input
+              type="checkbox"
+              checked={everywhere}
+              onChange={(event) => setEverywhere(event.target.checked)}
+            />
             in all sites
           </label>
         </div>

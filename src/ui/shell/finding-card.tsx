@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import type { Remedy } from '@/core/findings/finding';
 import { describeChange } from '@/core/plan/describe';
-import { Refusal } from '@/core/plan/refusal';
+import { attempt, problemOf } from '../session/attempt';
 import { authorName } from '../session/author';
 import { usePlan, useSession } from '../session/context';
 import type { JudgedFinding } from '../session/open-findings';
@@ -13,19 +13,22 @@ import { SeverityMark } from '../parts/marks';
 const SHOWN_LINES = 5;
 
 /** One finding: evidence, remedies (previewed when pointed at, taken with one click), or acceptance with a reason. */
-export function FindingCard({ finding, current, onGo }: { finding: JudgedFinding; current: boolean; onGo: () => void }) {
+export function FindingCard({
+  finding,
+  current,
+  onGo,
+}: {
+  finding: JudgedFinding;
+  current: boolean;
+  onGo: () => void;
+}) {
   const session = useSession();
   const [problem, setProblem] = useState('');
   const [previewed, setPreviewed] = useState<Remedy | null>(null);
   const [accepting, setAccepting] = useState(false);
 
   const take = (remedy: Remedy) => {
-    try {
-      session.perform(remedy);
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      setProblem(error.message);
-    }
+    setProblem(problemOf(() => session.perform(remedy)));
   };
   const accepted = finding.accepted;
   return (
@@ -67,7 +70,12 @@ export function FindingCard({ finding, current, onGo }: { finding: JudgedFinding
                 {remedy.label}
               </button>
             ))}
-            <button type="button" className="button text-[14px]" aria-expanded={accepting} onClick={() => setAccepting(!accepting)}>
+            <button
+              type="button"
+              className="button text-[14px]"
+              aria-expanded={accepting}
+              onClick={() => setAccepting(!accepting)}
+            >
               Accept…
             </button>
           </div>
@@ -88,15 +96,15 @@ function Preview({ remedy }: { remedy: Remedy }) {
   const plan = usePlan();
   const session = useSession();
   const set = useView((state) => state.set);
-  let lines: string[];
-  try {
-    lines = describeChange(plan, session.preview(remedy)).map((line) =>
-      line.kind === 'changed' ? `${line.what}: ${line.field} ${line.before} → ${line.after}` : `${line.what} ${line.kind}`,
-    );
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error;
-    lines = [error.message];
-  }
+  const previewed = attempt(() => session.preview(remedy));
+  const lines =
+    'refusal' in previewed
+      ? [previewed.refusal.message]
+      : describeChange(plan, previewed.value).map((line) =>
+          line.kind === 'changed'
+            ? `${line.what}: ${line.field} ${line.before} → ${line.after}`
+            : `${line.what} ${line.kind}`,
+        );
   return (
     <div className="mt-1 border-l-4 border-ink bg-sheet px-2 py-1 text-[13px]" aria-live="polite">
       {lines.slice(0, SHOWN_LINES).map((line, i) => (
@@ -120,15 +128,12 @@ function AcceptForm({ finding, onDone }: { finding: JudgedFinding; onDone: () =>
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState('');
   const accept = () => {
-    const { key, what, because } = finding;
-    try {
-      const input = { finding: key, what, evidence: because, reason, who: authorName(), at: new Date().toISOString() };
-      session.perform({ operation: 'acceptFinding', input });
-      onDone();
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      setProblem(error.message);
-    }
+    const { key: id, what, because } = finding;
+    const at = new Date().toISOString();
+    const input = { finding: id, what, evidence: because, reason, who: authorName(), at };
+    const message = problemOf(() => session.perform({ operation: 'acceptFinding', input }));
+    setProblem(message);
+    if (!message) onDone();
   };
   return (
     <form

@@ -35,7 +35,8 @@ export function useGoToFinding() {
       const place = placeOf(plan, finding);
       if (place.vlan) select(place.vlan, place.address);
       set({ finding: finding.key });
-      if (station !== 'findings' && finding.station !== station) router.push(`/site/${session.siteId}/${finding.station}`);
+      if (station !== 'findings' && finding.station !== station)
+        router.push(`/site/${session.siteId}/${finding.station}`);
     },
     [plan, router, session, station, select, set],
   );
@@ -83,9 +84,16 @@ export function FindingsPanel() {
       <section aria-label={title}>
         <h3 className="pt-3 text-[13px] font-bold text-muted">{title}</h3>
         {list.slice(0, SHOWN).map((finding) => (
-          <FindingCard key={finding.key} finding={finding} current={finding.key === current} onGo={() => go(finding)} />
+          <FindingCard
+            key={finding.key}
+            finding={finding}
+            current={finding.key === current}
+            onGo={() => go(finding)}
+          />
         ))}
-        {list.length > SHOWN && <p className="py-2 text-[14px]">and {list.length - SHOWN} more; all of them are under Findings</p>}
+        {list.length > SHOWN && (
+          <p className="py-2 text-[14px]">and {list.length - SHOWN} more; all of them are under Findings</p>
+        )}
       </section>
     );
   return (

@@ -16,21 +16,39 @@ const saveWords: Readonly<Record<SaveState, string>> = {
   deleted: 'this site was deleted',
 };
 
-export function Header({ findRef, onKeys }: { findRef: RefObject<HTMLInputElement | null>; onKeys: () => void }) {
+export function Header({
+  findRef,
+  onKeys,
+}: {
+  findRef: RefObject<HTMLInputElement | null>;
+  onKeys: () => void;
+}) {
   const session = useSession();
   const plan = usePlan();
   const { revision, saving, lastChange, conflicts } = useSite((state) => state);
   const trouble = saving === 'offline' || saving === 'deleted' || conflicts.length > 0;
   return (
     <header className="no-print flex h-[46px] items-center gap-3 border-b-[3px] border-ink px-3">
-      <Link href="/" className="flex items-center gap-2 text-[18px] font-bold" aria-label="Dianome, all sites">
+      <Link
+        href="/"
+        className="flex items-center gap-2 text-[18px] font-bold"
+        aria-label="Dianome, all sites"
+      >
         <Logo /> <span className="hidden min-[900px]:inline">Dianome</span>
       </Link>
       <h1 className="truncate font-bold">{siteOf(plan).name}</h1>
-      <p className={`mono text-[13px] whitespace-nowrap max-[699px]:hidden ${trouble ? 'border-2 border-stop px-1 text-stop' : 'text-muted'}`} role="status">
+      <p
+        className={`mono text-[13px] whitespace-nowrap max-[699px]:hidden ${trouble ? 'border-2 border-stop px-1 text-stop' : 'text-muted'}`}
+        role="status"
+      >
         change {revision} {conflicts.length > 0 ? 'conflict' : saveWords[saving]}
       </p>
-      <p className="min-w-0 flex-1 truncate text-[14px] text-muted max-[899px]:invisible" aria-live="polite" title={lastChange} data-testid="last-change">
+      <p
+        className="min-w-0 flex-1 truncate text-[14px] text-muted max-[899px]:invisible"
+        aria-live="polite"
+        title={lastChange}
+        data-testid="last-change"
+      >
         {lastChange}
       </p>
       <div className="max-[699px]:hidden">

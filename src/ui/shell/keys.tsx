@@ -7,7 +7,8 @@ import { useView } from '../session/view';
 export type KeyMap = Readonly<Record<string, () => void>>;
 
 const typing = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 /** Single-key commands; silent while somebody types, behind a dialog, with a modifier, or when switched off. */
 export function useKeys(keys: KeyMap): void {
@@ -15,7 +16,8 @@ export function useKeys(keys: KeyMap): void {
   useEffect(() => {
     if (!on) return;
     const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented || typing(event.target)) return;
+      if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented || typing(event.target))
+        return;
       if (document.querySelector('[role="dialog"]')) return;
       const command = keys[event.key];
       if (!command) return;
@@ -56,7 +58,11 @@ export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => vo
         ))}
       </dl>
       <label className="flex items-center gap-2 pt-4">
-        <input type="checkbox" checked={singleKeys} onChange={(event) => set({ singleKeys: event.target.checked })} />
+        <input
+          type="checkbox"
+          checked={singleKeys}
+          onChange={(event) => set({ singleKeys: event.target.checked })}
+        />
         Single keys act as commands
       </label>
     </Dialog>

@@ -1,8 +1,8 @@
 'use client';
 
-import { Refusal } from '@/core/plan/refusal';
 import { Differences } from '../parts/differences';
 import { Dialog } from '../parts/dialog';
+import { attempt } from '../session/attempt';
 import { usePlan, useSession } from '../session/context';
 import { useView } from '../session/view';
 
@@ -13,42 +13,36 @@ export function ReviewDialog() {
   const session = useSession();
   const close = () => set({ review: null });
   if (!review) return null;
-  let content;
-  try {
-    const change = session.preview(review.call);
-    content = (
-      <>
-        <p className="pb-2 font-bold">{change.label}</p>
-        <Differences plan={plan} change={change} />
-        <div className="sticky bottom-0 flex gap-2 bg-paper pt-3">
-          <button
-            type="button"
-            className="button button-primary"
-            disabled={change.steps.length === 0}
-            onClick={() => {
-              session.perform(review.call, { reviewed: true });
-              close();
-            }}
-          >
-            {review.accept}
-          </button>
-          <button type="button" className="button" onClick={close}>
-            Leave as it is
-          </button>
-        </div>
-      </>
-    );
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error;
-    content = (
-      <p role="alert" className="border-l-4 border-stop px-3">
-        {error.message}
-      </p>
-    );
-  }
+  const previewed = attempt(() => session.preview(review.call));
+  const take = () => {
+    session.perform(review.call, { reviewed: true });
+    close();
+  };
   return (
     <Dialog title={review.title} open wide onClose={close}>
-      {content}
+      {'refusal' in previewed ? (
+        <p role="alert" className="border-l-4 border-stop px-3">
+          {previewed.refusal.message}
+        </p>
+      ) : (
+        <>
+          <p className="pb-2 font-bold">{previewed.value.label}</p>
+          <Differences plan={plan} change={previewed.value} />
+          <div className="sticky bottom-0 flex gap-2 bg-paper pt-3">
+            <button
+              type="button"
+              className="button button-primary"
+              disabled={previewed.value.steps.length === 0}
+              onClick={take}
+            >
+              {review.accept}
+            </button>
+            <button type="button" className="button" onClick={close}>
+              Leave as it is
+            </button>
+          </div>
+        </>
+      )}
     </Dialog>
   );
 }

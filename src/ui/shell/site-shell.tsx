@@ -14,7 +14,15 @@ import { KeysDialog, useKeys } from './keys';
 import { Nav } from './nav';
 import { ReviewDialog } from './review-dialog';
 
-export function SiteShell({ siteId, children, inspector }: { siteId: string; children: ReactNode; inspector: ReactNode }) {
+export function SiteShell({
+  siteId,
+  children,
+  inspector,
+}: {
+  siteId: string;
+  children: ReactNode;
+  inspector: ReactNode;
+}) {
   return (
     <SessionProvider siteId={siteId}>
       <Loaded>
@@ -117,7 +125,11 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
           style={{ '--panel': `${panelWidth}px` } as React.CSSProperties}
           className={`no-print overflow-y-auto border-l border-ink bg-paper px-3 py-3 max-[1099px]:fixed max-[1099px]:inset-y-0 max-[1099px]:right-0 max-[1099px]:z-30 max-[1099px]:w-[min(360px,100vw)] max-[1099px]:border-l-[3px] max-[699px]:hidden min-[1100px]:w-(--panel) min-[1100px]:shrink-0 ${panelOpen ? '' : 'max-[1099px]:hidden'}`}
         >
-          <button type="button" className="button float-right min-[1100px]:hidden" onClick={() => set({ panelOpen: false })}>
+          <button
+            type="button"
+            className="button float-right min-[1100px]:hidden"
+            onClick={() => set({ panelOpen: false })}
+          >
             Close
           </button>
           {aside}
@@ -125,7 +137,11 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
       </div>
       <DrawerButton />
       {tab !== null && (
-        <div className="fixed inset-x-0 top-[46px] bottom-[56px] z-30 overflow-auto bg-paper p-3 min-[700px]:hidden" role="region" aria-label={tab}>
+        <div
+          className="fixed inset-x-0 top-[46px] bottom-[56px] z-30 overflow-auto bg-paper p-3 min-[700px]:hidden"
+          role="region"
+          aria-label={tab}
+        >
           {tab === 'stations' && <Nav onGo={() => setTab(null)} />}
           {tab === 'find' && <FindBox inputRef={findRef} />}
           {tab === 'findings' && aside}
@@ -188,7 +204,11 @@ function ThumbTabs({ tab, onTab }: { tab: Tab; onTab: (tab: Tab) => void }) {
     ['findings', `Findings ${counts.stop + counts.fix}`],
   ];
   return (
-    <div className="no-print grid h-[56px] shrink-0 grid-cols-3 border-t-[3px] border-ink bg-paper min-[700px]:hidden" role="toolbar" aria-label="Tabs">
+    <div
+      className="no-print grid h-[56px] shrink-0 grid-cols-3 border-t-[3px] border-ink bg-paper min-[700px]:hidden"
+      role="toolbar"
+      aria-label="Tabs"
+    >
       {entries.map(([name, label]) => (
         <button
           key={name}

@@ -9,12 +9,42 @@ export interface StationEntry {
 }
 
 export const stations: readonly StationEntry[] = [
-  { path: 'brief', label: 'Brief', findings: 'brief', about: 'what this site is, its address space and its habits' },
-  { path: 'segments', label: 'Segments', findings: 'segments', about: 'one VLAN with its subnets each; the strip is this site’s address space' },
-  { path: 'addresses', label: 'Addresses', findings: 'addresses', about: 'pools, addresses kept out of them, and fixed addresses' },
-  { path: 'handover', label: 'Hand over', findings: null, about: 'the schedule and the plan, to take away and to bring in' },
+  {
+    path: 'brief',
+    label: 'Brief',
+    findings: 'brief',
+    about: 'what this site is, its address space and its habits',
+  },
+  {
+    path: 'segments',
+    label: 'Segments',
+    findings: 'segments',
+    about: 'one VLAN with its subnets each; the strip is this site’s address space',
+  },
+  {
+    path: 'addresses',
+    label: 'Addresses',
+    findings: 'addresses',
+    about: 'pools, addresses kept out of them, and fixed addresses',
+  },
+  {
+    path: 'handover',
+    label: 'Hand over',
+    findings: null,
+    about: 'the schedule and the plan, to take away and to bring in',
+  },
 ];
 export const views: readonly StationEntry[] = [
-  { path: 'findings', label: 'Findings', findings: null, about: 'everything that is wrong or worth knowing, with what would mend it' },
-  { path: 'history', label: 'History', findings: null, about: 'who changed what and when; go back to any change' },
+  {
+    path: 'findings',
+    label: 'Findings',
+    findings: null,
+    about: 'everything that is wrong or worth knowing, with what would mend it',
+  },
+  {
+    path: 'history',
+    label: 'History',
+    findings: null,
+    about: 'who changed what and when; go back to any change',
+  },
 ];

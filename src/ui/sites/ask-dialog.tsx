@@ -44,11 +44,29 @@ export function AskDialog({ title, act, onAct, onClose, children }: AskProps) {
   );
 }
 
-export function AskField({ label, value, onChange, placeholder, autoFocus }: { label: string; value: string; onChange: (value: string) => void; placeholder?: string; autoFocus?: boolean }) {
+export function AskField({
+  label,
+  value,
+  onChange,
+  placeholder,
+  autoFocus,
+}: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  placeholder?: string;
+  autoFocus?: boolean;
+}) {
   return (
     <label className="block py-1">
       {label}
-      <input autoFocus={autoFocus} className="field field-line" value={value} placeholder={placeholder} onChange={(event) => onChange(event.target.value)} />
+      <input
+        autoFocus={autoFocus}
+        className="field field-line"
+        value={value}
+        placeholder={placeholder}
+        onChange={(event) => onChange(event.target.value)}
+      />
     </label>
   );
 }

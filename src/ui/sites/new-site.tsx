@@ -18,7 +18,11 @@ export function NewSiteDialog({ onClose }: { onClose: () => void }) {
   const [space, setSpace] = useState('');
   const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
   const defaults = siteDefaults[kind];
-  const proposed = (field: string) => String((defaults as unknown as Record<string, unknown>)[field] ?? schools.find((school) => school.field === field)!.options[0]!.value);
+  const proposed = (field: string) =>
+    String(
+      (defaults as unknown as Record<string, unknown>)[field] ??
+        schools.find((school) => school.field === field)!.options[0]!.value,
+    );
   const create = async () => {
     const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
     const prefixes = space.split(/[,\s]+/).filter(Boolean);
@@ -31,9 +35,20 @@ export function NewSiteDialog({ onClose }: { onClose: () => void }) {
       <AskField autoFocus label="Name" value={name} onChange={setName} placeholder="Row house 12" />
       <label className="block py-1">
         Kind
-        <Choice lined label="Kind" value={kind} options={siteKinds.map((value) => ({ value, label: value }))} onChoose={setKind} />
+        <Choice
+          lined
+          label="Kind"
+          value={kind}
+          options={siteKinds.map((value) => ({ value, label: value }))}
+          onChoose={setKind}
+        />
       </label>
-      <AskField label="Address space" value={space} onChange={setSpace} placeholder={defaults.space.map(formatPrefix).join(', ')} />
+      <AskField
+        label="Address space"
+        value={space}
+        onChange={setSpace}
+        placeholder={defaults.space.map(formatPrefix).join(', ')}
+      />
       {schools
         .filter((school) => school.whenNew)
         .map((school) => {
@@ -41,8 +56,16 @@ export function NewSiteDialog({ onClose }: { onClose: () => void }) {
           return (
             <label key={school.field} className="block py-1">
               {school.question}
-              <Choice lined label={school.question} value={value} options={school.options} onChoose={(next) => setChosen({ ...chosen, [school.field]: next })} />
-              <span className="block text-[14px] text-muted">{school.options.find((option) => option.value === value)?.cost}</span>
+              <Choice
+                lined
+                label={school.question}
+                value={value}
+                options={school.options}
+                onChoose={(next) => setChosen({ ...chosen, [school.field]: next })}
+              />
+              <span className="block text-[14px] text-muted">
+                {school.options.find((option) => option.value === value)?.cost}
+              </span>
             </label>
           );
         })}

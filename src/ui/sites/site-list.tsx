@@ -26,7 +26,10 @@ export interface SiteSummary {
   readonly findings: Counts;
 }
 
-type Asking = { readonly what: 'rename' | 'duplicate' | 'delete'; readonly site: SiteSummary } | { readonly what: 'new' } | null;
+type Asking =
+  | { readonly what: 'rename' | 'duplicate' | 'delete'; readonly site: SiteSummary }
+  | { readonly what: 'new' }
+  | null;
 
 export function SiteList() {
   const router = useRouter();
@@ -88,7 +91,11 @@ export function SiteList() {
                 }}
               />
             </label>
-            <button type="button" className="button button-primary" onClick={() => setAsking({ what: 'new' })}>
+            <button
+              type="button"
+              className="button button-primary"
+              onClick={() => setAsking({ what: 'new' })}
+            >
               New site
             </button>
           </div>
@@ -111,9 +118,15 @@ export function SiteList() {
               </thead>
               <tbody className="max-[699px]:block">
                 {shown.map((site) => (
-                  <tr key={site.id} className="h-11 max-[699px]:grid max-[699px]:border-b-2 max-[699px]:border-ink max-[699px]:py-2 [&>*]:max-[699px]:border-0!">
+                  <tr
+                    key={site.id}
+                    className="h-11 max-[699px]:grid max-[699px]:border-b-2 max-[699px]:border-ink max-[699px]:py-2 [&>*]:max-[699px]:border-0!"
+                  >
                     <th scope="row" className="px-1 text-left">
-                      <Link className="text-[17px] font-bold hover:underline" href={`/site/${site.id}/segments`}>
+                      <Link
+                        className="text-[17px] font-bold hover:underline"
+                        href={`/site/${site.id}/segments`}
+                      >
                         {site.name}
                       </Link>
                       {site.archived && <span className="pl-2 text-muted">archived</span>}
@@ -137,14 +150,30 @@ export function SiteList() {
                     <td>
                       <span className="flex flex-wrap gap-3 px-1">
                         {(['rename', 'duplicate'] as const).map((what) => (
-                          <button key={what} type="button" className="underline" aria-label={`${what} ${site.name}`} onClick={() => setAsking({ what, site })}>
+                          <button
+                            key={what}
+                            type="button"
+                            className="underline"
+                            aria-label={`${what} ${site.name}`}
+                            onClick={() => setAsking({ what, site })}
+                          >
                             {what}
                           </button>
                         ))}
-                        <button type="button" className="underline" aria-label={`${site.archived ? 'restore' : 'archive'} ${site.name}`} onClick={() => void archive(site)}>
+                        <button
+                          type="button"
+                          className="underline"
+                          aria-label={`${site.archived ? 'restore' : 'archive'} ${site.name}`}
+                          onClick={() => void archive(site)}
+                        >
                           {site.archived ? 'restore' : 'archive'}
                         </button>
-                        <button type="button" className="underline" aria-label={`delete ${site.name}`} onClick={() => setAsking({ what: 'delete', site })}>
+                        <button
+                          type="button"
+                          className="underline"
+                          aria-label={`delete ${site.name}`}
+                          onClick={() => setAsking({ what: 'delete', site })}
+                        >
                           delete
                         </button>
                       </span>
@@ -157,7 +186,11 @@ export function SiteList() {
           {sites && shown.length === 0 && <p className="pt-3">No site here. Press “New site” to begin.</p>}
           {sites?.some((site) => site.archived) && (
             <label className="flex items-center gap-2 pt-3">
-              <input type="checkbox" checked={archived} onChange={(event) => setArchived(event.target.checked)} />
+              <input
+                type="checkbox"
+                checked={archived}
+                onChange={(event) => setArchived(event.target.checked)}
+              />
               archived sites too
             </label>
           )}

@@ -26,9 +26,17 @@ export const MEGABYTE = 1024 * 1024;
 export async function readText(request: Request, limit: number): Promise<string> {
   const type = request.headers.get('content-type') ?? '';
   if (!/^application\/json\s*(;|$)/i.test(type))
-    throw new Problem(415, 'Wrong content type', `The content type is “${type || 'none'}”; send application/json.`);
+    throw new Problem(
+      415,
+      'Wrong content type',
+      `The content type is “${type || 'none'}”; send application/json.`,
+    );
   const tooLarge = () =>
-    new Problem(413, 'Too large', `The body is larger than ${limit / MEGABYTE} MB, the most this accepts; send a smaller one.`);
+    new Problem(
+      413,
+      'Too large',
+      `The body is larger than ${limit / MEGABYTE} MB, the most this accepts; send a smaller one.`,
+    );
   if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge();
   const parts: Uint8Array[] = [];
   let size = 0;
@@ -47,7 +55,11 @@ export async function readText(request: Request, limit: number): Promise<string>
 }
 
 /** The body as JSON of a shape; 400 when it is not JSON, 422 with the path when the shape is wrong. */
-export async function readBody<S extends z.ZodType>(request: Request, schema: S, limit = MEGABYTE): Promise<z.output<S>> {
+export async function readBody<S extends z.ZodType>(
+  request: Request,
+  schema: S,
+  limit = MEGABYTE,
+): Promise<z.output<S>> {
   const text = await readText(request, limit);
   let value: unknown;
   try {
@@ -62,7 +74,9 @@ export function decode<S extends z.ZodType>(schema: S, value: unknown): z.output
   const parsed = schema.safeParse(value);
   if (parsed.success) return parsed.data;
   const issue = parsed.error.issues[0]!;
-  throw new Problem(422, 'Wrong shape', `${issue.path.join('.') || 'the body'}: ${issue.message}`, { path: issue.path });
+  throw new Problem(422, 'Wrong shape', `${issue.path.join('.') || 'the body'}: ${issue.message}`, {
+    path: issue.path,
+  });
 }
 
 /** A whole number from the query, or its default; 422 when it is something else. */
@@ -70,6 +84,8 @@ export function queryNumber(request: Request, name: string, otherwise: number): 
   const text = new URL(request.url).searchParams.get(name);
   if (text === null) return otherwise;
   if (!/^\d{1,9}$/.test(text))
-    throw new Problem(422, 'Wrong query', `${name} is “${text.slice(0, 40)}”; write a whole number.`, { path: [name] });
+    throw new Problem(422, 'Wrong query', `${name} is “${text.slice(0, 40)}”; write a whole number.`, {
+      path: [name],
+    });
   return Number(text);
 }

@@ -45,7 +45,8 @@ export function countFindings(plan: Plan): Counts {
   const known = counted.get(plan);
   if (known) return known;
   const counts = { stop: 0, fix: 0, note: 0 };
-  for (const finding of new FindingsEngine(plan).all()) if (!acceptanceOf(plan, finding)) counts[finding.severity]++;
+  for (const finding of new FindingsEngine(plan).all())
+    if (!acceptanceOf(plan, finding)) counts[finding.severity]++;
   counted.set(plan, counts);
   return counts;
 }

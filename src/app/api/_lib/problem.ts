@@ -23,9 +23,17 @@ const titles: Readonly<Record<Refusal['code'], string>> = {
 export function problemOf(error: unknown): Problem {
   if (error instanceof Problem) return error;
   if (error instanceof Refusal)
-    return new Problem(422, titles[error.code], error.message, { code: error.code, path: error.path, records: error.records });
+    return new Problem(422, titles[error.code], error.message, {
+      code: error.code,
+      path: error.path,
+      records: error.records,
+    });
   console.error(error);
-  return new Problem(500, 'Server error', 'Something went wrong on the server; nothing was changed. Try again.');
+  return new Problem(
+    500,
+    'Server error',
+    'Something went wrong on the server; nothing was changed. Try again.',
+  );
 }
 
 export const problemResponse = ({ status, title, detail, more }: Problem): Response =>
@@ -35,4 +43,8 @@ export const problemResponse = ({ status, title, detail, more }: Problem): Respo
   );
 
 export const unknownSite = (id: string): Problem =>
-  new Problem(404, 'Unknown site', `There is no site with the id “${id.slice(0, 40)}”; it may have been deleted.`);
+  new Problem(
+    404,
+    'Unknown site',
+    `There is no site with the id “${id.slice(0, 40)}”; it may have been deleted.`,
+  );

@@ -16,5 +16,10 @@ export const GET = handle(async (request) => {
       return findInPlan(plan, query, 10).map((hit) => ({ ...hit, site: site.id, siteName: site.name }));
     }),
   );
-  return json({ hits: hits.flat().sort((a, b) => b.score - a.score).slice(0, 30) });
+  return json({
+    hits: hits
+      .flat()
+      .sort((a, b) => b.score - a.score)
+      .slice(0, 30),
+  });
 });

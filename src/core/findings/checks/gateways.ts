@@ -50,7 +50,8 @@ const gatewayOnEdge: SubnetCheck = {
   scope: 'subnet',
   *find(_plan, { subnet, vlan, gateways, first, last }) {
     for (const { address } of gateways) {
-      if (!contains(subnet.prefix, address.address) || inRange({ start: first, end: last }, address.address)) continue;
+      if (!contains(subnet.prefix, address.address) || inRange({ start: first, end: last }, address.address))
+        continue;
       const edge = address.address === subnet.prefix.address ? 'network' : 'broadcast';
       yield {
         severity: 'stop',
@@ -100,10 +101,22 @@ const gatewayEqualsHost: SubnetCheck = {
         also: [{ table: 'address', id: gateway.address.id }],
         what: `${host.device.name} has the gateway’s address`,
         because: `${formatAddress(host.address.address)} is the gateway ${gateway.device.name}; every host of the segment would lose it in turn.`,
-        remedies: [{ label: 'Move it to the next free address', operation: 'moveToFree', input: { address: host.address.id } }],
+        remedies: [
+          {
+            label: 'Move it to the next free address',
+            operation: 'moveToFree',
+            input: { address: host.address.id },
+          },
+        ],
       };
     }
   },
 };
 
-export const gatewayChecks = [gatewayMissing, gatewayOutside, gatewayOnEdge, gatewayInPool, gatewayEqualsHost];
+export const gatewayChecks = [
+  gatewayMissing,
+  gatewayOutside,
+  gatewayOnEdge,
+  gatewayInPool,
+  gatewayEqualsHost,
+];

@@ -86,7 +86,8 @@ const staticInPool: SubnetCheck = {
       if (host.address.assignment === 'reservation') continue;
       const pool = pools.find((candidate) => inRange(candidate, host.address.address));
       if (!pool || exclusions.some((range) => inRange(range, host.address.address))) continue;
-      const reserve = host.interface.mac !== null && site.reservationInPool && host.address.assignment === 'static';
+      const reserve =
+        host.interface.mac !== null && site.reservationInPool && host.address.assignment === 'static';
       yield {
         severity: 'fix',
         on: on(host),
@@ -95,7 +96,13 @@ const staticInPool: SubnetCheck = {
         because: `The pool ${formatAddress(pool.start)}–${formatAddress(pool.end)} holds it: the server may lease ${at(host)} to another device.`,
         remedies: [
           ...(reserve
-            ? [{ label: 'Reserve it for its MAC', operation: 'setAssignment', input: { addresses: [host.address.id], assignment: 'reservation' } }]
+            ? [
+                {
+                  label: 'Reserve it for its MAC',
+                  operation: 'setAssignment',
+                  input: { addresses: [host.address.id], assignment: 'reservation' },
+                },
+              ]
             : []),
           moveToFree(host),
           {
@@ -175,7 +182,11 @@ const nameNotAllowed: SubnetCheck = {
                 operation: 'renameHost',
                 input: { address: host.address.id, name: problem.repair, seen: host.device.name },
               }
-            : { label: 'Name it by the site’s pattern', operation: 'renameByPattern', input: { address: host.address.id } },
+            : {
+                label: 'Name it by the site’s pattern',
+                operation: 'renameByPattern',
+                input: { address: host.address.id },
+              },
         ],
       };
     }
@@ -217,7 +228,11 @@ const dnsOf = (plan: Plan, subnet: Subnet): IpAddress[] =>
 const list = (addresses: readonly IpAddress[]) => addresses.map(formatAddress).join(', ') || 'none';
 
 /** What a host's own settings get wrong, in words; a stop when its gateway is not in the network it believes in. */
-function contradictions(plan: Plan, host: Host, { subnet, gateways }: SubnetView): { text: string; stop: boolean }[] {
+function contradictions(
+  plan: Plan,
+  host: Host,
+  { subnet, gateways }: SubnetView,
+): { text: string; stop: boolean }[] {
   const { ownLength, ownGateway, ownDns } = host.interface;
   const found: { text: string; stop: boolean }[] = [];
   if (ownLength !== null && ownLength !== subnet.prefix.length) {
@@ -229,7 +244,10 @@ function contradictions(plan: Plan, host: Host, { subnet, gateways }: SubnetView
       familyOf(ownGateway) === familyOf(host.address.address) &&
       contains(networkOf(host.address.address, ownLength ?? subnet.prefix.length), ownGateway);
     const right = list(gateways.map((gateway) => gateway.address.address));
-    found.push({ text: `gateway ${formatAddress(ownGateway)} instead of ${right}${sees ? '' : ', which it cannot even reach'}`, stop: !sees });
+    found.push({
+      text: `gateway ${formatAddress(ownGateway)} instead of ${right}${sees ? '' : ', which it cannot even reach'}`,
+      stop: !sees,
+    });
   }
   if (ownDns !== null) {
     const right = dnsOf(plan, subnet);
@@ -256,7 +274,11 @@ const ownSettings: SubnetCheck = {
         what: `${host.device.name} contradicts its subnet`,
         because: `Set on the device: ${found.map((item) => item.text).join('; ')}.`,
         remedies: [
-          { label: 'Use the subnet’s settings', operation: 'useSubnetSettings', input: { interface: host.interface.id } },
+          {
+            label: 'Use the subnet’s settings',
+            operation: 'useSubnetSettings',
+            input: { interface: host.interface.id },
+          },
         ],
       };
     }
@@ -284,8 +306,20 @@ const wrongSegment: SubnetCheck = {
         what: `${host.device.name}, a ${host.device.kind}, sits among ${vlan.name}`,
         because: `Whoever is in ${vlan.name} (${vlan.purpose}) can reach it, and it can reach them; ${home ? `${home.name} is made for it` : 'there is no segment for cameras'}.`,
         remedies: target
-          ? [{ label: `Move it to ${home.name}`, operation: 'moveToSubnet', input: { address: host.address.id, subnet: target.id } }]
-          : [{ label: 'Add a segment for cameras', operation: 'moveToNewSegment', input: { address: host.address.id, purpose: 'cameras' } }],
+          ? [
+              {
+                label: `Move it to ${home.name}`,
+                operation: 'moveToSubnet',
+                input: { address: host.address.id, subnet: target.id },
+              },
+            ]
+          : [
+              {
+                label: 'Add a segment for cameras',
+                operation: 'moveToNewSegment',
+                input: { address: host.address.id, purpose: 'cameras' },
+              },
+            ],
       };
     }
   },

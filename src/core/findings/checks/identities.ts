@@ -26,7 +26,11 @@ const macTwice: MacCheck = {
         ],
         what: `${device.name} has the MAC of ${other.name}`,
         because: `Both are recorded with ${mac}; a reservation would go to whichever asks first.`,
-        remedies: [clearMac({ interface: item, device }), clearMac({ interface: first!, device: other })],
+        remedies: [
+          clearMac({ interface: item, device }),
+          // With a third one left, clearing the first would not help.
+          ...(later.length === 1 ? [clearMac({ interface: first!, device: other })] : []),
+        ],
       };
     }
   },
@@ -58,7 +62,11 @@ const nameTwice: NameCheck = {
         what: `The name ${device.name} is used twice`,
         because: `${formatAddress(address.address)} and another device both are ${device.name}${clash ? `.${clash}` : ''}; DNS answers with either.`,
         remedies: [
-          { label: 'Name it by the site’s pattern', operation: 'renameByPattern', input: { address: address.id } },
+          {
+            label: 'Name it by the site’s pattern',
+            operation: 'renameByPattern',
+            input: { address: address.id },
+          },
         ],
       };
     }

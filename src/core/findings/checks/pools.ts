@@ -65,7 +65,13 @@ const poolSmall: SubnetCheck = {
       remedies: [
         { label: 'Widen the pool', operation: 'widenPool', input: { subnet: subnet.id } },
         ...(lease !== null && lease < longest
-          ? [{ label: `Shorten the lease to ${lease / 3600} h`, operation: 'setLease', input: { subnet: subnet.id, lease } }]
+          ? [
+              {
+                label: `Shorten the lease to ${lease / 3600} h`,
+                operation: 'setLease',
+                input: { subnet: subnet.id, lease },
+              },
+            ]
           : []),
       ],
     };

@@ -1,4 +1,12 @@
-import { comparePrefixes, covers, formatPrefix, overlaps, prefixFamily, samePrefix, usableHosts } from '../../address/prefix';
+import {
+  comparePrefixes,
+  covers,
+  formatPrefix,
+  overlaps,
+  prefixFamily,
+  samePrefix,
+  usableHosts,
+} from '../../address/prefix';
 import { specialBlockOf } from '../../address/special';
 import { type Plan, siteOf } from '../../plan/plan';
 import type { Subnet } from '../../plan/records';
@@ -25,7 +33,9 @@ const overlap: SiteCheck = {
   scope: 'site',
   reads: ['subnet', 'vlan'],
   *find(plan) {
-    const sorted = [...plan.subnet.values()].sort((a, b) => comparePrefixes(a.prefix, b.prefix) || (a.id < b.id ? -1 : 1));
+    const sorted = [...plan.subnet.values()].sort(
+      (a, b) => comparePrefixes(a.prefix, b.prefix) || (a.id < b.id ? -1 : 1),
+    );
     const enclosing: Subnet[] = [];
     for (const subnet of sorted) {
       while (enclosing.length && !covers(enclosing.at(-1)!.prefix, subnet.prefix)) enclosing.pop();
@@ -37,7 +47,8 @@ const overlap: SiteCheck = {
           also: [ref(other)],
           what: `${vlanName(plan, subnet)} overlaps ${vlanName(plan, other)}`,
           because: `${formatPrefix(subnet.prefix)} lies ${samePrefix(subnet.prefix, other.prefix) ? 'exactly on' : 'inside'} ${formatPrefix(other.prefix)}: a router cannot tell which of the two a packet is for.`,
-          remedies: [move(plan, subnet), move(plan, other)],
+          // With a second one around it, moving the other would not help.
+          remedies: [move(plan, subnet), ...(enclosing.length === 1 ? [move(plan, other)] : [])],
         };
       enclosing.push(subnet);
     }
@@ -65,7 +76,12 @@ const outsideSpace: SiteCheck = {
           {
             label: `Add ${formatPrefix(subnet.prefix)} to the space`,
             operation: 'edit',
-            input: { table: 'site', id: 'site', set: { space: [...space, formatPrefix(subnet.prefix)] }, seen: { space } },
+            input: {
+              table: 'site',
+              id: 'site',
+              set: { space: [...space, formatPrefix(subnet.prefix)] },
+              seen: { space },
+            },
           },
         ],
       };
@@ -134,7 +150,11 @@ const thirdOctet: SiteCheck = {
       if (typeof subnet.prefix.address !== 'number' || subnet.pinned) continue;
       const vlan = plan.vlan.get(subnet.vlan)!;
       const places = thirdOctetPlaces(site, vlan.vid, subnet.prefix.length);
-      if (places.length === 0 || places.some((place) => (place.address as number) >>> 8 === (subnet.prefix.address as number) >>> 8)) continue;
+      if (
+        places.length === 0 ||
+        places.some((place) => (place.address as number) >>> 8 === (subnet.prefix.address as number) >>> 8)
+      )
+        continue;
       const place = places.find((candidate) => isFree(plan, candidate));
       if (!place) continue;
       yield {
@@ -143,7 +163,11 @@ const thirdOctet: SiteCheck = {
         what: `${vlan.name} breaks the numbering rule`,
         because: `VLAN ${vlan.vid} should have ${vlan.vid} in its third octet; ${formatPrefix(subnet.prefix)} has not, and ${formatPrefix(place)} is free.`,
         remedies: [
-          { label: `Move it to ${formatPrefix(place)}`, operation: 'setPrefix', input: { subnet: subnet.id, prefix: formatPrefix(place), relocate: true } },
+          {
+            label: `Move it to ${formatPrefix(place)}`,
+            operation: 'setPrefix',
+            input: { subnet: subnet.id, prefix: formatPrefix(place), relocate: true },
+          },
         ],
       };
     }
@@ -155,7 +179,8 @@ const tooSmall: SubnetCheck = {
   station: 'segments',
   scope: 'subnet',
   *find(plan, { subnet, vlan }) {
-    if (typeof subnet.prefix.address !== 'number' || vlan.purpose === 'transit' || vlan.purpose === 'parking') return;
+    if (typeof subnet.prefix.address !== 'number' || vlan.purpose === 'transit' || vlan.purpose === 'parking')
+      return;
     const need = needOf(plan, vlan, subnet);
     const usable = usableHosts(subnet.prefix);
     if (usable >= need.total) return;
@@ -192,7 +217,12 @@ const dnsMissing: SubnetCheck = {
             {
               label: `Use the gateway ${server.device.name}`,
               operation: 'edit',
-              input: { table: 'subnet', id: subnet.id, set: { dns: [{ interface: server.interface.id }] }, seen: { dns: [] } },
+              input: {
+                table: 'subnet',
+                id: subnet.id,
+                set: { dns: [{ interface: server.interface.id }] },
+                seen: { dns: [] },
+              },
             },
           ]
         : [],

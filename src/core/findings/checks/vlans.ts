@@ -27,7 +27,9 @@ const vidTwice: SiteCheck = {
         also: [{ table: 'vlan', id: first.id }],
         what: `VLAN id ${vlan.vid} is used twice`,
         because: `${first.name} and ${vlan.name} both have VLAN id ${vlan.vid} in the same LAN, so they are one segment on every switch.`,
-        remedies: [{ label: `Give ${vlan.name} the next free id`, operation: 'freshVid', input: { vlan: vlan.id } }],
+        remedies: [
+          { label: `Give ${vlan.name} the next free id`, operation: 'freshVid', input: { vlan: vlan.id } },
+        ],
       };
   },
 };
@@ -44,7 +46,8 @@ const vidReserved: SiteCheck = {
       yield {
         severity: vlan.vid === 1 ? 'fix' : 'note',
         on: { table: 'vlan', id: vlan.id },
-        what: vlan.vid === 1 ? `${vlan.name} works in VLAN 1` : `VLAN id ${vlan.vid} is reserved on some gear`,
+        what:
+          vlan.vid === 1 ? `${vlan.name} works in VLAN 1` : `VLAN id ${vlan.vid} is reserved on some gear`,
         because:
           vlan.vid === 1
             ? 'VLAN 1 is the factory default of every port: any port nobody configured lands in this segment.'
@@ -68,7 +71,9 @@ const codeTwice: SiteCheck = {
         also: [{ table: 'vlan', id: first.id }],
         what: `The code ${vlan.code} stands for two segments`,
         because: `${first.name} and ${vlan.name} would carry the same label on ports and cables.`,
-        remedies: [{ label: `Give ${vlan.name} another code`, operation: 'freshCode', input: { vlan: vlan.id } }],
+        remedies: [
+          { label: `Give ${vlan.name} another code`, operation: 'freshCode', input: { vlan: vlan.id } },
+        ],
       };
   },
 };
@@ -105,7 +110,9 @@ const guestsInStaff: SiteCheck = {
         on: { table: 'vlan', id: vlan.id },
         what: `Visitors in ${vlan.name}`,
         because: `${vlan.transient.present} people who come and go share the segment with ${vlan.devices} devices of purpose ${vlan.purpose}.`,
-        remedies: [{ label: 'Move them to the guest segment', operation: 'moveVisitors', input: { vlan: vlan.id } }],
+        remedies: [
+          { label: 'Move them to the guest segment', operation: 'moveVisitors', input: { vlan: vlan.id } },
+        ],
       };
     }
   },
@@ -117,7 +124,8 @@ const badDomain: SiteCheck = {
   scope: 'site',
   reads: ['site', 'subnet'],
   *find(plan) {
-    const why = 'A domain is labels of letters, digits and inner hyphens, joined by dots (RFC 1035 section 2.3.4).';
+    const why =
+      'A domain is labels of letters, digits and inner hyphens, joined by dots (RFC 1035 section 2.3.4).';
     const site = siteOf(plan);
     if (!isDomain(site.domain))
       yield {

@@ -16,7 +16,17 @@ import { shortAddress } from '../../parts/short';
 import { assignmentOptions, kindOptions } from './hosts-table';
 
 /** One line that adds a fixed address; everything left empty is proposed. */
-export function AddHost({ plan, vlan, subnet, focusOn }: { plan: Plan; vlan: Vlan; subnet: Subnet; focusOn: number }) {
+export function AddHost({
+  plan,
+  vlan,
+  subnet,
+  focusOn,
+}: {
+  plan: Plan;
+  vlan: Vlan;
+  subnet: Subnet;
+  focusOn: number;
+}) {
   const session = useSession();
   const select = useView((state) => state.select);
   const [kind, setKind] = useState<DeviceKind>(purposeDefaults[vlan.purpose].hosts);
@@ -81,17 +91,31 @@ export function AddHost({ plan, vlan, subnet, focusOn }: { plan: Plan; vlan: Vla
       </label>
       <label className="w-[96px] text-[13px]">
         Fixed by
-        <Choice lined label="Fixed by" value={assignment} options={assignmentOptions} onChoose={setAssignment} />
+        <Choice
+          lined
+          label="Fixed by"
+          value={assignment}
+          options={assignmentOptions}
+          onChoose={setAssignment}
+        />
       </label>
       {input('note', 'Note', '', '110px')}
       <button type="submit" className="button button-primary">
         Add <span className="key">Enter</span>
       </button>
       {problem && (
-        <p id="add-host-problem" role="alert" className="w-full border-l-4 border-stop px-2 text-[14px] text-stop">
+        <p
+          id="add-host-problem"
+          role="alert"
+          className="w-full border-l-4 border-stop px-2 text-[14px] text-stop"
+        >
           {problem.message}{' '}
           {repair && problem.field === 'name' && (
-            <button type="button" className="button" onClick={() => (setTyped({ ...typed, name: repair }), setProblem(null), first.current?.focus())}>
+            <button
+              type="button"
+              className="button"
+              onClick={() => (setTyped({ ...typed, name: repair }), setProblem(null), first.current?.focus())}
+            >
               Use {repair}
             </button>
           )}

@@ -38,7 +38,10 @@ export function AddressesStation() {
     );
   const subnets = subnetsOf(plan, vlan.id);
   const held = address ? plan.address.get(address)?.subnet : undefined;
-  const subnet = subnets.find((candidate) => candidate.id === family) ?? subnets.find((candidate) => candidate.id === held) ?? subnets[0]!;
+  const subnet =
+    subnets.find((candidate) => candidate.id === family) ??
+    subnets.find((candidate) => candidate.id === held) ??
+    subnets[0]!;
   return (
     <>
       <StationHead title="Addresses" about="pools, addresses kept out of them, and fixed addresses" />
@@ -59,7 +62,13 @@ export function AddressesStation() {
       {subnets.length > 1 && (
         <div className="flex gap-1 pb-2" role="group" aria-label="Subnet">
           {subnets.map((candidate) => (
-            <button key={candidate.id} type="button" aria-pressed={candidate.id === subnet.id} className={`mono border-2 px-1 ${candidate.id === subnet.id ? 'border-ink' : 'border-transparent'}`} onClick={() => setFamily(candidate.id)}>
+            <button
+              key={candidate.id}
+              type="button"
+              aria-pressed={candidate.id === subnet.id}
+              className={`mono border-2 px-1 ${candidate.id === subnet.id ? 'border-ink' : 'border-transparent'}`}
+              onClick={() => setFamily(candidate.id)}
+            >
               {formatPrefix(candidate.prefix)}
             </button>
           ))}
@@ -74,7 +83,10 @@ function SubnetAddresses({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
   const [pasting, setPasting] = useState(false);
   const [focusOn, setFocusOn] = useState(0);
   const layout = useMemo(() => layoutOfSubnet(plan, subnet), [plan, subnet]);
-  const keys = useMemo(() => ({ '+': () => setFocusOn((before) => before + 1), p: () => setPasting(true) }), []);
+  const keys = useMemo(
+    () => ({ '+': () => setFocusOn((before) => before + 1), p: () => setPasting(true) }),
+    [],
+  );
   useKeys(keys);
   return (
     <>

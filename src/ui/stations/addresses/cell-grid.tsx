@@ -5,14 +5,14 @@ import { type IpAddress, addOffset, formatAddress } from '@/core/address/ip';
 import { sizeOf } from '@/core/address/prefix';
 import type { Plan } from '@/core/plan/plan';
 import type { Address, Pool, Subnet, Vlan } from '@/core/plan/records';
-import { Refusal } from '@/core/plan/refusal';
 import { addressesOf, hostOf } from '@/core/plan/view';
 import { type AddressUse, layoutOfSubnet } from '@/core/segments/layout';
+import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { useFindings, placeOf } from '../../session/open-findings';
 import { useView } from '../../session/view';
 import { textOn } from '../../parts/colour';
-import { useFill } from '../../parts/inside-bar';
+import { fillOf } from '../../parts/inside-bar';
 import { shortAddress } from '../../parts/short';
 
 const COLUMNS = 32;
@@ -59,12 +59,15 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
   }, [shown, subnet, size, base]);
   const hosts = useMemo(() => {
     const map = new Map<number, Address>();
-    for (const host of addressesOf(plan, subnet.id)) if (typeof host.address === 'number') map.set(host.address - base, host);
+    for (const host of addressesOf(plan, subnet.id))
+      if (typeof host.address === 'number') map.set(host.address - base, host);
     return map;
   }, [plan, subnet.id, base]);
   const findings = useFindings();
   const wrong = useMemo(() => {
-    const ids = findings.filter((finding) => !finding.accepted && finding.severity !== 'note').map((finding) => placeOf(plan, finding).address);
+    const ids = findings
+      .filter((finding) => !finding.accepted && finding.severity !== 'note')
+      .map((finding) => placeOf(plan, finding).address);
     return new Set(ids);
   }, [findings, plan]);
   const pools = [...shown.pool.group(subnet.id).values()];
@@ -73,13 +76,10 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
     const before = plan.pool.get(pool.id)?.[side];
     setEdge(null);
     if (before === undefined || before === address) return;
-    try {
-      session.perform({ operation: 'edit', input: { table: 'pool', id: pool.id, set: { [side]: formatAddress(address) }, seen: { [side]: formatAddress(before) } } });
-      setMessage('');
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      setMessage(error.message);
-    }
+    const set = { [side]: formatAddress(address) };
+    const seen = { [side]: formatAddress(before) };
+    const call = { operation: 'edit', input: { table: 'pool', id: pool.id, set, seen } };
+    setMessage(problemOf(() => session.perform(call)));
   };
   const addressAt = (event: PointerEvent): number | null => {
     const box = grid.current!.getBoundingClientRect();
@@ -89,7 +89,13 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
     return offset >= 0 && offset < size ? base + offset : null;
   };
   const limited = (pool: Pool, side: Edge['side'], address: IpAddress): IpAddress =>
-    side === 'start' ? (address > pool.end ? pool.end : address) : address < pool.start ? pool.start : address;
+    side === 'start'
+      ? address > pool.end
+        ? pool.end
+        : address
+      : address < pool.start
+        ? pool.start
+        : address;
   const onEdgeKey = (event: KeyboardEvent, pool: Pool, side: Edge['side']) => {
     const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -columns, ArrowDown: columns }[event.key];
     if (by === undefined) return;
@@ -113,7 +119,10 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
       >
         {uses.map((use, offset) => {
           const host = hosts.get(offset);
-          const edges = use === 'pool' || use === 'reserved' || use === 'fixed' || use === 'excluded' ? edgeAt(offset) : [];
+          const edges =
+            use === 'pool' || use === 'reserved' || use === 'fixed' || use === 'excluded'
+              ? edgeAt(offset)
+              : [];
           return (
             <Cell
               key={offset}
@@ -141,14 +150,19 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
                     setEdge({ pool: original, side, address: original[side] });
                     const move = (native: globalThis.PointerEvent) => {
                       const at = addressAt(native as unknown as PointerEvent);
-                      if (at !== null) setEdge({ pool: original, side, address: limited(original, side, at) });
+                      if (at !== null)
+                        setEdge({ pool: original, side, address: limited(original, side, at) });
                     };
                     const element = grid.current!;
                     const up = (native: globalThis.PointerEvent) => {
                       element.removeEventListener('pointermove', move);
                       element.removeEventListener('pointerup', up);
                       const at = addressAt(native as unknown as PointerEvent);
-                      commit({ pool: original, side, address: limited(original, side, at ?? original[side]) });
+                      commit({
+                        pool: original,
+                        side,
+                        address: limited(original, side, at ?? original[side]),
+                      });
                     };
                     element.addEventListener('pointermove', move);
                     element.addEventListener('pointerup', up);
@@ -180,12 +194,34 @@ interface CellProps {
 
 const lettered: Partial<Record<AddressUse, string>> = { gateway: 'G', virtual: 'V', excluded: '×' };
 
-const Cell = memo(function Cell({ use, colour, label, text, tall, selected, wrong, onPick, children }: CellProps) {
+const Cell = memo(function Cell({
+  use,
+  colour,
+  label,
+  text,
+  tall,
+  selected,
+  wrong,
+  onPick,
+  children,
+}: CellProps) {
   const dark = use === 'network' || use === 'broadcast';
-  const background = wrong ? 'var(--stop)' : useFill(use, colour);
-  const ink = use === 'pool' ? textOn(colour) : wrong || dark ? 'var(--sheet)' : use === 'gateway' || use === 'virtual' ? 'var(--on-hivis)' : 'var(--ink)';
+  const background = wrong ? 'var(--stop)' : fillOf(use, colour);
+  const ink =
+    use === 'pool'
+      ? textOn(colour)
+      : wrong || dark
+        ? 'var(--sheet)'
+        : use === 'gateway' || use === 'virtual'
+          ? 'var(--on-hivis)'
+          : 'var(--ink)';
   const content = wrong ? '!' : (lettered[use] ?? (tall ? text : ''));
-  const style = { background, color: ink, outline: selected ? '3px solid var(--ink)' : undefined, outlineOffset: -3 };
+  const style = {
+    background,
+    color: ink,
+    outline: selected ? '3px solid var(--ink)' : undefined,
+    outlineOffset: -3,
+  };
   const shared = {
     title: label,
     className: `mono relative block overflow-hidden text-center leading-none ${tall ? 'h-[22px] pt-[5px] text-[11px]' : 'h-[13px] text-[10px]'} ${use === 'reserved' ? 'underline' : ''}`,

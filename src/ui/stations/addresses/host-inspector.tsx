@@ -35,10 +35,16 @@ export function HostInspector() {
     edit('interface', item.id, 'ownLength', length, item.ownLength);
   };
   const commitDns = (text: string) => {
-    const list = none(text) ? null : text.split(/[,\s]+/).filter(Boolean).map((entry) => typedAddress(entry, subnet));
+    const list = none(text)
+      ? null
+      : text
+          .split(/[,\s]+/)
+          .filter(Boolean)
+          .map((entry) => typedAddress(entry, subnet));
     edit('interface', item.id, 'ownDns', list, wire.ownDns);
   };
-  const mask = typeof subnet.prefix.address === 'number' ? maskOf(subnet.prefix.length) : `/${subnet.prefix.length}`;
+  const mask =
+    typeof subnet.prefix.address === 'number' ? maskOf(subnet.prefix.length) : `/${subnet.prefix.length}`;
   return (
     <section aria-label="Selected host" className="pb-4">
       <h2 className="flex flex-wrap items-center gap-2 pb-2 text-[16px] font-bold">
@@ -51,33 +57,68 @@ export function HostInspector() {
         <span className="mono px-1">{formatAddress(address.address)}</span>
       </Property>
       <Property label="Own mask">
-        <Field mono label="Own mask" value={item.ownLength === null ? '' : `/${item.ownLength}`} placeholder={`as its subnet: ${mask}`} onCommit={commitMask} />
+        <Field
+          mono
+          label="Own mask"
+          value={item.ownLength === null ? '' : `/${item.ownLength}`}
+          placeholder={`as its subnet: ${mask}`}
+          onCommit={commitMask}
+        />
       </Property>
       <Property label="Own gateway">
         <Field
           mono
           label="Own gateway"
           value={item.ownGateway === null ? '' : formatAddress(item.ownGateway)}
-          placeholder={gatewaysOf(plan, subnet.id).map((gateway) => formatAddress(gateway.address)).join(', ') || 'none'}
+          placeholder={
+            gatewaysOf(plan, subnet.id)
+              .map((gateway) => formatAddress(gateway.address))
+              .join(', ') || 'none'
+          }
           onCommit={(text) => {
-            if (!none(text) && parseAddress(typedAddress(text, subnet)) === null) throw new Refusal('bad-input', `“${text}” is not an address; write .1 or the whole address.`);
-            edit('interface', item.id, 'ownGateway', none(text) ? null : typedAddress(text, subnet), wire.ownGateway);
+            if (!none(text) && parseAddress(typedAddress(text, subnet)) === null)
+              throw new Refusal('bad-input', `“${text}” is not an address; write .1 or the whole address.`);
+            edit(
+              'interface',
+              item.id,
+              'ownGateway',
+              none(text) ? null : typedAddress(text, subnet),
+              wire.ownGateway,
+            );
           }}
         />
       </Property>
       <Property label="Own DNS">
-        <Field mono label="Own DNS" value={item.ownDns?.map(formatAddress).join(', ') ?? ''} placeholder={dnsText(plan, subnet) || 'none'} onCommit={commitDns} />
+        <Field
+          mono
+          label="Own DNS"
+          value={item.ownDns?.map(formatAddress).join(', ') ?? ''}
+          placeholder={dnsText(plan, subnet) || 'none'}
+          onCommit={commitDns}
+        />
       </Property>
       <div className="flex flex-wrap gap-2 pt-3">
         {item.ownLength !== null || item.ownGateway !== null || item.ownDns !== null ? (
-          <button type="button" className="button" onClick={() => session.perform({ operation: 'useSubnetSettings', input: { interface: item.id } })}>
+          <button
+            type="button"
+            className="button"
+            onClick={() => session.perform({ operation: 'useSubnetSettings', input: { interface: item.id } })}
+          >
             Use the subnet’s settings
           </button>
         ) : null}
-        <button type="button" className="button" onClick={() => session.perform({ operation: 'moveToFree', input: { address: address.id } })}>
+        <button
+          type="button"
+          className="button"
+          onClick={() => session.perform({ operation: 'moveToFree', input: { address: address.id } })}
+        >
           Move to next free
         </button>
-        <button type="button" className="button" onClick={() => session.perform({ operation: 'removeHosts', input: { addresses: [address.id] } })}>
+        <button
+          type="button"
+          className="button"
+          onClick={() => session.perform({ operation: 'removeHosts', input: { addresses: [address.id] } })}
+        >
           Remove
         </button>
       </div>

@@ -23,7 +23,8 @@ export const assignmentOptions = [
 
 const ROW = 33;
 const CARD = 190;
-const COLUMNS = 'grid grid-cols-[34px_26px_92px_minmax(110px,1.2fr)_minmax(90px,0.8fr)_158px_92px_minmax(70px,1fr)] items-center max-[699px]:grid-cols-2';
+const COLUMNS =
+  'grid grid-cols-[34px_26px_92px_minmax(110px,1.2fr)_minmax(90px,0.8fr)_158px_92px_minmax(70px,1fr)] items-center max-[699px]:grid-cols-2';
 
 /** The fixed addresses of a subnet, edited in place; any number of them, since only the visible rows exist. */
 export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
@@ -92,7 +93,12 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
                 key={option.value}
                 type="button"
                 className="button"
-                onClick={() => session.perform({ operation: 'setAssignment', input: { addresses: here, assignment: option.value } })}
+                onClick={() =>
+                  session.perform({
+                    operation: 'setAssignment',
+                    input: { addresses: here, assignment: option.value },
+                  })
+                }
               >
                 make {option.label}
               </button>
@@ -116,7 +122,12 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
             {heads.map(([head, onSort], i) => (
               <span key={i} className="px-1 py-1">
                 {onSort ? (
-                  <button type="button" className="hover:underline" onClick={onSort} aria-pressed={sort === (head === 'Address' ? 'address' : 'name')}>
+                  <button
+                    type="button"
+                    className="hover:underline"
+                    onClick={onSort}
+                    aria-pressed={sort === (head === 'Address' ? 'address' : 'name')}
+                  >
                     {head}
                   </button>
                 ) : (
@@ -136,10 +147,21 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
                     style={{ top: item.start, minHeight: item.size }}
                     data-index={item.index}
                     ref={rows.measureElement}
-                    onFocus={() => host.id !== selected && select(plan.subnet.get(host.subnet)!.vlan, host.id)}
-                    onClick={() => host.id !== selected && select(plan.subnet.get(host.subnet)!.vlan, host.id)}
+                    onFocus={() =>
+                      host.id !== selected && select(plan.subnet.get(host.subnet)!.vlan, host.id)
+                    }
+                    onClick={() =>
+                      host.id !== selected && select(plan.subnet.get(host.subnet)!.vlan, host.id)
+                    }
                   >
-                    <HostCells plan={plan} subnet={subnet} address={host} finding={byAddress.get(host.id)} marked={marked.has(host.id)} onMark={(on) => mark(host.id, on)} />
+                    <HostCells
+                      plan={plan}
+                      subnet={subnet}
+                      address={host}
+                      finding={byAddress.get(host.id)}
+                      marked={marked.has(host.id)}
+                      onMark={(on) => mark(host.id, on)}
+                    />
                   </li>
                 );
               })}
@@ -167,7 +189,13 @@ function HostCells({ plan, subnet, address, finding, marked, onMark }: CellsProp
   return (
     <>
       <label className="flex min-h-8 items-center justify-center">
-        <input type="checkbox" className="size-4 accent-ink" aria-label={`Mark ${device.name}`} checked={marked} onChange={(event) => onMark(event.target.checked)} />
+        <input
+          type="checkbox"
+          className="size-4 accent-ink"
+          aria-label={`Mark ${device.name}`}
+          checked={marked}
+          onChange={(event) => onMark(event.target.checked)}
+        />
       </label>
       <span className="flex justify-center">{finding && <SeverityMark severity={finding.severity} />}</span>
       <span>
@@ -176,15 +204,33 @@ function HostCells({ plan, subnet, address, finding, marked, onMark }: CellsProp
           label={`Address of ${device.name}`}
           value={shortAddress(address.address, subnet.prefix)}
           onCommit={(text) =>
-            session.perform({ operation: 'moveHost', input: { address: address.id, to: typedAddress(text, subnet), seen: formatAddress(address.address) } })
+            session.perform({
+              operation: 'moveHost',
+              input: {
+                address: address.id,
+                to: typedAddress(text, subnet),
+                seen: formatAddress(address.address),
+              },
+            })
           }
         />
       </span>
       <span>
-        <Field label={`Name of ${device.name}`} value={device.name} onCommit={(text, seen) => session.perform({ operation: 'renameHost', input: { address: address.id, name: text, seen } })} />
+        <Field
+          label={`Name of ${device.name}`}
+          value={device.name}
+          onCommit={(text, seen) =>
+            session.perform({ operation: 'renameHost', input: { address: address.id, name: text, seen } })
+          }
+        />
       </span>
       <span>
-        <Choice label={`Kind of ${device.name}`} value={device.kind} options={kindOptions} onChoose={(kind) => edit('device', device.id, 'kind', kind)} />
+        <Choice
+          label={`Kind of ${device.name}`}
+          value={device.kind}
+          options={kindOptions}
+          onChoose={(kind) => edit('device', device.id, 'kind', kind)}
+        />
       </span>
       <span>
         <Field
@@ -201,11 +247,17 @@ function HostCells({ plan, subnet, address, finding, marked, onMark }: CellsProp
           label={`Assignment of ${device.name}`}
           value={address.assignment}
           options={assignmentOptions}
-          onChoose={(assignment) => session.perform({ operation: 'setAssignment', input: { addresses: [address.id], assignment } })}
+          onChoose={(assignment) =>
+            session.perform({ operation: 'setAssignment', input: { addresses: [address.id], assignment } })
+          }
         />
       </span>
       <span>
-        <Field label={`Note on ${device.name}`} value={address.note} onCommit={(text, seen) => edit('address', address.id, 'note', text, seen)} />
+        <Field
+          label={`Note on ${device.name}`}
+          value={address.note}
+          onCommit={(text, seen) => edit('address', address.id, 'note', text, seen)}
+        />
       </span>
     </>
   );

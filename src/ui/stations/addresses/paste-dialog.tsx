@@ -13,7 +13,11 @@ const SHOWN = 200;
 const verdictStyle = { good: '', repaired: 'font-bold text-note', refused: 'font-bold text-stop' } as const;
 
 const cellsOf = (text: string): string[][] =>
-  Papa.parse<string[]>(text.trim(), { delimiter: text.includes('\t') ? '\t' : '', delimitersToGuess: [',', ';', '\t', '|'], skipEmptyLines: false }).data;
+  Papa.parse<string[]>(text.trim(), {
+    delimiter: text.includes('\t') ? '\t' : '',
+    delimitersToGuess: [',', ';', '\t', '|'],
+    skipEmptyLines: false,
+  }).data;
 
 /** Rows from a spreadsheet, each marked good, repaired or refused before anything is added. */
 export function PasteDialog({ plan, subnet, onClose }: { plan: Plan; subnet: Subnet; onClose: () => void }) {
@@ -44,7 +48,13 @@ export function PasteDialog({ plan, subnet, onClose }: { plan: Plan; subnet: Sub
     }
   };
   return (
-    <Dialog title="Paste rows" open wide onClose={onClose} describe="Copy rows from a spreadsheet: tab or comma separated, with or without a head row.">
+    <Dialog
+      title="Paste rows"
+      open
+      wide
+      onClose={onClose}
+      describe="Copy rows from a spreadsheet: tab or comma separated, with or without a head row."
+    >
       <label className="block">
         Rows
         <textarea
@@ -59,9 +69,11 @@ export function PasteDialog({ plan, subnet, onClose }: { plan: Plan; subnet: Sub
       {rows.length > 0 && (
         <>
           <p className="py-2">
-            <b>{count('good')}</b> good, <b>{count('repaired')}</b> repaired, <b>{count('refused')}</b> refused.{' '}
+            <b>{count('good')}</b> good, <b>{count('repaired')}</b> repaired, <b>{count('refused')}</b>{' '}
+            refused.{' '}
             <span className="text-muted">
-              Columns {order.header ? 'by the head row' : 'by what they hold'}: {order.order.map((column) => column ?? 'left out').join(', ')}.
+              Columns {order.header ? 'by the head row' : 'by what they hold'}:{' '}
+              {order.order.map((column) => column ?? 'left out').join(', ')}.
             </span>
           </p>
           <table className="schedule text-[14px]">
@@ -80,7 +92,9 @@ export function PasteDialog({ plan, subnet, onClose }: { plan: Plan; subnet: Sub
                   <td className="mono">{row.line}</td>
                   <td className={verdictStyle[row.verdict]}>
                     {row.verdict}
-                    {row.why.length > 0 && <span className="block text-[13px] font-normal">{row.why.join('; ')}</span>}
+                    {row.why.length > 0 && (
+                      <span className="block text-[13px] font-normal">{row.why.join('; ')}</span>
+                    )}
                   </td>
                   <td className="mono">{row.address}</td>
                   <td>{row.name}</td>

@@ -50,9 +50,15 @@ export function Pools({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
         </tbody>
       </table>
       <p className="mono py-1 text-[14px]">
-        need {need.text}; {capacity >= need.total ? 'held by' : 'but only'} {countText(capacity)} leases
+        need {need.text}
+        {pools.length > 0 &&
+          `; ${capacity >= need.total ? 'held by' : 'but only'} ${countText(capacity)} leases`}
       </p>
-      <AddRange plan={plan} subnet={subnet} onAdd={(operation, input) => session.perform({ operation, input: { subnet: subnet.id, ...input } })} />
+      <AddRange
+        plan={plan}
+        subnet={subnet}
+        onAdd={(operation, input) => session.perform({ operation, input: { subnet: subnet.id, ...input } })}
+      />
     </section>
   );
 }
@@ -88,7 +94,8 @@ function RangeRow({ plan, subnet, range }: { plan: Plan; subnet: Subnet; range: 
           value={String(countOf(range))}
           onCommit={(text) => {
             const count = wholeNumber(text, 'The count');
-            if (count < 1) throw new Refusal('bad-input', 'The count is 0; write at least 1, or remove the range.');
+            if (count < 1)
+              throw new Refusal('bad-input', 'The count is 0; write at least 1, or remove the range.');
             edit(table, range.id, 'end', formatAddress(endOf(range.start, count)), formatAddress(range.end));
           }}
         />
@@ -104,9 +111,23 @@ function RangeRow({ plan, subnet, range }: { plan: Plan; subnet: Subnet; range: 
           />
         )}
       </td>
-      <td>{!pool && <Field label="Reason of the exclusion" value={range.why} placeholder="why" onCommit={(text, seen) => edit('exclusion', range.id, 'why', text, seen)} />}</td>
       <td>
-        <button type="button" className="px-2 underline" aria-label={`Remove ${word.toLowerCase()} ${formatAddress(range.start)}`} onClick={() => session.perform({ operation: 'removeRange', input: { table, id: range.id } })}>
+        {!pool && (
+          <Field
+            label="Reason of the exclusion"
+            value={range.why}
+            placeholder="why"
+            onCommit={(text, seen) => edit('exclusion', range.id, 'why', text, seen)}
+          />
+        )}
+      </td>
+      <td>
+        <button
+          type="button"
+          className="px-2 underline"
+          aria-label={`Remove ${word.toLowerCase()} ${formatAddress(range.start)}`}
+          onClick={() => session.perform({ operation: 'removeRange', input: { table, id: range.id } })}
+        >
           remove
         </button>
       </td>
@@ -115,7 +136,15 @@ function RangeRow({ plan, subnet, range }: { plan: Plan; subnet: Subnet; range: 
 }
 
 /** The pool calculator: two of start, end and count give the third, both ends counted. */
-function AddRange({ plan, subnet, onAdd }: { plan: Plan; subnet: Subnet; onAdd: (operation: 'addPool' | 'addExclusion', input: object) => void }) {
+function AddRange({
+  plan,
+  subnet,
+  onAdd,
+}: {
+  plan: Plan;
+  subnet: Subnet;
+  onAdd: (operation: 'addPool' | 'addExclusion', input: object) => void;
+}) {
   const [start, setStart] = useState('');
   const [end, setEnd] = useState('');
   const [count, setCount] = useState('');
@@ -123,13 +152,19 @@ function AddRange({ plan, subnet, onAdd }: { plan: Plan; subnet: Subnet; onAdd: 
   const band = bandsOf(siteOf(plan), subnet.prefix).pool;
   const from = parseAddress(typedAddress(start, subnet)) ?? (start === '' ? (band?.start ?? null) : null);
   const given = /^\d+$/.test(count.trim()) ? Number(count) : null;
-  const until = end !== '' ? parseAddress(typedAddress(end, subnet)) : from !== null && given ? endOf(from, given) : null;
+  const until =
+    end !== '' ? parseAddress(typedAddress(end, subnet)) : from !== null && given ? endOf(from, given) : null;
   const known = from !== null && until !== null && typeof from === typeof until && from <= until;
   const add = (operation: 'addPool' | 'addExclusion') => (event?: FormEvent) => {
     event?.preventDefault();
     try {
-      if (from === null) throw new Refusal('bad-input', `The start “${start}” is not an address in ${formatPrefix(subnet.prefix)}; write .100 or the whole address.`);
-      if (until === null) throw new Refusal('bad-input', 'Write the end or the count; the other one follows.');
+      if (from === null)
+        throw new Refusal(
+          'bad-input',
+          `The start “${start}” is not an address in ${formatPrefix(subnet.prefix)}; write .100 or the whole address.`,
+        );
+      if (until === null)
+        throw new Refusal('bad-input', 'Write the end or the count; the other one follows.');
       onAdd(operation, { start: formatAddress(from), end: formatAddress(until) });
       setStart('');
       setEnd('');
@@ -143,14 +178,29 @@ function AddRange({ plan, subnet, onAdd }: { plan: Plan; subnet: Subnet; onAdd: 
   const input = (label: string, value: string, set: (text: string) => void, placeholder: string) => (
     <label className="text-[13px]">
       {label}
-      <input className="field field-line mono w-[110px]" value={value} placeholder={placeholder} onChange={(event) => set(event.target.value)} />
+      <input
+        className="field field-line mono w-[110px]"
+        value={value}
+        placeholder={placeholder}
+        onChange={(event) => set(event.target.value)}
+      />
     </label>
   );
   return (
     <form aria-label="New range" className="flex flex-wrap items-end gap-2" onSubmit={add('addPool')}>
       {input('Start', start, setStart, band ? shortAddress(band.start, subnet.prefix) : '')}
-      {input('End', end, (text) => (setEnd(text), setCount('')), until !== null && end === '' ? shortAddress(until, subnet.prefix) : '')}
-      {input('or count', count, (text) => (setCount(text), setEnd('')), known && count === '' ? String(countOf({ start: from, end: until })) : '')}
+      {input(
+        'End',
+        end,
+        (text) => (setEnd(text), setCount('')),
+        until !== null && end === '' ? shortAddress(until, subnet.prefix) : '',
+      )}
+      {input(
+        'or count',
+        count,
+        (text) => (setCount(text), setEnd('')),
+        known && count === '' ? String(countOf({ start: from, end: until })) : '',
+      )}
       <button type="submit" className="button">
         Add pool
       </button>

@@ -25,31 +25,73 @@ export function BriefStation() {
   };
   const text = (field: 'name' | 'namingPattern' | 'domain' | 'timeZone', label: string, mono = true) => (
     <Row label={label}>
-      <Field lined mono={mono} label={label} value={site[field]} placeholder="none" onCommit={(value) => set(field, value)} />
+      <Field
+        lined
+        mono={mono}
+        label={label}
+        value={site[field]}
+        placeholder="none"
+        onCommit={(value) => set(field, value)}
+      />
     </Row>
   );
   const number = (field: 'infrastructureBand' | 'fixedBand', label: string, about: string) => (
     <Row label={label} about={about}>
-      <Field lined mono label={label} value={String(site[field])} onCommit={(value) => set(field, wholeNumber(value, label))} />
+      <Field
+        lined
+        mono
+        label={label}
+        value={String(site[field])}
+        onCommit={(value) => set(field, wholeNumber(value, label))}
+      />
     </Row>
   );
   return (
     <>
-      <StationHead title="Brief" about="what this site is, its address space and its habits; the proposals follow them" />
+      <StationHead
+        title="Brief"
+        about="what this site is, its address space and its habits; the proposals follow them"
+      />
       <div className="max-w-[860px]">
         {text('name', 'Name of the site', false)}
         <Row label="Kind">
-          <Choice lined label="Kind of site" value={site.kind} options={siteKinds.map((value) => ({ value, label: value }))} onChoose={(value) => set('kind', value)} />
+          <Choice
+            lined
+            label="Kind of site"
+            value={site.kind}
+            options={siteKinds.map((value) => ({ value, label: value }))}
+            onChoose={(value) => set('kind', value)}
+          />
         </Row>
         <Row label="Address space" about="prefixes this site numbers its segments from, IPv4 and IPv6">
-          <Field lined mono label="Address space" value={site.space.map(formatPrefix).join(', ')} onCommit={(value) => set('space', prefixes(value))} />
+          <Field
+            lined
+            mono
+            label="Address space"
+            value={site.space.map(formatPrefix).join(', ')}
+            onCommit={(value) => set('space', prefixes(value))}
+          />
         </Row>
         {schools.map((school) => (
-          <Row key={school.field} label={school.question} about={school.options.find((option) => option.value === site[school.field])?.cost}>
-            <Choice lined label={school.question} value={String(site[school.field])} options={school.options} onChoose={(value) => set(school.field, school.read ? school.read(value) : value)} />
+          <Row
+            key={school.field}
+            label={school.question}
+            about={school.options.find((option) => option.value === site[school.field])?.cost}
+          >
+            <Choice
+              lined
+              label={school.question}
+              value={String(site[school.field])}
+              options={school.options}
+              onChoose={(value) => set(school.field, school.read ? school.read(value) : value)}
+            />
           </Row>
         ))}
-        {number('infrastructureBand', 'Infrastructure band', 'host numbers from 1 for switches, access points and gateways')}
+        {number(
+          'infrastructureBand',
+          'Infrastructure band',
+          'host numbers from 1 for switches, access points and gateways',
+        )}
         {number('fixedBand', 'Fixed band', 'the next host numbers, for fixed addresses; the pool follows')}
         {text('namingPattern', 'Naming pattern')}
         {text('domain', 'Domain')}
@@ -100,7 +142,12 @@ function ForeignNetworks({ site, onSet }: { site: Site; onSet: (value: unknown) 
           <li key={i} className="flex items-center gap-3 border-b border-rule">
             <span className="mono">{network.prefix}</span>
             <span className="flex-1">{network.why}</span>
-            <button type="button" className="underline" aria-label={`Remove ${network.prefix}`} onClick={() => onSet(wire.filter((_, at) => at !== i))}>
+            <button
+              type="button"
+              className="underline"
+              aria-label={`Remove ${network.prefix}`}
+              onClick={() => onSet(wire.filter((_, at) => at !== i))}
+            >
               remove
             </button>
           </li>
@@ -113,8 +160,20 @@ function ForeignNetworks({ site, onSet }: { site: Site; onSet: (value: unknown) 
           add();
         }}
       >
-        <input aria-label="Foreign prefix" className="field field-line mono max-w-[190px]" placeholder="192.168.178.0/24" value={prefix} onChange={(event) => setPrefix(event.target.value)} />
-        <input aria-label="Whose network" className="field field-line max-w-[260px]" placeholder="whose it is" value={why} onChange={(event) => setWhy(event.target.value)} />
+        <input
+          aria-label="Foreign prefix"
+          className="field field-line mono max-w-[190px]"
+          placeholder="192.168.178.0/24"
+          value={prefix}
+          onChange={(event) => setPrefix(event.target.value)}
+        />
+        <input
+          aria-label="Whose network"
+          className="field field-line max-w-[260px]"
+          placeholder="whose it is"
+          value={why}
+          onChange={(event) => setWhy(event.target.value)}
+        />
         <button type="submit" className="button">
           Add
         </button>

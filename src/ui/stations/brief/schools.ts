@@ -2,7 +2,8 @@ import type { Site } from '@/core/plan/records';
 
 /** Where practitioners disagree: each school with what it costs. Used in Brief and when a site is made. */
 export interface School {
-  readonly field: 'numbering' | 'sizing' | 'fixed' | 'reservationInPool' | 'management' | 'gatewayHabit' | 'documentation';
+  readonly field:
+    'numbering' | 'sizing' | 'fixed' | 'reservationInPool' | 'management' | 'gatewayHabit' | 'documentation';
   readonly question: string;
   readonly options: readonly { readonly value: string; readonly label: string; readonly cost: string }[];
   readonly read?: (value: string) => unknown;
@@ -17,8 +18,16 @@ export const schools: readonly School[] = [
     question: 'VLAN numbers',
     whenNew: true,
     options: [
-      { value: 'third-octet', label: 'VLAN id in the third octet', cost: 'Readable at a glance; holds only for ids up to 255 and subnets up to a /24.' },
-      { value: 'free', label: 'numbering of the customer', cost: 'Any id and any block; the link between the two must be looked up.' },
+      {
+        value: 'third-octet',
+        label: 'VLAN id in the third octet',
+        cost: 'Readable at a glance; holds only for ids up to 255 and subnets up to a /24.',
+      },
+      {
+        value: 'free',
+        label: 'numbering of the customer',
+        cost: 'Any id and any block; the link between the two must be looked up.',
+      },
     ],
   },
   {
@@ -26,8 +35,16 @@ export const schools: readonly School[] = [
     question: 'Subnet size',
     whenNew: true,
     options: [
-      { value: 'slash-24', label: 'a /24 for each', cost: 'Everybody can read it; spends addresses, and a large segment still needs more.' },
-      { value: 'need', label: 'sized to need plus growth', cost: 'Fits many segments into little space; masks differ and must be typed right.' },
+      {
+        value: 'slash-24',
+        label: 'a /24 for each',
+        cost: 'Everybody can read it; spends addresses, and a large segment still needs more.',
+      },
+      {
+        value: 'need',
+        label: 'sized to need plus growth',
+        cost: 'Fits many segments into little space; masks differ and must be typed right.',
+      },
     ],
   },
   {
@@ -35,8 +52,16 @@ export const schools: readonly School[] = [
     question: 'Fixed addresses',
     whenNew: true,
     options: [
-      { value: 'outside-pool', label: 'outside the pool, set on the device', cost: 'Works with the DHCP server down; every device is configured by hand.' },
-      { value: 'reservation', label: 'reservations by MAC', cost: 'All in one place; a replaced network card needs the new MAC entered.' },
+      {
+        value: 'outside-pool',
+        label: 'outside the pool, set on the device',
+        cost: 'Works with the DHCP server down; every device is configured by hand.',
+      },
+      {
+        value: 'reservation',
+        label: 'reservations by MAC',
+        cost: 'All in one place; a replaced network card needs the new MAC entered.',
+      },
     ],
   },
   {
@@ -45,8 +70,16 @@ export const schools: readonly School[] = [
     whenNew: false,
     read: yes,
     options: [
-      { value: 'true', label: 'the server allows it', cost: 'A reserved address inside the pool is not leased to others.' },
-      { value: 'false', label: 'the server refuses it', cost: 'Reservations must lie outside the pool; inside is a finding.' },
+      {
+        value: 'true',
+        label: 'the server allows it',
+        cost: 'A reserved address inside the pool is not leased to others.',
+      },
+      {
+        value: 'false',
+        label: 'the server refuses it',
+        cost: 'Reservations must lie outside the pool; inside is a finding.',
+      },
     ],
   },
   {
@@ -54,8 +87,16 @@ export const schools: readonly School[] = [
     question: 'Management',
     whenNew: true,
     options: [
-      { value: 'own-segment', label: 'a segment of its own', cost: 'Recommended, with VLAN 1 unused: users cannot reach the boxes.' },
-      { value: 'default-vlan', label: 'the default VLAN', cost: 'Nothing to configure; any unconfigured port reaches the boxes.' },
+      {
+        value: 'own-segment',
+        label: 'a segment of its own',
+        cost: 'Recommended, with VLAN 1 unused: users cannot reach the boxes.',
+      },
+      {
+        value: 'default-vlan',
+        label: 'the default VLAN',
+        cost: 'Nothing to configure; any unconfigured port reaches the boxes.',
+      },
     ],
   },
   {
@@ -64,7 +105,11 @@ export const schools: readonly School[] = [
     whenNew: false,
     options: [
       { value: 'first', label: 'first host of the subnet', cost: 'The usual habit: .1 in a /24.' },
-      { value: 'last', label: 'last host of the subnet', cost: 'Leaves the low numbers to devices: .254 in a /24.' },
+      {
+        value: 'last',
+        label: 'last host of the subnet',
+        cost: 'Leaves the low numbers to devices: .254 in a /24.',
+      },
     ],
   },
   {
@@ -74,9 +119,14 @@ export const schools: readonly School[] = [
     read: yes,
     options: [
       { value: 'false', label: 'no, a real one', cost: 'Documentation ranges inside are a stop.' },
-      { value: 'true', label: 'yes, documentation ranges allowed', cost: 'For teaching; RFC 5737 and RFC 3849 addresses are allowed inside.' },
+      {
+        value: 'true',
+        label: 'yes, documentation ranges allowed',
+        cost: 'For teaching; RFC 5737 and RFC 3849 addresses are allowed inside.',
+      },
     ],
   },
 ];
 
-export const defaultSchool = (site: Partial<Site>, school: School): string => String(site[school.field] ?? school.options[0]!.value);
+export const defaultSchool = (site: Partial<Site>, school: School): string =>
+  String(site[school.field] ?? school.options[0]!.value);

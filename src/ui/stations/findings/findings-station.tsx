@@ -20,10 +20,14 @@ export function FindingsStation() {
   const [showAccepted, setShowAccepted] = useState(true);
   const go = useGoToFinding();
   const scroller = useRef<HTMLDivElement>(null);
-  const shown = all.filter((finding) => severities.has(finding.severity) && (showAccepted || !finding.accepted));
+  const shown = all.filter(
+    (finding) => severities.has(finding.severity) && (showAccepted || !finding.accepted),
+  );
   const rows: Row[] = stations.flatMap((station) => {
     const own = shown.filter((finding) => finding.station === station.findings);
-    return own.length ? [{ head: `${station.label}: ${own.length}` }, ...own.map((finding) => ({ finding }))] : [];
+    return own.length
+      ? [{ head: `${station.label}: ${own.length}` }, ...own.map((finding) => ({ finding }))]
+      : [];
   });
   // eslint-disable-next-line react-hooks/incompatible-library
   const list = useVirtualizer({
@@ -38,25 +42,50 @@ export function FindingsStation() {
   });
   return (
     <div className="flex h-full flex-col">
-      <StationHead title="Findings" about="everything that is wrong or worth knowing, with what would mend it">
+      <StationHead
+        title="Findings"
+        about="everything that is wrong or worth knowing, with what would mend it"
+      >
         <SeverityFilter />
         <label className="flex items-center gap-2">
-          <input type="checkbox" checked={showAccepted} onChange={(event) => setShowAccepted(event.target.checked)} />
+          <input
+            type="checkbox"
+            checked={showAccepted}
+            onChange={(event) => setShowAccepted(event.target.checked)}
+          />
           accepted ones too
         </label>
       </StationHead>
       {!ready && <p role="status">Checking the plan…</p>}
-      {ready && rows.length === 0 && <p>Nothing to mend. {all.length > 0 && `${all.length} findings are hidden by the filter.`}</p>}
-      <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="All findings">
+      {ready && rows.length === 0 && (
+        <p>Nothing to mend. {all.length > 0 && `${all.length} findings are hidden by the filter.`}</p>
+      )}
+      <div
+        ref={scroller}
+        className="min-h-0 flex-1 overflow-y-auto"
+        tabIndex={0}
+        role="region"
+        aria-label="All findings"
+      >
         <div className="relative" style={{ height: list.getTotalSize() }}>
           {list.getVirtualItems().map((item) => {
             const row = rows[item.index]!;
             return (
-              <div key={item.key} data-index={item.index} ref={list.measureElement} className="absolute inset-x-0 max-w-[900px]" style={{ top: item.start }}>
+              <div
+                key={item.key}
+                data-index={item.index}
+                ref={list.measureElement}
+                className="absolute inset-x-0 max-w-[900px]"
+                style={{ top: item.start }}
+              >
                 {'head' in row ? (
                   <h3 className="border-b-2 border-ink pt-2 font-bold">{row.head}</h3>
                 ) : (
-                  <FindingCard finding={row.finding} current={row.finding.key === current} onGo={() => go(row.finding)} />
+                  <FindingCard
+                    finding={row.finding}
+                    current={row.finding.key === current}
+                    onGo={() => go(row.finding)}
+                  />
                 )}
               </div>
             );

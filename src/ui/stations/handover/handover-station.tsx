@@ -25,9 +25,16 @@ export function HandoverStation() {
     try {
       const steps = stepsBetween(plan, readPlanFile(await readFile(file)));
       setProblem('');
-      if (steps.length === 0) return setProblem(`${file.name} holds exactly this plan; nothing would change.`);
+      if (steps.length === 0)
+        return setProblem(`${file.name} holds exactly this plan; nothing would change.`);
       const input = { label: `Plan file ${file.name} brought in`, steps: steps.map(encodeStep) };
-      set({ review: { title: 'Bring in a plan', call: { operation: 'takeSteps', input }, accept: 'Take these changes' } });
+      set({
+        review: {
+          title: 'Bring in a plan',
+          call: { operation: 'takeSteps', input },
+          accept: 'Take these changes',
+        },
+      });
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
       setProblem(`${file.name}: ${error.message} Nothing was changed.`);
@@ -38,12 +45,16 @@ export function HandoverStation() {
       <StationHead title="Hand over" about="the schedule and the plan, to take away and to bring in" />
       {counts.stop > 0 && (
         <p className="mb-3 border-l-4 border-stop px-3">
-          {counts.stop} open stop{counts.stop === 1 ? '' : 's'}: this network would not work as planned. See Findings before you hand it over.
+          {counts.stop} open stop{counts.stop === 1 ? '' : 's'}: this network would not work as planned. See
+          Findings before you hand it over.
         </p>
       )}
       <h3 className="pb-1 font-bold">Take away</h3>
       <ul className="max-w-[760px]">
-        <Item what="Address schedule to print" about="every subnet with its gateway, pools and fixed addresses">
+        <Item
+          what="Address schedule to print"
+          about="every subnet with its gateway, pools and fixed addresses"
+        >
           <Link className="button button-primary" href={`/site/${session.siteId}/schedule`}>
             Open the page
           </Link>
@@ -53,7 +64,10 @@ export function HandoverStation() {
             Download CSV
           </a>
         </Item>
-        <Item what="The whole plan as a file" about="reads back to the same plan, here or in another installation">
+        <Item
+          what="The whole plan as a file"
+          about="reads back to the same plan, here or in another installation"
+        >
           <a className="button" href={`${path}/export`} download>
             Download plan
           </a>
@@ -61,7 +75,10 @@ export function HandoverStation() {
       </ul>
       <h3 className="pt-5 pb-1 font-bold">Bring in</h3>
       <ul className="max-w-[760px]">
-        <Item what="A plan file as a change to this site" about={`shown line by line before it is accepted; at most ${FILE_LIMIT / 1048576} MB. As a new site: on the list of sites.`}>
+        <Item
+          what="A plan file as a change to this site"
+          about={`shown line by line before it is accepted; at most ${FILE_LIMIT / 1048576} MB. As a new site: on the list of sites.`}
+        >
           <label className="button cursor-pointer">
             Choose a file
             <input

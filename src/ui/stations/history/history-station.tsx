@@ -52,10 +52,17 @@ export function HistoryStation() {
       setProblem((error as Error).message);
     }
   };
-  const time = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone: safeZone(siteOf(plan).timeZone) });
+  const time = new Intl.DateTimeFormat('en-GB', {
+    dateStyle: 'medium',
+    timeStyle: 'short',
+    timeZone: safeZone(siteOf(plan).timeZone),
+  });
   return (
     <>
-      <StationHead title="History" about="who changed what and when; go back to any change, or give one a name" />
+      <StationHead
+        title="History"
+        about="who changed what and when; go back to any change, or give one a name"
+      />
       {problem && <p role="alert">{problem}</p>}
       {entries.length === 0 ? (
         <p>No changes yet.</p>
@@ -80,14 +87,21 @@ export function HistoryStation() {
                 <td className="px-1">{entry.author}</td>
                 <td className="px-1">
                   {entry.label}
-                  {entry.undoes !== null && <span className="text-muted"> (reverts change {entry.undoes})</span>}
+                  {entry.undoes !== null && (
+                    <span className="text-muted"> (reverts change {entry.undoes})</span>
+                  )}
                 </td>
                 <td>
                   <NameOf entry={entry} path={path} onNamed={() => setAgain(again + 1)} />
                 </td>
                 <td>
                   {entry.revision < revision && (
-                    <button type="button" className="px-1 underline" onClick={() => void goBack(entry.revision)} aria-label={`Go back to change ${entry.revision}`}>
+                    <button
+                      type="button"
+                      className="px-1 underline"
+                      onClick={() => void goBack(entry.revision)}
+                      aria-label={`Go back to change ${entry.revision}`}
+                    >
                       go back…
                     </button>
                   )}
@@ -103,7 +117,12 @@ export function HistoryStation() {
                   the site as it was created
                 </td>
                 <td>
-                  <button type="button" className="px-1 underline" onClick={() => void goBack(0)} aria-label="Go back to change 0">
+                  <button
+                    type="button"
+                    className="px-1 underline"
+                    onClick={() => void goBack(0)}
+                    aria-label="Go back to change 0"
+                  >
                     go back…
                   </button>
                 </td>
@@ -136,7 +155,11 @@ function NameOf({ entry, path, onNamed }: { entry: HistoryEntry; path: string; o
   const save = async () => {
     if (typed === null || typed === (entry.name ?? '')) return setTyped(null);
     try {
-      await sendJson('POST', `${path}/names`, { revision: entry.revision, name: typed, author: authorName() });
+      await sendJson('POST', `${path}/names`, {
+        revision: entry.revision,
+        name: typed,
+        author: authorName(),
+      });
       setTyped(null);
       setProblem('');
       onNamed();

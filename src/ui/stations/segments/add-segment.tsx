@@ -31,7 +31,13 @@ export function AddSegmentDialog({ onClose }: { onClose: () => void }) {
         {purpose === null ? (
           <div className="grid grid-cols-2 gap-1" role="group" aria-label="What is it for?">
             {purposes.map((candidate, i) => (
-              <button key={candidate} type="button" autoFocus={i === 0} className="button justify-between" onClick={() => setPurpose(candidate)}>
+              <button
+                key={candidate}
+                type="button"
+                autoFocus={i === 0}
+                className="button justify-between"
+                onClick={() => setPurpose(candidate)}
+              >
                 {purposeDefaults[candidate].label}
                 <span className="key">{purposeDefaults[candidate].key}</span>
               </button>
@@ -45,7 +51,15 @@ export function AddSegmentDialog({ onClose }: { onClose: () => void }) {
   );
 }
 
-function Proposal({ purpose, onBack, onClose }: { purpose: Purpose; onBack: () => void; onClose: () => void }) {
+function Proposal({
+  purpose,
+  onBack,
+  onClose,
+}: {
+  purpose: Purpose;
+  onBack: () => void;
+  onClose: () => void;
+}) {
   const plan = usePlan();
   const session = useSession();
   const select = useView((state) => state.select);
@@ -58,7 +72,8 @@ function Proposal({ purpose, onBack, onClose }: { purpose: Purpose; onBack: () =
   const number = (field: string, what: string) => (has(field) ? wholeNumber(typed[field]!, what) : undefined);
   const layer2 = /^none$/i.test((typed.prefix ?? '').trim());
   const prefix = has('prefix') ? (parsePrefix(typed.prefix!)?.prefix ?? undefined) : undefined;
-  const quiet = (field: string) => (/^\d+$/.test((typed[field] ?? '').trim()) ? Number(typed[field]) : undefined);
+  const quiet = (field: string) =>
+    /^\d+$/.test((typed[field] ?? '').trim()) ? Number(typed[field]) : undefined;
   const proposal = proposeSegment(plan, {
     purpose,
     ...(quiet('vid') === undefined ? {} : { vid: quiet('vid')! }),
@@ -73,7 +88,13 @@ function Proposal({ purpose, onBack, onClose }: { purpose: Purpose; onBack: () =
         vid: number('vid', 'VLAN id'),
         devices: number('devices', 'Devices now'),
         name: has('name') ? typed.name : undefined,
-        prefix: layer2 ? null : has('prefix') ? (prefix ? formatPrefix(prefix) : typed.prefix!.trim()) : undefined,
+        prefix: layer2
+          ? null
+          : has('prefix')
+            ? prefix
+              ? formatPrefix(prefix)
+              : typed.prefix!.trim()
+            : undefined,
       };
       const change = session.perform({ operation: 'addSegment', input: JSON.parse(JSON.stringify(input)) });
       const added = change.steps.find((step) => step.table === 'vlan' && step.before === null);
@@ -105,7 +126,9 @@ function Proposal({ purpose, onBack, onClose }: { purpose: Purpose; onBack: () =
     >
       <p className="flex items-center gap-2 pb-2">
         {vid !== null && <Jacket vlan={{ vid, code, colour }} />} <b>{proposal.name}</b>
-        {vlansOf(plan).some((vlan) => vlan.vid === vid) && <span className="text-stop">this id is in use</span>}
+        {vlansOf(plan).some((vlan) => vlan.vid === vid) && (
+          <span className="text-stop">this id is in use</span>
+        )}
       </p>
       {row('name', 'Name', proposal.name)}
       {row('vid', 'VLAN id', vid === null ? 'none free' : String(vid))}

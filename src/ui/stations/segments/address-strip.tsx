@@ -3,12 +3,19 @@
 import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { formatIpv4 } from '@/core/address/ip';
 import { type Prefix, formatPrefix, networkOf, sizeOf } from '@/core/address/prefix';
-import { Refusal } from '@/core/plan/refusal';
 import { isFree } from '@/core/segments/space';
+import { problemOf } from '../../session/attempt';
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { textOn } from '../../parts/colour';
-import { type Span, type StripSegment, freeRuns, spaceSpans, spreadLabels, stripSegments } from './strip-model';
+import {
+  type Span,
+  type StripSegment,
+  freeRuns,
+  spaceSpans,
+  spreadLabels,
+  stripSegments,
+} from './strip-model';
 
 const HEIGHT = 46;
 const MIN_WIDTH = 6;
@@ -34,13 +41,14 @@ export function AddressStrip() {
   const strip = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(700);
 
+  const hasSpace = space !== undefined;
   useEffect(() => {
     const element = strip.current;
     if (!element) return;
     const observer = new ResizeObserver(() => setWidth(element.clientWidth));
     observer.observe(element);
     return () => observer.disconnect();
-  }, [space === undefined]);
+  }, [hasSpace]);
 
   const view = space && zoom && zoom.from >= space.from && zoom.to <= space.to ? zoom : space;
   const zoomBy = (factor: number, centre?: number) => {
@@ -58,7 +66,10 @@ export function AddressStrip() {
     const onWheel = (event: WheelEvent) => {
       event.preventDefault();
       const box = element.getBoundingClientRect();
-      zoomBy(event.deltaY > 0 ? 1.5 : 1 / 1.5, view.from + ((event.clientX - box.left) / box.width) * (view.to - view.from + 1));
+      zoomBy(
+        event.deltaY > 0 ? 1.5 : 1 / 1.5,
+        view.from + ((event.clientX - box.left) / box.width) * (view.to - view.from + 1),
+      );
     };
     element.addEventListener('wheel', onWheel, { passive: false });
     return () => element.removeEventListener('wheel', onWheel);
@@ -67,23 +78,31 @@ export function AddressStrip() {
 
   const x = (address: number) => ((address - view.from) / (view.to - view.from + 1)) * width;
   const segments = stripSegments(plan, view);
-  const shown = segments.length <= width / LABEL_GAP ? segments : segments.filter((_, i) => i % Math.ceil((segments.length * LABEL_GAP) / width) === 0);
-  const centres = shown.map((segment) => (x(Math.max(segment.from, view.from)) + x(Math.min(segment.to, view.to) + 1)) / 2);
+  const shown =
+    segments.length <= width / LABEL_GAP
+      ? segments
+      : segments.filter((_, i) => i % Math.ceil((segments.length * LABEL_GAP) / width) === 0);
+  const centres = shown.map(
+    (segment) => (x(Math.max(segment.from, view.from)) + x(Math.min(segment.to, view.to) + 1)) / 2,
+  );
   const labels = spreadLabels(centres, LABEL_GAP, width);
 
   const move = (segment: StripSegment, target: Prefix) => {
-    const input = { subnet: segment.subnet.id, prefix: formatPrefix(target), relocate: true, seen: formatPrefix(segment.subnet.prefix) };
-    try {
-      session.perform({ operation: 'setPrefix', input });
-      setMessage('');
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      setMessage(error.message);
-    }
+    const input = {
+      subnet: segment.subnet.id,
+      prefix: formatPrefix(target),
+      relocate: true,
+      seen: formatPrefix(segment.subnet.prefix),
+    };
+    setMessage(problemOf(() => session.perform({ operation: 'setPrefix', input })));
   };
   const step = (segment: StripSegment, direction: 1 | -1) => {
     const size = sizeOf(segment.subnet.prefix);
-    for (let at = segment.from + direction * size; at >= space.from && at + size - 1 <= space.to; at += direction * size) {
+    for (
+      let at = segment.from + direction * size;
+      at >= space.from && at + size - 1 <= space.to;
+      at += direction * size
+    ) {
       const target = { address: at, length: segment.subnet.prefix.length };
       if (isFree(plan, target, segment.subnet)) return move(segment, target);
     }
@@ -112,17 +131,37 @@ export function AddressStrip() {
         <div className="flex items-center gap-1 text-[13px]">
           {spans.length > 1 &&
             spans.map((span, i) => (
-              <button key={span.from} type="button" aria-pressed={span === space} className={`border-2 px-1 ${span === space ? 'border-ink' : 'border-transparent'}`} onClick={() => setChosen(i)}>
+              <button
+                key={span.from}
+                type="button"
+                aria-pressed={span === space}
+                className={`border-2 px-1 ${span === space ? 'border-ink' : 'border-transparent'}`}
+                onClick={() => setChosen(i)}
+              >
                 {formatIpv4(span.from)}
               </button>
             ))}
-          <button type="button" className="border-2 border-ink px-2" aria-label="Zoom out" onClick={() => zoomBy(2)}>
+          <button
+            type="button"
+            className="border-2 border-ink px-2"
+            aria-label="Zoom out"
+            onClick={() => zoomBy(2)}
+          >
             −
           </button>
-          <button type="button" className="border-2 border-ink px-2" aria-label="Zoom in" onClick={() => zoomBy(0.5, selectedCentre(segments, selected))}>
+          <button
+            type="button"
+            className="border-2 border-ink px-2"
+            aria-label="Zoom in"
+            onClick={() => zoomBy(0.5, selectedCentre(segments, selected))}
+          >
             +
           </button>
-          <button type="button" className="border-2 border-ink px-2" onClick={() => setZoom(usedSpan(stripSegments(plan, space), space))}>
+          <button
+            type="button"
+            className="border-2 border-ink px-2"
+            onClick={() => setZoom(usedSpan(stripSegments(plan, space), space))}
+          >
             used
           </button>
           <button type="button" className="border-2 border-ink px-2" onClick={() => setZoom(null)}>
@@ -131,9 +170,18 @@ export function AddressStrip() {
         </div>
         <span className="mono text-[13px]">{formatIpv4(view.to)}</span>
       </div>
-      <div ref={strip} className="relative border-2 border-ink bg-(--free-cell)" style={{ height: HEIGHT }} data-testid="strip">
+      <div
+        ref={strip}
+        className="relative border-2 border-ink bg-(--free-cell)"
+        style={{ height: HEIGHT }}
+        data-testid="strip"
+      >
         {Array.from({ length: 15 }, (_, i) => (
-          <span key={i} className="absolute top-0 bottom-0 w-px bg-rule" style={{ left: `${((i + 1) / 16) * 100}%` }} />
+          <span
+            key={i}
+            className="absolute top-0 bottom-0 w-px bg-rule"
+            style={{ left: `${((i + 1) / 16) * 100}%` }}
+          />
         ))}
         {segments.map((segment) => {
           const left = Math.max(0, x(segment.from));
@@ -146,7 +194,13 @@ export function AddressStrip() {
               aria-label={`${segment.vlan.vid} ${segment.vlan.name} ${formatPrefix(segment.subnet.prefix)}; arrow keys move it`}
               title={`${segment.vlan.name} ${formatPrefix(segment.subnet.prefix)}`}
               className={`absolute top-0 bottom-0 touch-none overflow-hidden ${segment.vlan.id === selected ? 'outline-2 outline-offset-2 outline-ink' : ''}`}
-              style={{ left: Math.min(left, width - wide), width: wide, background: segment.vlan.colour, color: textOn(segment.vlan.colour), cursor: 'grab' }}
+              style={{
+                left: Math.min(left, width - wide),
+                width: wide,
+                background: segment.vlan.colour,
+                color: textOn(segment.vlan.colour),
+                cursor: 'grab',
+              }}
               onClick={() => select(segment.vlan.id)}
               onKeyDown={(event) => {
                 if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') {
@@ -168,15 +222,33 @@ export function AddressStrip() {
         {drag && (
           <span
             className={`pointer-events-none absolute -top-1 -bottom-1 z-10 border-[3px] ${drag.free ? 'border-ink' : 'border-stop'}`}
-            style={{ left: x(drag.target.address as number), width: Math.max(MIN_WIDTH, x((drag.target.address as number) + sizeOf(drag.target)) - x(drag.target.address as number)) }}
+            style={{
+              left: x(drag.target.address as number),
+              width: Math.max(
+                MIN_WIDTH,
+                x((drag.target.address as number) + sizeOf(drag.target)) - x(drag.target.address as number),
+              ),
+            }}
           />
         )}
       </div>
       <svg className="block w-full overflow-visible" height="30" aria-hidden="true">
         {shown.map((segment, i) => (
           <g key={segment.subnet.id}>
-            <polyline points={`${centres[i]},0 ${centres[i]},4 ${labels[i]},12 ${labels[i]},15`} fill="none" stroke="var(--ink)" />
-            <text x={labels[i]} y="27" textAnchor="middle" className="mono" fontSize="13" fontWeight="700" fill="var(--ink)">
+            <polyline
+              points={`${centres[i]},0 ${centres[i]},4 ${labels[i]},12 ${labels[i]},15`}
+              fill="none"
+              stroke="var(--ink)"
+            />
+            <text
+              x={labels[i]}
+              y="27"
+              textAnchor="middle"
+              className="mono"
+              fontSize="13"
+              fontWeight="700"
+              fill="var(--ink)"
+            >
               {segment.vlan.vid}
             </text>
           </g>
@@ -186,12 +258,21 @@ export function AddressStrip() {
         {freeRuns(plan, view).map((run) => {
           const left = x(Math.max(run.from, view.from));
           const right = x(Math.min(run.to, view.to) + 1);
-          const text = right - left > run.text.length * 7 ? run.text : right - left > 84 ? run.text.split(',')[0]! : null;
+          const text =
+            right - left > run.text.length * 7
+              ? run.text
+              : right - left > 84
+                ? run.text.split(',')[0]!
+                : null;
           return (
             text && (
               <span key={run.from} className="absolute block" style={{ left, width: right - left - 2 }}>
                 <svg className="block h-[10px] w-full overflow-visible" aria-hidden="true">
-                  <path d={`M0.5 0v10M0 5H${right - left - 2}M${right - left - 2.5} 0v10`} stroke="var(--ink)" fill="none" />
+                  <path
+                    d={`M0.5 0v10M0 5H${right - left - 2}M${right - left - 2.5} 0v10`}
+                    stroke="var(--ink)"
+                    fill="none"
+                  />
                 </svg>
                 <span className="mono block text-center text-[12px] whitespace-nowrap">{text}</span>
               </span>
@@ -200,7 +281,9 @@ export function AddressStrip() {
         })}
       </div>
       <p role="status" className="min-h-5 text-[14px]">
-        {drag ? `${drag.segment.vlan.name} → ${formatPrefix(drag.target)}${drag.free ? '' : ', taken'}` : message}
+        {drag
+          ? `${drag.segment.vlan.name} → ${formatPrefix(drag.target)}${drag.free ? '' : ', taken'}`
+          : message}
       </p>
     </section>
   );

@@ -15,6 +15,7 @@ import { leaseOf, needOf } from '@/core/segments/resize';
 import { siteOf, type Plan } from '@/core/plan/plan';
 import { vlanIdPlace64 } from '@/core/segments/space';
 import { typedPrefix, useEdit, usePerformOrReview, wholeNumber } from '../../session/actions';
+import { problemOf } from '../../session/attempt';
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Choice, Field } from '../../parts/field';
@@ -42,15 +43,25 @@ function Details({ plan, vlan }: { plan: Plan; vlan: Vlan }) {
       mono
       label={label}
       value={String(vlan[field])}
-      onCommit={(text, seen) => edit('vlan', vlan.id, field, wholeNumber(text.replace('%', ''), label), Number(seen))}
+      onCommit={(text, seen) =>
+        edit('vlan', vlan.id, field, wholeNumber(text.replace('%', ''), label), Number(seen))
+      }
     />
   );
   const proposed6 = vlanIdPlace64(siteOf(plan), vlan.vid);
   const commitV6 = (text: string, seen: string) => {
     if (text === '' || /^none$/i.test(text)) {
       if (v6) session.perform({ operation: 'removeSubnet', input: { subnet: v6.id } });
-    } else if (v6) session.perform({ operation: 'setPrefix', input: { subnet: v6.id, prefix: typedPrefix(text, v6), seen, relocate: true } });
-    else session.perform({ operation: 'addSubnet', input: { vlan: vlan.id, prefix: typedPrefix(text, undefined) } });
+    } else if (v6)
+      session.perform({
+        operation: 'setPrefix',
+        input: { subnet: v6.id, prefix: typedPrefix(text, v6), seen, relocate: true },
+      });
+    else
+      session.perform({
+        operation: 'addSubnet',
+        input: { vlan: vlan.id, prefix: typedPrefix(text, undefined) },
+      });
   };
   return (
     <section aria-label="Selected segment" className="pb-4">
@@ -58,10 +69,20 @@ function Details({ plan, vlan }: { plan: Plan; vlan: Vlan }) {
         <Jacket vlan={vlan} /> {vlan.name}
       </h2>
       <Property label="Purpose">
-        <Choice label="Purpose" value={vlan.purpose} options={purposeOptions} onChoose={(value) => edit('vlan', vlan.id, 'purpose', value)} />
+        <Choice
+          label="Purpose"
+          value={vlan.purpose}
+          options={purposeOptions}
+          onChoose={(value) => edit('vlan', vlan.id, 'purpose', value)}
+        />
       </Property>
       <Property label="Code">
-        <Field mono label="Code" value={vlan.code} onCommit={(text, seen) => edit('vlan', vlan.id, 'code', text.toUpperCase(), seen)} />
+        <Field
+          mono
+          label="Code"
+          value={vlan.code}
+          onCommit={(text, seen) => edit('vlan', vlan.id, 'code', text.toUpperCase(), seen)}
+        />
       </Property>
       <Property label="Colour">
         <input
@@ -73,7 +94,11 @@ function Details({ plan, vlan }: { plan: Plan; vlan: Vlan }) {
         />
       </Property>
       <Property label="Internet">
-        <Toggle label={vlan.internet ? 'may reach it' : 'may not reach it'} checked={vlan.internet} onChange={(on) => edit('vlan', vlan.id, 'internet', on)} />
+        <Toggle
+          label={vlan.internet ? 'may reach it' : 'may not reach it'}
+          checked={vlan.internet}
+          onChange={(on) => edit('vlan', vlan.id, 'internet', on)}
+        />
       </Property>
       <Property label="Devices now">{count('devices', 'Devices now')}</Property>
       <Property label="Growth %">{count('growth', 'Growth')}</Property>
@@ -84,15 +109,25 @@ function Details({ plan, vlan }: { plan: Plan; vlan: Vlan }) {
       )}
       <Visitors vlan={vlan} lease={v4 ? leaseOf(plan, v4) : 43200} />
       <Property label="IPv6 subnet">
-        <Field mono label="IPv6 subnet" value={v6 ? formatPrefix(v6.prefix) : ''} placeholder={proposed6 ? formatPrefix(proposed6) : 'none'} onCommit={commitV6} />
+        <Field
+          mono
+          label="IPv6 subnet"
+          value={v6 ? formatPrefix(v6.prefix) : ''}
+          placeholder={proposed6 ? formatPrefix(proposed6) : 'none'}
+          onCommit={commitV6}
+        />
         {!v6 && proposed6 && (
-          <button type="button" className="px-1 text-[13px] underline" onClick={() => commitV6(formatPrefix(proposed6), '')}>
+          <button
+            type="button"
+            className="px-1 text-[13px] underline"
+            onClick={() => commitV6(formatPrefix(proposed6), '')}
+          >
             Use {formatPrefix(proposed6)}
           </button>
         )}
       </Property>
       {[v4, v6].map((subnet) => subnet && <SubnetDetails key={subnet.id} plan={plan} subnet={subnet} />)}
-      {v4 && <SizeButtons plan={plan} vlan={vlan} subnet={v4} />}
+      {v4 && <SizeButtons vlan={vlan} subnet={v4} />}
       <OrderAndRemove plan={plan} vlan={vlan} />
     </section>
   );
@@ -108,8 +143,15 @@ function SubnetDetails({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
       .map((item) => {
         if (parseAddress(item) !== null) return { literal: formatAddress(parseAddress(item)!) };
         const device = devicesNamed(plan, item)[0];
-        const own = device && (interfacesOf(plan, device.id).find((candidate) => candidate.vlan === subnet.vlan) ?? interfacesOf(plan, device.id)[0]);
-        if (!own) throw new Refusal('bad-input', `“${item}” is neither an address nor a host of this site; write 192.168.20.1 or a host name.`);
+        const own =
+          device &&
+          (interfacesOf(plan, device.id).find((candidate) => candidate.vlan === subnet.vlan) ??
+            interfacesOf(plan, device.id)[0]);
+        if (!own)
+          throw new Refusal(
+            'bad-input',
+            `“${item}” is neither an address nor a host of this site; write 192.168.20.1 or a host name.`,
+          );
         return { interface: own.id };
       });
     edit('subnet', subnet.id, 'dns', servers, toWire('subnet', subnet).dns);
@@ -117,14 +159,30 @@ function SubnetDetails({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
   return (
     <>
       <Property label={`DNS ${family}`}>
-        <Field mono label={`DNS servers ${family}`} value={dnsText(plan, subnet)} placeholder="none" onCommit={commitDns} />
+        <Field
+          mono
+          label={`DNS servers ${family}`}
+          value={dnsText(plan, subnet)}
+          placeholder="none"
+          onCommit={commitDns}
+        />
       </Property>
       <Property label={`Domain ${family}`}>
-        <Field mono label={`Domain ${family}`} value={subnet.domain} placeholder={siteOf(plan).domain || 'none'} onCommit={(text, seen) => edit('subnet', subnet.id, 'domain', text, seen)} />
+        <Field
+          mono
+          label={`Domain ${family}`}
+          value={subnet.domain}
+          placeholder={siteOf(plan).domain || 'none'}
+          onCommit={(text, seen) => edit('subnet', subnet.id, 'domain', text, seen)}
+        />
       </Property>
       {family === 'IPv4' && (
         <Property label="Pinned">
-          <Toggle label={subnet.pinned ? 'Fit leaves it here' : 'Fit may move it'} checked={subnet.pinned} onChange={(on) => edit('subnet', subnet.id, 'pinned', on)} />
+          <Toggle
+            label={subnet.pinned ? 'Fit leaves it here' : 'Fit may move it'}
+            checked={subnet.pinned}
+            onChange={(on) => edit('subnet', subnet.id, 'pinned', on)}
+          />
         </Property>
       )}
     </>
@@ -140,13 +198,24 @@ function Visitors({ vlan, lease }: { vlan: Vlan; lease: number }) {
   if (!transient)
     return (
       <Property label="Come and go">
-        <button type="button" className="px-1 underline" onClick={() => edit('vlan', vlan.id, 'transient', { present: 20, arrivalsPerHour: 5, openHours: 10 })}>
+        <button
+          type="button"
+          className="px-1 underline"
+          onClick={() =>
+            edit('vlan', vlan.id, 'transient', { present: 20, arrivalsPerHour: 5, openHours: 10 })
+          }
+        >
           Count visitors
         </button>
       </Property>
     );
   const number = (field: 'present' | 'arrivalsPerHour' | 'openHours', label: string) => (
-    <Field mono label={label} value={String(transient[field])} onCommit={(text) => set({ [field]: wholeNumber(text, label) })} />
+    <Field
+      mono
+      label={label}
+      value={String(transient[field])}
+      onCommit={(text) => set({ [field]: wholeNumber(text, label) })}
+    />
   );
   return (
     <>
@@ -155,7 +224,11 @@ function Visitors({ vlan, lease }: { vlan: Vlan; lease: number }) {
       <Property label="Open h a day">{number('openHours', 'Hours open per day')}</Property>
       <Property label="In one lease">
         <span className="mono px-1">{arrivalsWithin(transient, lease)} arrivals</span>{' '}
-        <button type="button" className="underline" onClick={() => edit('vlan', vlan.id, 'transient', null, transient)}>
+        <button
+          type="button"
+          className="underline"
+          onClick={() => edit('vlan', vlan.id, 'transient', null, transient)}
+        >
           none
         </button>
       </Property>
@@ -163,24 +236,20 @@ function Visitors({ vlan, lease }: { vlan: Vlan; lease: number }) {
   );
 }
 
-function SizeButtons({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subnet: Subnet }) {
+function SizeButtons({ vlan, subnet }: { vlan: Vlan; subnet: Subnet }) {
   const set = useView((state) => state.set);
   const performOrReview = usePerformOrReview();
   const session = useSession();
   const [problem, setProblem] = useState('');
-  const guarded = (work: () => void) => {
-    try {
-      setProblem('');
-      work();
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      setProblem(error.message);
-    }
-  };
+  const guarded = (work: () => void) => setProblem(problemOf(work));
   const resize = (length: number) => {
     const input = { subnet: subnet.id, prefix: typedPrefix(`/${length}`, subnet) };
     guarded(() =>
-      performOrReview({ operation: 'setPrefix', input }, { operation: 'setPrefix', input: { ...input, relocate: true } }, 'What would move'),
+      performOrReview(
+        { operation: 'setPrefix', input },
+        { operation: 'setPrefix', input: { ...input, relocate: true } },
+        'What would move',
+      ),
     );
   };
   const split = { operation: 'splitSubnet', input: { subnet: subnet.id } };
@@ -198,10 +267,20 @@ function SizeButtons({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subnet: S
       >
         Split…
       </button>
-      <button type="button" className="button" disabled={subnet.prefix.length <= 8} onClick={() => resize(subnet.prefix.length - 1)}>
+      <button
+        type="button"
+        className="button"
+        disabled={subnet.prefix.length <= 8}
+        onClick={() => resize(subnet.prefix.length - 1)}
+      >
         Grow to /{subnet.prefix.length - 1}
       </button>
-      <button type="button" className="button" disabled={subnet.prefix.length >= 30} onClick={() => resize(subnet.prefix.length + 1)}>
+      <button
+        type="button"
+        className="button"
+        disabled={subnet.prefix.length >= 30}
+        onClick={() => resize(subnet.prefix.length + 1)}
+      >
         Shrink to /{subnet.prefix.length + 1}
       </button>
       {problem && (
@@ -209,7 +288,6 @@ function SizeButtons({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subnet: S
           {problem}
         </p>
       )}
-      <p className="sr-only">{plan.vlan.size} segments</p>
     </div>
   );
 }
@@ -222,7 +300,10 @@ function OrderAndRemove({ plan, vlan }: { plan: Plan; vlan: Vlan }) {
   const at = vlans.findIndex((other) => other.id === vlan.id);
   const move = (index: number) => {
     const others = vlans.filter((other) => other.id !== vlan.id);
-    session.perform({ operation: 'moveSegment', input: { vlan: vlan.id, after: others[index - 1]?.id ?? null } });
+    session.perform({
+      operation: 'moveSegment',
+      input: { vlan: vlan.id, after: others[index - 1]?.id ?? null },
+    });
   };
   const hanging = hangingOn(plan, vlan.id);
   const parts = [
@@ -232,19 +313,31 @@ function OrderAndRemove({ plan, vlan }: { plan: Plan; vlan: Vlan }) {
     [hanging.fixed, 'fixed address'],
     [hanging.interfaces, 'gateway interface'],
   ] as const;
-  const list = parts.filter(([count]) => count > 0).map(([count, what]) => `${count} ${what}${count === 1 ? '' : what.endsWith('s') ? 'es' : 's'}`);
+  const list = parts
+    .filter(([count]) => count > 0)
+    .map(([count, what]) => `${count} ${what}${count === 1 ? '' : what.endsWith('s') ? 'es' : 's'}`);
   return (
     <div className="flex flex-wrap gap-2 pt-2">
       <button type="button" className="button" disabled={at <= 0} onClick={() => move(at - 1)}>
         Up
       </button>
-      <button type="button" className="button" disabled={at === vlans.length - 1} onClick={() => move(at + 1)}>
+      <button
+        type="button"
+        className="button"
+        disabled={at === vlans.length - 1}
+        onClick={() => move(at + 1)}
+      >
         Down
       </button>
       {asking ? (
-        <div role="alertdialog" aria-label={`Remove ${vlan.name}`} className="w-full border-l-4 border-stop bg-sheet px-2 py-2">
+        <div
+          role="alertdialog"
+          aria-label={`Remove ${vlan.name}`}
+          className="w-full border-l-4 border-stop bg-sheet px-2 py-2"
+        >
           <p className="pb-2">
-            Removing {vlan.name} also removes {list.length ? list.join(', ') : 'nothing else'}. Undo brings it all back.
+            Removing {vlan.name} also removes {list.length ? list.join(', ') : 'nothing else'}. Undo brings it
+            all back.
           </p>
           <div className="flex gap-2">
             <button

@@ -32,11 +32,13 @@ export function SegmentTable() {
     <table className="schedule max-[699px]:block [&_td]:max-[699px]:border-l-0">
       <thead className="max-[699px]:sr-only">
         <tr>
-          {['Segment', 'Name', 'VLAN', 'Subnet', 'Gateway', 'Need', 'Fits', 'Pool', 'Inside it'].map((head) => (
-            <th key={head} scope="col" className={head === 'Need' || head === 'Fits' ? 'text-right!' : ''}>
-              {head}
-            </th>
-          ))}
+          {['Segment', 'Name', 'VLAN', 'Subnet', 'Gateway', 'Need', 'Fits', 'Pool', 'Inside it'].map(
+            (head) => (
+              <th key={head} scope="col" className={head === 'Need' || head === 'Fits' ? 'text-right!' : ''}>
+                {head}
+              </th>
+            ),
+          )}
         </tr>
       </thead>
       <tbody className="max-[699px]:block">
@@ -86,12 +88,20 @@ const SegmentRow = memo(function SegmentRow({ plan, vlan, onAltArrow, onDragStar
     const prefix = typedPrefix(text, subnet);
     if (!subnet) return void session.perform({ operation: 'addSubnet', input: { vlan: vlan.id, prefix } });
     const input = { subnet: subnet.id, prefix, seen };
-    performOrReview({ operation: 'setPrefix', input }, { operation: 'setPrefix', input: { ...input, relocate: true } }, 'What would move');
+    performOrReview(
+      { operation: 'setPrefix', input },
+      { operation: 'setPrefix', input: { ...input, relocate: true } },
+      'What would move',
+    );
   };
   const commitGateway = (text: string) => {
     if (!subnet) return;
     const none = text === '' || /^none$/i.test(text);
-    const input = { subnet: subnet.id, address: none ? null : typedAddress(text, subnet), seen: gateway ? formatAddress(gateway.address) : null };
+    const input = {
+      subnet: subnet.id,
+      address: none ? null : typedAddress(text, subnet),
+      seen: gateway ? formatAddress(gateway.address) : null,
+    };
     session.perform({ operation: 'setGateway', input });
   };
   const onKeyDown = (event: KeyboardEvent) => {
@@ -116,13 +126,28 @@ const SegmentRow = memo(function SegmentRow({ plan, vlan, onAltArrow, onDragStar
         </span>
       </th>
       <td className="min-w-[120px]">
-        <Field label={`Name of ${vlan.name}`} value={vlan.name} onCommit={(text, seen) => edit('vlan', vlan.id, 'name', text, seen)} />
+        <Field
+          label={`Name of ${vlan.name}`}
+          value={vlan.name}
+          onCommit={(text, seen) => edit('vlan', vlan.id, 'name', text, seen)}
+        />
       </td>
       <td className="w-[56px]">
-        <Field mono label={`VLAN id of ${vlan.name}`} value={String(vlan.vid)} onCommit={(text, seen) => edit('vlan', vlan.id, 'vid', wholeNumber(text, 'VLAN id'), Number(seen))} />
+        <Field
+          mono
+          label={`VLAN id of ${vlan.name}`}
+          value={String(vlan.vid)}
+          onCommit={(text, seen) => edit('vlan', vlan.id, 'vid', wholeNumber(text, 'VLAN id'), Number(seen))}
+        />
       </td>
       <td className="min-w-[150px]">
-        <Field mono label={`Subnet of ${vlan.name}`} value={subnet ? formatPrefix(subnet.prefix) : ''} placeholder={v6 ? 'IPv6 only' : 'none'} onCommit={commitSubnet} />
+        <Field
+          mono
+          label={`Subnet of ${vlan.name}`}
+          value={subnet ? formatPrefix(subnet.prefix) : ''}
+          placeholder={v6 ? 'IPv6 only' : 'none'}
+          onCommit={commitSubnet}
+        />
       </td>
       <td className="w-[104px]">
         <Field
@@ -137,16 +162,27 @@ const SegmentRow = memo(function SegmentRow({ plan, vlan, onAltArrow, onDragStar
         <span className="min-[700px]:hidden">need </span>
         {need?.total ?? ''}
       </td>
-      <td className={`mono px-1 text-right ${subnet && need && usableHosts(subnet.prefix) < need.total ? 'font-bold text-stop' : ''}`}>
+      <td
+        className={`mono px-1 text-right ${subnet && need && usableHosts(subnet.prefix) < need.total ? 'font-bold text-stop' : ''}`}
+      >
         <span className="min-[700px]:hidden">fits </span>
         {subnet ? countText(usableHosts(subnet.prefix)) : ''}
       </td>
       <td className="mono px-1 text-[13px] whitespace-nowrap">
-        {subnet && (pools.length ? pools.map((pool) => shortRange(pool, subnet.prefix)).join(', ') : <span className="text-muted">none</span>)}
+        {subnet &&
+          (pools.length ? (
+            pools.map((pool) => shortRange(pool, subnet.prefix)).join(', ')
+          ) : (
+            <span className="text-muted">none</span>
+          ))}
       </td>
       <td>
         {layout && (
-          <InsideBar layout={layout} colour={vlan.colour} label={`${layout.counts.fixed + layout.counts.reserved} fixed, ${layout.counts.pool} in the pool, ${layout.counts.free} free`} />
+          <InsideBar
+            layout={layout}
+            colour={vlan.colour}
+            label={`${layout.counts.fixed + layout.counts.reserved} fixed, ${layout.counts.pool} in the pool, ${layout.counts.free} free`}
+          />
         )}
       </td>
     </tr>

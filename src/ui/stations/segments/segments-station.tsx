@@ -14,12 +14,18 @@ export function SegmentsStation() {
   const plan = usePlan();
   const set = useView((state) => state.set);
   const [adding, setAdding] = useState(false);
-  const fit = () => set({ review: { title: 'Fit', call: { operation: 'packSubnets', input: {} }, accept: 'Take this packing' } });
+  const fit = () =>
+    set({
+      review: { title: 'Fit', call: { operation: 'packSubnets', input: {} }, accept: 'Take this packing' },
+    });
   const keys = useMemo(() => ({ '+': () => setAdding(true), f: fit }), []); // eslint-disable-line react-hooks/exhaustive-deps
   useKeys(keys);
   return (
     <>
-      <StationHead title="Segments" about="one VLAN with its subnets each; the strip is this site’s address space">
+      <StationHead
+        title="Segments"
+        about="one VLAN with its subnets each; the strip is this site’s address space"
+      >
         <button type="button" className="button" onClick={fit}>
           Fit… <span className="key">f</span>
         </button>
@@ -30,7 +36,8 @@ export function SegmentsStation() {
       <AddressStrip />
       {vlansOf(plan).length === 0 ? (
         <p className="border-t-2 border-ink pt-3">
-          No segments yet. Start with management, then one for each group of things that should talk freely: press + and a letter.
+          No segments yet. Start with management, then one for each group of things that should talk freely:
+          press + and a letter.
         </p>
       ) : (
         <SegmentTable />

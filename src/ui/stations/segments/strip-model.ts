@@ -22,7 +22,8 @@ export function spaceSpans(plan: Plan): Span[] {
   const spans: Span[] = [];
   for (const block of blocks) {
     const last = spans.at(-1);
-    if (last && block.from <= last.to + 1) spans[spans.length - 1] = { from: last.from, to: Math.max(last.to, block.to) };
+    if (last && block.from <= last.to + 1)
+      spans[spans.length - 1] = { from: last.from, to: Math.max(last.to, block.to) };
     else spans.push(block);
   }
   return spans;
@@ -38,7 +39,8 @@ export function stripSegments(plan: Plan, view: Span): StripSegment[] {
   for (const subnet of plan.subnet.values()) {
     if (typeof subnet.prefix.address !== 'number') continue;
     const span = spanOf(subnet.prefix);
-    if (span.to >= view.from && span.from <= view.to) segments.push({ ...span, subnet, vlan: plan.vlan.get(subnet.vlan)! });
+    if (span.to >= view.from && span.from <= view.to)
+      segments.push({ ...span, subnet, vlan: plan.vlan.get(subnet.vlan)! });
   }
   return segments.sort((a, b) => a.from - b.from);
 }
@@ -65,7 +67,9 @@ export function freeRuns(plan: Plan, view: Span): FreeRun[] {
     const count = totalSize(whole) / 256;
     const largest = largestOf(run.blocks)!;
     const text =
-      count > 1 ? `${count} × /24 free, largest ${formatPrefix(largest)}` : `${sizeOf(largest)} free at ${formatPrefix(largest)}`;
+      count > 1
+        ? `${count} × /24 free, largest ${formatPrefix(largest)}`
+        : `${sizeOf(largest)} free at ${formatPrefix(largest)}`;
     return { from: run.from, to: run.to, text };
   });
 }

@@ -18,7 +18,12 @@ export const DELETE = handle<SiteParams>(async (request, { site }) => {
   const { name } = await readBody(request, z.strictObject({ name: z.string() }));
   const actual = siteOf((await currentPlan(site)).plan).name;
   if (name.trim() !== actual)
-    throw new Problem(422, 'Name does not match', `You typed “${name.slice(0, 80)}”; the site is called “${actual}”.`, { path: ['name'] });
+    throw new Problem(
+      422,
+      'Name does not match',
+      `You typed “${name.slice(0, 80)}”; the site is called “${actual}”.`,
+      { path: ['name'] },
+    );
   await deleteSite(database(), site);
   return json({ deleted: true });
 });

@@ -8,11 +8,11 @@ export const dynamic = 'force-dynamic';
 /** The address schedule as a page to print, made on the server from the saved plan. */
 export default async function Page({ params }: { params: Promise<{ site: string }> }) {
   const { site } = await params;
-  try {
-    const { plan, revision } = await currentPlan(site);
-    return <SchedulePage siteId={site} plan={plan} revision={revision} today={new Date().toISOString().slice(0, 10)} />;
-  } catch (error) {
-    if (error instanceof Problem && error.status === 404) notFound();
+  const loaded = await currentPlan(site).catch((error: unknown) => {
+    if (error instanceof Problem && error.status === 404) return null;
     throw error;
-  }
+  });
+  if (!loaded) notFound();
+  const today = new Date().toISOString().slice(0, 10);
+  return <SchedulePage siteId={site} plan={loaded.plan} revision={loaded.revision} today={today} />;
 }

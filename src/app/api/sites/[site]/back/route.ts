@@ -12,6 +12,11 @@ export const GET = handle<SiteParams>(async (request, { site }) => {
   const back = await stepsBack(database(), site, revision);
   if (!back) throw unknownSite(site);
   if (revision > back.from)
-    throw new Problem(422, 'Unknown revision', `There is no change ${revision}; the newest is ${back.from}.`, { path: ['revision'] });
+    throw new Problem(
+      422,
+      'Unknown revision',
+      `There is no change ${revision}; the newest is ${back.from}.`,
+      { path: ['revision'] },
+    );
   return json(back);
 });

@@ -28,7 +28,9 @@ export const POST = handle<SiteParams>(async (request, { site }) => {
   for (const [i, step] of steps.entries())
     for (const record of [step.before, step.after])
       if (record && record.id !== step.id)
-        throw new Problem(422, 'Wrong shape', `steps.${i}: the record’s id is not the step’s id.`, { path: ['steps', i, 'id'] });
+        throw new Problem(422, 'Wrong shape', `steps.${i}: the record’s id is not the step’s id.`, {
+          path: ['steps', i, 'id'],
+        });
   const result = await commitChange(database(), site, { ...change, steps }, now());
   switch (result.outcome) {
     case 'saved':
@@ -38,16 +40,26 @@ export const POST = handle<SiteParams>(async (request, { site }) => {
     case 'stale': {
       const count = result.between.length;
       const detail = `The plan is at change ${result.revision}, this edit was made at ${change.base}; ${count} change${count === 1 ? '' : 's'} lie between.`;
-      throw new Problem(409, 'Changed meanwhile', detail, { revision: result.revision, between: result.between });
+      throw new Problem(409, 'Changed meanwhile', detail, {
+        revision: result.revision,
+        between: result.between,
+      });
     }
     case 'misfit': {
       const { plan } = await currentPlan(site);
       const step = result.steps[0]!;
       const title = recordTitle(plan, step.table, (step.before ?? step.after)!);
-      throw new Problem(422, 'Does not fit', `${title} is not as this change expects.`, { records: result.steps.map(({ table, id }) => ({ table, id })) });
+      throw new Problem(422, 'Does not fit', `${title} is not as this change expects.`, {
+        records: result.steps.map(({ table, id }) => ({ table, id })),
+      });
     }
     case 'broken-reference':
-      throw new Problem(422, 'Broken reference', `This change would leave a reference to nothing (${result.message}).`, { path: ['steps'] });
+      throw new Problem(
+        422,
+        'Broken reference',
+        `This change would leave a reference to nothing (${result.message}).`,
+        { path: ['steps'] },
+      );
   }
 });
 

@@ -18,7 +18,9 @@ export const POST = handle<SiteParams>(async (request, { site }) => {
   const newest = await revisionOf(database(), site);
   if (newest === null) throw unknownSite(site);
   if (revision > newest)
-    throw new Problem(422, 'Unknown revision', `There is no change ${revision}; the newest is ${newest}.`, { path: ['revision'] });
+    throw new Problem(422, 'Unknown revision', `There is no change ${revision}; the newest is ${newest}.`, {
+      path: ['revision'],
+    });
   await nameRevision(database(), site, revision, name, author, now());
   return json({ revision, name });
 });

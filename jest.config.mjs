@@ -1,0 +1,32 @@
+const shared = {
+  testEnvironment: 'node',
+  transform: {
+    '\\.(ts|tsx|js|mjs)$': [
+      '@swc/jest',
+      {
+        jsc: {
+          parser: { syntax: 'typescript', tsx: true },
+          target: 'es2022',
+          transform: { react: { runtime: 'automatic' } },
+        },
+      },
+    ],
+  },
+  // These ship as ES modules only.
+  transformIgnorePatterns: ['/node_modules/(?!(fractional-indexing|nanoid)/)'],
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+};
+
+const config = {
+  projects: [
+    {
+      ...shared,
+      displayName: 'unit',
+      testMatch: ['<rootDir>/src/**/*.test.ts'],
+      testPathIgnorePatterns: ['\\.db\\.test\\.ts$'],
+    },
+    { ...shared, displayName: 'db', testMatch: ['<rootDir>/src/**/*.db.test.ts'] },
+  ],
+};
+
+export default config;

@@ -1,0 +1,21 @@
+import { defineConfig } from '@playwright/test';
+
+/** The address of the application under test comes from scripts/test.mjs, which starts it on a port of its own. */
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 45_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  fullyParallel: true,
+  forbidOnly: true,
+  reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON ?? 'test-results/results.json' }]],
+  use: {
+    baseURL: process.env.DIANOME_URL,
+    viewport: { width: 1280, height: 800 },
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-background-networking', '--disable-sync'],
+    },
+  },
+});

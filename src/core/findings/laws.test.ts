@@ -1,0 +1,88 @@
+import fc from 'fast-check';
+import { stepsBetween } from '../formats/review-file';
+import { perform } from '../operations';
+import { applyChange } from '../plan/change';
+import { Refusal } from '../plan/refusal';
+import { build, damagedSite, damages, nextSeed, walk } from '../testing/plans';
+import { FindingsEngine, allChecks } from './engine';
+
+const keys = (engine: FindingsEngine) => engine.all().sort((a, b) => (a.key < b.key ? -1 : 1));
+const MINIMUM = 20;
+
+describe('the laws of findings', () => {
+  test('following the steps gives the same findings as looking at everything again', () => {
+    fc.assert(
+      fc.property(damagedSite, walk, (site, path) => {
+        const start = build(site);
+        const engine = new FindingsEngine(start);
+        let plan = start;
+        let known = new Map(engine.all().map((finding) => [finding.key, finding]));
+        for (const [name, a, b] of path) {
+          const next = damages[name]!(plan, a, b);
+          const diff = engine.advance(next, stepsBetween(plan, next));
+          known = new Map(known);
+          for (const key of diff.removed) known.delete(key);
+          for (const finding of diff.added) known.set(finding.key, finding);
+          plan = next;
+        }
+        const full = keys(new FindingsEngine(plan));
+        expect(keys(engine)).toEqual(full);
+        expect([...known.values()].sort((a, b) => (a.key < b.key ? -1 : 1))).toEqual(full);
+      }),
+      { numRuns: 300, seed: 11 },
+    );
+  });
+
+  test('keys are unique', () => {
+    fc.assert(
+      fc.property(damagedSite, (site) => {
+        const plan = build(site);
+        const all = new FindingsEngine(plan).all().map((finding) => finding.key);
+        expect(new Set(all).size).toBe(all.length);
+      }),
+      { numRuns: 200, seed: 5 },
+    );
+  });
+
+  test('taking a remedy removes its finding and adds no stop, for every remedy there is', () => {
+    const taken = new Map<string, number>();
+    const offered = new Set<string>();
+    fc.assert(
+      fc.property(damagedSite, (site) => {
+        const plan = build(site);
+        const before = new FindingsEngine(plan).all();
+        // A record that was at a stop already may be at another one afterwards; no other record may come to one.
+        const stops = new Set(
+          before.filter((item) => item.severity === 'stop').map((item) => item.where[0]!.id),
+        );
+        for (const finding of before)
+          for (const remedy of finding.remedies) {
+            const name = `${finding.check} by ${remedy.operation}`;
+            offered.add(name);
+            let after;
+            try {
+              const applied = applyChange(plan, perform(plan, remedy, nextSeed()));
+              if (!applied.ok) throw new Error(`${name} does not apply`);
+              after = new FindingsEngine(applied.plan).all();
+            } catch (error) {
+              // No room is an honest answer on a full subnet; anything else is a broken remedy.
+              if (error instanceof Refusal && error.code === 'no-room') continue;
+              throw error;
+            }
+            const left = after.map((item) => item.key);
+            if (left.includes(finding.key))
+              throw new Error(`${name} leaves ${finding.key}: ${finding.because}`);
+            const added = after.filter((item) => item.severity === 'stop' && !stops.has(item.where[0]!.id));
+            if (added.length)
+              throw new Error(`${name} on ${finding.because} adds ${added[0]!.key}: ${added[0]!.because}`);
+            taken.set(name, (taken.get(name) ?? 0) + 1);
+          }
+      }),
+      { numRuns: 2000, seed: 7 },
+    );
+    const rare = [...offered].filter((name) => (taken.get(name) ?? 0) < MINIMUM);
+    expect(rare).toEqual([]);
+    const seen = new Set([...offered].map((name) => name.split(' by ')[0]));
+    expect(allChecks.map((check) => check.id).filter((id) => !seen.has(id))).toEqual([]);
+  }, 120_000);
+});

@@ -1,0 +1,286 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import type { Pool } from 'mysql2/promise';
+import fc from 'fast-check';
+import { encodePlan, encodeStep } from '../core/plan/wire';
+import { vlansOf } from '../core/plan/view';
+import type { Step } from '../core/plan/change';
+import { build, damagedSite, done, emptySite } from '../core/testing/plans';
+import { openDatabase, rows, run } from './connection';
+import {
+  commitChange,
+  entriesSince,
+  history,
+  nameRevision,
+  stepsBack,
+  undoStacks,
+  undoable,
+} from './journal';
+import { migrate } from './migrate';
+import { archiveSite, deleteSite, listSites, loadPlan, revisionOf } from './sites';
+import { AT, changeOn, commit, stored, storedSite, testDatabase } from './testing';
+
+let pool: Pool;
+beforeAll(async () => {
+  pool = await testDatabase();
+});
+afterAll(() => pool.end());
+
+const twoSegments = () =>
+  done(done(emptySite(), 'addSegment', { purpose: 'staff' }), 'addSegment', { purpose: 'cameras' });
+
+describe('plans in the database', () => {
+  test('anything that is a finding is stored and read back the same', async () => {
+    await fc.assert(
+      fc.asyncProperty(damagedSite, async (site) => {
+        const plan = build(site);
+        const id = await storedSite(pool, plan);
+        expect(encodePlan((await stored(pool, id)).plan)).toEqual(encodePlan(plan));
+        expect(await deleteSite(pool, id)).toBe(true);
+      }),
+      { numRuns: 25, seed: 9 },
+    );
+  });
+
+  test('names that differ only in case or a trailing space stay different', async () => {
+    let plan = twoSegments();
+    const [one, two] = vlansOf(plan);
+    plan = done(plan, 'edit', { table: 'vlan', id: one!.id, set: { name: 'crew' } });
+    plan = done(plan, 'edit', { table: 'vlan', id: two!.id, set: { name: 'Crew' } });
+    const id = await storedSite(pool, plan);
+    const [[count]] = (await rows(pool, "SELECT COUNT(*) FROM vlan WHERE site_id = ? AND name = 'crew'", [
+      id,
+    ])) as [[number]];
+    expect(count).toBe(1);
+    const [[padded]] = (await rows(pool, "SELECT COUNT(*) FROM vlan WHERE site_id = ? AND name = 'crew '", [
+      id,
+    ])) as [[number]];
+    expect(padded).toBe(0);
+  });
+
+  test('migrating again, and twice at once, changes nothing', async () => {
+    expect(await Promise.all([migrate(pool), migrate(pool)])).toEqual([[], []]);
+  });
+
+  test('the list tells size and state; deleting leaves no row behind', async () => {
+    const id = await storedSite(pool, twoSegments());
+    await commit(pool, id, { operation: 'addSegment', input: { purpose: 'voice' } });
+    await nameRevision(pool, id, 1, 'first', 'Ada', AT);
+    expect((await listSites(pool)).find((site) => site.id === id)).toMatchObject({
+      segments: 3,
+      fixed: 0,
+      revision: 1,
+      archived: false,
+    });
+    await archiveSite(pool, id, AT);
+    expect((await listSites(pool)).find((site) => site.id === id)!.archived).toBe(true);
+    await deleteSite(pool, id);
+    expect(await loadPlan(pool, id)).toBeNull();
+    const tables = (await rows(
+      pool,
+      "SELECT table_name FROM information_schema.columns WHERE table_schema = DATABASE() AND column_name = 'site_id'",
+    )) as [string][];
+    expect(tables.length).toBeGreaterThan(10);
+    for (const [table] of tables)
+      expect(await rows(pool, `SELECT 1 FROM ${table} WHERE site_id = ?`, [id])).toEqual([]);
+    expect(await archiveSite(pool, id, null)).toBe(false);
+  });
+});
+
+describe('changes', () => {
+  test('two VLAN ids are swapped in one change', async () => {
+    const plan = twoSegments();
+    const id = await storedSite(pool, plan);
+    const [one, two] = vlansOf(plan) as [never, never];
+    const swap = (a: { id: string; vid: number }, b: { vid: number }): Step =>
+      ({ table: 'vlan', id: a.id, before: a, after: { ...a, vid: b.vid } }) as never;
+    const steps = [swap(one, two), swap(two, one)].map(encodeStep);
+    expect(await commit(pool, id, { operation: 'takeSteps', input: { label: 'swap', steps } })).toEqual({
+      outcome: 'saved',
+      revision: 1,
+    });
+    expect(vlansOf((await stored(pool, id)).plan).map((vlan) => vlan.vid)).toEqual([20, 10]);
+  });
+
+  test('a failing step rolls everything back', async () => {
+    const plan = twoSegments();
+    const id = await storedSite(pool, plan);
+    const before = encodePlan((await stored(pool, id)).plan);
+    const good = changeOn(plan, 0, { operation: 'addSegment', input: { purpose: 'voice' } });
+    const vlan = vlansOf(plan)[0]!;
+    const misfit: Step = { table: 'vlan', id: vlan.id, before: { ...vlan, name: 'Never' }, after: vlan };
+    expect(await commitChange(pool, id, { ...good, steps: [...good.steps, misfit] }, AT)).toMatchObject({
+      outcome: 'misfit',
+      steps: [misfit],
+    });
+    const dangling: Step = { table: 'vlan', id: vlan.id, before: vlan, after: null };
+    expect(await commitChange(pool, id, { ...good, seed: 'dangling0', steps: [dangling] }, AT)).toMatchObject(
+      { outcome: 'broken-reference' },
+    );
+    expect(await revisionOf(pool, id)).toBe(0);
+    expect(encodePlan((await stored(pool, id)).plan)).toEqual(before);
+    expect(await entriesSince(pool, id, 0)).toEqual([]);
+  });
+
+  test('of two writers at once one is saved and the other is told what came between', async () => {
+    const plan = twoSegments();
+    const id = await storedSite(pool, plan);
+    const changes = ['voice', 'guest', 'iot', 'servers'].map((purpose) =>
+      changeOn(plan, 0, { operation: 'addSegment', input: { purpose } }),
+    );
+    const results = await Promise.all(changes.map((change) => commitChange(pool, id, change, AT)));
+    const saved = results.filter((result) => result.outcome === 'saved');
+    const stale = results.filter((result) => result.outcome === 'stale');
+    expect([saved.length, stale.length]).toEqual([1, 3]);
+    const winner = changes[results.findIndex((result) => result.outcome === 'saved')]!;
+    for (const result of stale)
+      expect(result).toMatchObject({
+        revision: 1,
+        between: [{ revision: 1, seed: winner.seed, author: 'Ada' }],
+      });
+    expect(vlansOf((await stored(pool, id)).plan)).toHaveLength(3);
+  });
+
+  test('a change sent twice is saved once', async () => {
+    const plan = twoSegments();
+    const id = await storedSite(pool, plan);
+    const change = changeOn(plan, 0, { operation: 'addSegment', input: { purpose: 'voice' } });
+    expect(await commitChange(pool, id, change, AT)).toEqual({ outcome: 'saved', revision: 1 });
+    expect(await commitChange(pool, id, change, AT)).toEqual({ outcome: 'saved', revision: 1 });
+    expect(await entriesSince(pool, id, 0)).toHaveLength(1);
+  });
+
+  test('an unknown site is told apart from a stale one', async () => {
+    const change = changeOn(twoSegments(), 0, { operation: 'addSegment', input: { purpose: 'voice' } });
+    expect(await commitChange(pool, 'nosuchsite', change, AT)).toEqual({ outcome: 'unknown-site' });
+  });
+});
+
+describe('the journal', () => {
+  test('leads back to any revision', async () => {
+    const id = await storedSite(pool, twoSegments());
+    const plans = [encodePlan((await stored(pool, id)).plan)];
+    for (const purpose of ['voice', 'guest', 'iot']) {
+      await commit(pool, id, { operation: 'addSegment', input: { purpose } });
+      plans.push(encodePlan((await stored(pool, id)).plan));
+    }
+    const removed = vlansOf((await stored(pool, id)).plan)[0]!;
+    await commit(pool, id, { operation: 'removeSegment', input: { vlan: removed.id } });
+    for (const revision of [2, 0, 3]) {
+      const back = (await stepsBack(pool, id, revision))!;
+      await commit(pool, id, {
+        operation: 'takeSteps',
+        input: { label: `back to ${revision}`, steps: back.steps },
+      });
+      expect(encodePlan((await stored(pool, id)).plan)).toEqual(plans[revision]);
+    }
+    expect((await history(pool, id, 99, 3)).map((entry) => entry.label)).toEqual([
+      'back to 3',
+      'back to 0',
+      'back to 2',
+    ]);
+  });
+
+  test('undo and redo fold into stacks', () => {
+    const entry = (revision: number, kind: 'change' | 'undo' | 'redo') => ({ revision, kind });
+    expect(undoStacks([])).toEqual({ undo: null, redo: null });
+    expect(undoStacks([entry(1, 'change'), entry(2, 'change'), entry(3, 'undo')])).toEqual({
+      undo: 1,
+      redo: 3,
+    });
+    expect(undoStacks([entry(1, 'change'), entry(2, 'undo'), entry(3, 'redo')])).toEqual({
+      undo: 3,
+      redo: null,
+    });
+    expect(undoStacks([entry(1, 'change'), entry(2, 'undo'), entry(3, 'change')])).toEqual({
+      undo: 3,
+      redo: null,
+    });
+    expect(
+      undoStacks([
+        entry(1, 'change'),
+        entry(2, 'change'),
+        entry(3, 'undo'),
+        entry(4, 'undo'),
+        entry(5, 'redo'),
+      ]),
+    ).toEqual({ undo: 5, redo: 3 });
+  });
+
+  test('undo offers only what the author did', async () => {
+    const id = await storedSite(pool, twoSegments());
+    await commit(pool, id, { operation: 'addSegment', input: { purpose: 'voice' } });
+    await commit(pool, id, { operation: 'addSegment', input: { purpose: 'guest' } }, { author: 'Grace' });
+    const { undo, redo } = await undoable(pool, id, 'Ada');
+    expect(undo).toMatchObject({ revision: 1, author: 'Ada' });
+    expect(redo).toBeNull();
+    expect(await undoable(pool, id, 'Nobody')).toEqual({ undo: null, redo: null });
+  });
+
+  test('a name given twice to a revision is the later one', async () => {
+    const id = await storedSite(pool, twoSegments());
+    await commit(pool, id, { operation: 'addSegment', input: { purpose: 'voice' } });
+    await nameRevision(pool, id, 1, 'draft', 'Ada', AT);
+    await nameRevision(pool, id, 1, 'as built', 'Ada', AT);
+    expect((await history(pool, id, 99, 9))[0]).toMatchObject({ revision: 1, name: 'as built', at: AT });
+  });
+});
+
+describe('a server killed while it works', () => {
+  test('keeps every acknowledged change and no half of another', async () => {
+    const folder = mkdtempSync(path.join(tmpdir(), 'dianome-kill-'));
+    const server = () => {
+      const { stdout, stderr } = spawnSync(process.execPath, ['scripts/database.mjs', 'start', folder], {
+        encoding: 'utf8',
+      });
+      if (!stdout) throw new Error(stderr);
+      return JSON.parse(stdout) as { url: string; pid: number };
+    };
+    try {
+      let acknowledged = 0;
+      let site = '';
+      for (let round = 0; round < 3; round++) {
+        const { url, pid } = server();
+        const own = openDatabase(url);
+        await migrate(own);
+        if (!site) site = await storedSite(own, emptySite());
+        const { revision, plan } = await stored(own, site);
+        // Acknowledged changes are all there; one more may have been durable before its answer got through.
+        expect(revision).toBeGreaterThanOrEqual(acknowledged);
+        expect(revision).toBeLessThanOrEqual(acknowledged + 1);
+        expect(await entriesSince(own, site, 0)).toHaveLength(revision);
+        expect(plan.site.get('site')!.notes).toBe(revision === 0 ? '' : `change ${revision}`);
+        acknowledged = revision;
+        const stopAfter = acknowledged + 15;
+        try {
+          for (;;) {
+            // From the fifteenth change on the kill is under way while the next ones are written.
+            if (acknowledged === stopAfter) process.kill(pid, 'SIGKILL');
+            const set = { notes: `change ${acknowledged + 1}` };
+            const result = await commit(own, site, {
+              operation: 'edit',
+              input: { table: 'site', id: 'site', set },
+            });
+            if (result.outcome !== 'saved') throw new Error(result.outcome);
+            acknowledged = result.revision;
+          }
+        } catch (error) {
+          expect(String((error as { code?: string }).code)).toMatch(
+            /ECONNRESET|ECONNREFUSED|PROTOCOL_CONNECTION_LOST|EPIPE/,
+          );
+        }
+        await own.end().catch(() => {});
+      }
+      const { url } = server();
+      const own = openDatabase(url);
+      expect(await revisionOf(own, site)).toBeGreaterThanOrEqual(45);
+      await run(own, 'DO 1');
+      await own.end();
+    } finally {
+      spawnSync(process.execPath, ['scripts/database.mjs', 'stop', folder]);
+      rmSync(folder, { recursive: true, force: true });
+    }
+  }, 120_000);
+});
