@@ -82,8 +82,10 @@ function parseJson(text: string): unknown {
     return JSON.parse(text);
   } catch (error) {
     const { message } = error as Error;
-    const ended = /Unexpected end|Unterminated/.test(message);
     const at = /position (\d+)/.exec(message)?.[1];
+    const ended =
+      /Unexpected end|Unterminated/.test(message) ||
+      (at !== undefined && Number(at) >= text.trimEnd().length);
     const line = at ? text.slice(0, Number(at)).split('\n').length : text.split('\n').length;
     return refuse(
       ended

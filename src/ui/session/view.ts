@@ -17,6 +17,7 @@ interface ViewState {
   readonly finding: string | null;
   readonly review: Review | null;
   readonly panelOpen: boolean;
+  readonly panelFolded: boolean;
   readonly panelWidth: number;
   readonly severities: ReadonlySet<Severity>;
   readonly singleKeys: boolean;
@@ -48,6 +49,7 @@ export const useView = create<ViewState>((set) => ({
   finding: null,
   review: null,
   panelOpen: false,
+  panelFolded: false,
   panelWidth: Number(remembered(WIDTH)) || 312,
   severities: new Set<Severity>(['stop', 'fix', 'note']),
   singleKeys: remembered(KEYS) !== 'off',

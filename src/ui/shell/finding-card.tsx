@@ -48,7 +48,7 @@ export function FindingCard({
             Accepted by {accepted.who}: {accepted.reason}{' '}
             <button
               type="button"
-              className="underline"
+              className="link"
               onClick={() => session.perform({ operation: 'withdrawAcceptance', input: { id: accepted.id } })}
             >
               Withdraw
@@ -113,7 +113,7 @@ function Preview({ remedy }: { remedy: Remedy }) {
       {lines.length > SHOWN_LINES && (
         <button
           type="button"
-          className="underline"
+          className="link"
           onMouseDown={() => set({ review: { title: 'Remedy', call: remedy, accept: remedy.label } })}
         >
           and {lines.length - SHOWN_LINES} more

@@ -15,12 +15,14 @@ const SHOWN = 60;
 export const useStation = () => usePathname().split('/')[3] ?? 'segments';
 
 /** The findings of a page: of its station, all of them on the pages that are no station. */
-export function usePageFindings(): readonly JudgedFinding[] {
+export function usePageFindings(everywhere = false): readonly JudgedFinding[] {
   const station = useStation();
   const all = useFindings();
   const own = stations.find((entry) => entry.path === station)?.findings ?? null;
   const shown = useView((state) => state.severities);
-  return all.filter((finding) => (own === null || finding.station === own) && shown.has(finding.severity));
+  return all.filter(
+    (finding) => (everywhere || own === null || finding.station === own) && shown.has(finding.severity),
+  );
 }
 
 /** Goes to what a finding is about: its station, segment and address. */
@@ -68,8 +70,9 @@ export function SeverityFilter() {
   );
 }
 
-export function FindingsPanel() {
-  const findings = usePageFindings();
+/** `everywhere` shows the whole site, as on a phone, where the list is a page of its own. */
+export function FindingsPanel({ everywhere = false }: { everywhere?: boolean }) {
+  const findings = usePageFindings(everywhere);
   const ready = useSite((state) => state.findingsReady);
   const vlan = useView((state) => state.vlan);
   const current = useView((state) => state.finding);
@@ -100,7 +103,7 @@ export function FindingsPanel() {
     <section aria-label="Findings here">
       <div className="flex items-center justify-between gap-2 border-b border-ink pb-1">
         <h2 className="mono font-bold">
-          Findings here <span className="key">n</span>
+          {everywhere ? 'Findings' : 'Findings here'} <span className="key">n</span>
         </h2>
         <SeverityFilter />
       </div>

@@ -8,7 +8,7 @@ import { useView } from '../session/view';
 import { AuthorDialog } from './author-dialog';
 import { Conflicts } from './conflicts';
 import { FindBox } from './find-box';
-import { FindingsPanel, useGoToFinding, usePageFindings } from './findings-panel';
+import { FindingsPanel, useGoToFinding, usePageFindings, useStation } from './findings-panel';
 import { Header } from './header';
 import { KeysDialog, useKeys } from './keys';
 import { Nav } from './nav';
@@ -48,7 +48,7 @@ function Loaded({ children }: { children: ReactNode }) {
             {problem}
           </p>
           <p className="pt-3">
-            <a className="underline" href="/">
+            <a className="link" href="/">
               All sites
             </a>
           </p>
@@ -77,7 +77,8 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
   const findRef = useRef<HTMLInputElement>(null);
   const [keysOpen, setKeysOpen] = useState(false);
   const [tab, setTab] = useState<Tab>(null);
-  const { panelOpen, panelWidth, finding, set } = useView();
+  const { finding, set } = useView();
+  const station = useStation();
   const findings = usePageFindings();
   const go = useGoToFinding();
   const keys = useMemo(
@@ -90,7 +91,7 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
         const at = findings.findIndex((candidate) => candidate.key === finding);
         const next = findings[(at + 1) % findings.length];
         if (!next) return;
-        set({ panelOpen: true });
+        set({ panelOpen: true, panelFolded: false });
         go(next);
         requestAnimationFrame(() => {
           const card = document.querySelector(`[data-finding="${CSS.escape(next.key)}"]`);
@@ -102,12 +103,6 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
     [session, findings, finding, go, set],
   );
   useKeys(keys);
-  const aside = (
-    <>
-      {inspector}
-      <FindingsPanel />
-    </>
-  );
   return (
     <div className="flex h-dvh flex-col print:block print:h-auto">
       <Header findRef={findRef} onKeys={() => setKeysOpen(true)} />
@@ -119,21 +114,7 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
         <main className="min-w-0 flex-1 overflow-auto bg-sheet px-4 pt-3 pb-8 max-[699px]:px-3" id="station">
           {children}
         </main>
-        <PanelEdge />
-        <aside
-          aria-label="Details and findings"
-          style={{ '--panel': `${panelWidth}px` } as React.CSSProperties}
-          className={`no-print overflow-y-auto border-l border-ink bg-paper px-3 py-3 max-[1099px]:fixed max-[1099px]:inset-y-0 max-[1099px]:right-0 max-[1099px]:z-30 max-[1099px]:w-[min(360px,100vw)] max-[1099px]:border-l-[3px] max-[699px]:hidden min-[1100px]:w-(--panel) min-[1100px]:shrink-0 ${panelOpen ? '' : 'max-[1099px]:hidden'}`}
-        >
-          <button
-            type="button"
-            className="button float-right min-[1100px]:hidden"
-            onClick={() => set({ panelOpen: false })}
-          >
-            Close
-          </button>
-          {aside}
-        </aside>
+        {station !== 'findings' && <SidePanel>{inspector}</SidePanel>}
       </div>
       <DrawerButton />
       {tab !== null && (
@@ -144,7 +125,12 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
         >
           {tab === 'stations' && <Nav onGo={() => setTab(null)} />}
           {tab === 'find' && <FindBox inputRef={findRef} />}
-          {tab === 'findings' && aside}
+          {tab === 'findings' && (
+            <>
+              {inspector}
+              <FindingsPanel everywhere />
+            </>
+          )}
         </div>
       )}
       <ThumbTabs tab={tab} onTab={setTab} />
@@ -152,6 +138,48 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
       <KeysDialog open={keysOpen} onClose={() => setKeysOpen(false)} />
       <AuthorDialog />
     </div>
+  );
+}
+
+/** The right side: what is selected, then the findings of this page. Beside the station, or a drawer over it. */
+function SidePanel({ children }: { children: ReactNode }) {
+  const { panelOpen, panelWidth, panelFolded, set } = useView();
+  if (panelFolded)
+    return (
+      <button
+        type="button"
+        className="no-print w-7 shrink-0 border-l border-ink bg-paper font-bold [writing-mode:vertical-rl] hover:bg-chosen max-[1099px]:hidden"
+        onClick={() => set({ panelFolded: false })}
+      >
+        Details and findings
+      </button>
+    );
+  return (
+    <>
+      <PanelEdge />
+      <aside
+        aria-label="Details and findings"
+        style={{ '--panel': `${panelWidth}px` } as React.CSSProperties}
+        className={`no-print overflow-y-auto border-l border-ink bg-paper px-3 py-3 max-[1099px]:fixed max-[1099px]:inset-y-0 max-[1099px]:right-0 max-[1099px]:z-30 max-[1099px]:w-[min(360px,100vw)] max-[1099px]:border-l-[3px] max-[699px]:hidden min-[1100px]:w-(--panel) min-[1100px]:shrink-0 ${panelOpen ? '' : 'max-[1099px]:hidden'}`}
+      >
+        <button
+          type="button"
+          className="button float-right min-[1100px]:hidden"
+          onClick={() => set({ panelOpen: false })}
+        >
+          Close
+        </button>
+        <button
+          type="button"
+          className="link float-right text-[13px] max-[1099px]:hidden"
+          onClick={() => set({ panelFolded: true })}
+        >
+          fold
+        </button>
+        {children}
+        <FindingsPanel />
+      </aside>
+    </>
   );
 }
 

@@ -153,7 +153,7 @@ export function SiteList() {
                           <button
                             key={what}
                             type="button"
-                            className="underline"
+                            className="link"
                             aria-label={`${what} ${site.name}`}
                             onClick={() => setAsking({ what, site })}
                           >
@@ -162,7 +162,7 @@ export function SiteList() {
                         ))}
                         <button
                           type="button"
-                          className="underline"
+                          className="link"
                           aria-label={`${site.archived ? 'restore' : 'archive'} ${site.name}`}
                           onClick={() => void archive(site)}
                         >
@@ -170,7 +170,7 @@ export function SiteList() {
                         </button>
                         <button
                           type="button"
-                          className="underline"
+                          className="link"
                           aria-label={`delete ${site.name}`}
                           onClick={() => setAsking({ what: 'delete', site })}
                         >

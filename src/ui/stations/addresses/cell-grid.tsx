@@ -1,6 +1,6 @@
 'use client';
 
-import { type KeyboardEvent, type PointerEvent, memo, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, memo, useMemo, useRef, useState } from 'react';
 import { type IpAddress, addOffset, formatAddress } from '@/core/address/ip';
 import { sizeOf } from '@/core/address/prefix';
 import type { Plan } from '@/core/plan/plan';
@@ -81,7 +81,7 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
     const call = { operation: 'edit', input: { table: 'pool', id: pool.id, set, seen } };
     setMessage(problemOf(() => session.perform(call)));
   };
-  const addressAt = (event: PointerEvent): number | null => {
+  const addressAt = (event: { clientX: number; clientY: number }): number | null => {
     const box = grid.current!.getBoundingClientRect();
     const column = Math.floor(((event.clientX - box.left) / box.width) * columns);
     const row = Math.floor(((event.clientY - box.top) / box.height) * Math.ceil(size / columns));
@@ -116,6 +116,12 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
         className="relative grid border-2 border-ink bg-ink"
         style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`, gap: 1 }}
         data-testid="cells"
+        onClick={(event) => {
+          // A pointer's short cut; the table below is the same by keyboard.
+          const at = addressAt(event);
+          const host = at === null ? undefined : hosts.get(at - base);
+          if (host && !host.gateway) select(vlan.id, host.id);
+        }}
       >
         {uses.map((use, offset) => {
           const host = hosts.get(offset);
@@ -133,7 +139,6 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
               tall={size <= 256}
               selected={host?.id !== undefined && host.id === selected}
               wrong={host !== undefined && wrong.has(host.id)}
-              onPick={host && !host.gateway ? () => select(vlan.id, host.id) : undefined}
             >
               {edges.map(({ pool, side }) => (
                 <button
@@ -149,7 +154,7 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
                     const original = plan.pool.get(pool.id)!;
                     setEdge({ pool: original, side, address: original[side] });
                     const move = (native: globalThis.PointerEvent) => {
-                      const at = addressAt(native as unknown as PointerEvent);
+                      const at = addressAt(native);
                       if (at !== null)
                         setEdge({ pool: original, side, address: limited(original, side, at) });
                     };
@@ -157,7 +162,7 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
                     const up = (native: globalThis.PointerEvent) => {
                       element.removeEventListener('pointermove', move);
                       element.removeEventListener('pointerup', up);
-                      const at = addressAt(native as unknown as PointerEvent);
+                      const at = addressAt(native);
                       commit({
                         pool: original,
                         side,
@@ -188,33 +193,27 @@ interface CellProps {
   readonly tall: boolean;
   readonly selected: boolean;
   readonly wrong: boolean;
-  readonly onPick: (() => void) | undefined;
   readonly children: React.ReactNode;
 }
 
 const lettered: Partial<Record<AddressUse, string>> = { gateway: 'G', virtual: 'V', excluded: '×' };
 
-const Cell = memo(function Cell({
-  use,
-  colour,
-  label,
-  text,
-  tall,
-  selected,
-  wrong,
-  onPick,
-  children,
-}: CellProps) {
-  const dark = use === 'network' || use === 'broadcast';
+/** The text colour on each fill; a pool's follows from its jacket. */
+const inkOn: Readonly<Record<AddressUse, string>> = {
+  network: 'var(--sheet)',
+  broadcast: 'var(--sheet)',
+  gateway: 'var(--on-hivis)',
+  virtual: 'var(--on-hivis)',
+  fixed: 'var(--on-hivis)',
+  reserved: 'var(--on-hivis)',
+  excluded: 'var(--ink)',
+  pool: 'var(--ink)',
+  free: 'var(--ink)',
+};
+
+const Cell = memo(function Cell({ use, colour, label, text, tall, selected, wrong, children }: CellProps) {
   const background = wrong ? 'var(--stop)' : fillOf(use, colour);
-  const ink =
-    use === 'pool'
-      ? textOn(colour)
-      : wrong || dark
-        ? 'var(--sheet)'
-        : use === 'gateway' || use === 'virtual'
-          ? 'var(--on-hivis)'
-          : 'var(--ink)';
+  const ink = wrong ? 'var(--sheet)' : use === 'pool' ? textOn(colour) : inkOn[use];
   const content = wrong ? '!' : (lettered[use] ?? (tall ? text : ''));
   const style = {
     background,
@@ -227,15 +226,6 @@ const Cell = memo(function Cell({
     className: `mono relative block overflow-hidden text-center leading-none ${tall ? 'h-[22px] pt-[5px] text-[11px]' : 'h-[13px] text-[10px]'} ${use === 'reserved' ? 'underline' : ''}`,
     style,
   };
-  if (onPick)
-    return (
-      <span {...shared}>
-        <button type="button" aria-label={label} className="absolute inset-0" onClick={onPick}>
-          {content}
-        </button>
-        {children}
-      </span>
-    );
   return (
     <span {...shared}>
       {content}

@@ -124,7 +124,7 @@ function RangeRow({ plan, subnet, range }: { plan: Plan; subnet: Subnet; range: 
       <td>
         <button
           type="button"
-          className="px-2 underline"
+          className="link"
           aria-label={`Remove ${word.toLowerCase()} ${formatAddress(range.start)}`}
           onClick={() => session.perform({ operation: 'removeRange', input: { table, id: range.id } })}
         >

@@ -144,7 +144,7 @@ function ForeignNetworks({ site, onSet }: { site: Site; onSet: (value: unknown) 
             <span className="flex-1">{network.why}</span>
             <button
               type="button"
-              className="underline"
+              className="link"
               aria-label={`Remove ${network.prefix}`}
               onClick={() => onSet(wire.filter((_, at) => at !== i))}
             >

@@ -98,7 +98,7 @@ export function HistoryStation() {
                   {entry.revision < revision && (
                     <button
                       type="button"
-                      className="px-1 underline"
+                      className="link"
                       onClick={() => void goBack(entry.revision)}
                       aria-label={`Go back to change ${entry.revision}`}
                     >
@@ -119,7 +119,7 @@ export function HistoryStation() {
                 <td>
                   <button
                     type="button"
-                    className="px-1 underline"
+                    className="link"
                     onClick={() => void goBack(0)}
                     aria-label="Go back to change 0"
                   >

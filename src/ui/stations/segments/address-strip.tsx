@@ -109,9 +109,16 @@ export function AddressStrip() {
     setMessage(`No free block of this size ${direction > 0 ? 'after' : 'before'} ${segment.vlan.name}.`);
   };
   const targetAt = (event: PointerEvent, segment: StripSegment): Drag => {
-    const box = strip.current!.getBoundingClientRect();
-    const share = Math.min(1, Math.max(0, (event.clientX - box.left) / box.width));
-    const address = Math.min(view.to, Math.floor(view.from + share * (view.to - view.from + 1)));
+    const element = strip.current!;
+    const at = event.clientX - element.getBoundingClientRect().left - element.clientLeft;
+    // Tiny segments are drawn wider than they are: dropping on what is seen must mean what is seen.
+    const under = segments.find(
+      (other) =>
+        other !== segment && at >= x(other.from) && at < Math.max(x(other.to + 1), x(other.from) + MIN_WIDTH),
+    );
+    const share = Math.min(1, Math.max(0, at / width));
+    const address =
+      under?.from ?? Math.min(view.to, Math.floor(view.from + share * (view.to - view.from + 1)));
     const target = networkOf(address, segment.subnet.prefix.length);
     return { segment, target, free: isFree(plan, target, segment.subnet) };
   };

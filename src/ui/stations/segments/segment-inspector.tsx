@@ -117,11 +117,7 @@ function Details({ plan, vlan }: { plan: Plan; vlan: Vlan }) {
           onCommit={commitV6}
         />
         {!v6 && proposed6 && (
-          <button
-            type="button"
-            className="px-1 text-[13px] underline"
-            onClick={() => commitV6(formatPrefix(proposed6), '')}
-          >
+          <button type="button" className="link" onClick={() => commitV6(formatPrefix(proposed6), '')}>
             Use {formatPrefix(proposed6)}
           </button>
         )}
@@ -200,7 +196,7 @@ function Visitors({ vlan, lease }: { vlan: Vlan; lease: number }) {
       <Property label="Come and go">
         <button
           type="button"
-          className="px-1 underline"
+          className="link"
           onClick={() =>
             edit('vlan', vlan.id, 'transient', { present: 20, arrivalsPerHour: 5, openHours: 10 })
           }
@@ -226,7 +222,7 @@ function Visitors({ vlan, lease }: { vlan: Vlan; lease: number }) {
         <span className="mono px-1">{arrivalsWithin(transient, lease)} arrivals</span>{' '}
         <button
           type="button"
-          className="underline"
+          className="link"
           onClick={() => edit('vlan', vlan.id, 'transient', null, transient)}
         >
           none

@@ -1,0 +1,72 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { demoSite, expect, test } from './site';
+
+const axe = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
+
+async function violations(page: Page): Promise<string[]> {
+  await page.evaluate(axe);
+  return page.evaluate(async () => {
+    const { violations: found } = await (
+      window as never as {
+        axe: {
+          run: (options: object) => Promise<{
+            violations: { id: string; impact: string; nodes: { html: string; failureSummary: string }[] }[];
+          }>;
+        };
+      }
+    ).axe.run({
+      runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'],
+    });
+    return found
+      .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+      .map(
+        ({ id, nodes }) =>
+          `${id} ×${nodes.length}: ${nodes[0]!.html.slice(0, 160)} ${nodes[0]!.failureSummary.slice(0, 200)}`,
+      );
+  });
+}
+
+for (const theme of ['day', 'night'])
+  test(`no serious accessibility violations by ${theme}`, async ({ page, request, context }) => {
+    await context.addInitScript((value) => localStorage.setItem('dianome.theme', value), theme);
+    const site = await demoSite(request, '3-creamery');
+    const found: Record<string, string[]> = {};
+    await page.goto('/');
+    await expect(page.getByRole('link', { name: 'Saltmarsh Creamery' }).first()).toBeVisible();
+    found.sites = await violations(page);
+    for (const station of ['brief', 'segments', 'addresses', 'handover', 'findings', 'history', 'schedule']) {
+      await page.goto(`/site/${site}/${station}`);
+      await expect(page.getByRole('heading').first()).toBeVisible();
+      if (station === 'segments') {
+        await page.getByLabel('Name of Cameras').click();
+        await expect(page.getByRole('heading', { name: '140 CM Cameras' })).toBeVisible();
+      }
+      if (station === 'addresses') {
+        await page.getByRole('button', { name: '140 CM' }).click();
+        await expect(page.getByRole('article').first()).toBeVisible();
+      }
+      found[station] = await violations(page);
+    }
+    await page.goto(`/site/${site}/segments`);
+    await page.getByRole('button', { name: /Add segment/ }).click();
+    found.dialog = await violations(page);
+    expect(Object.entries(found).filter(([, list]) => list.length > 0)).toEqual([]);
+  });
+
+test('on a phone: thumb tabs, cards, and nothing wider than the screen', async ({ page, request }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const site = await demoSite(request, '2-clinic');
+  await page.goto(`/site/${site}/segments`);
+  await expect(page.getByLabel('Name of Voice')).toBeVisible();
+  for (const station of ['segments', 'addresses', 'findings', 'brief', 'handover', 'history']) {
+    await page.goto(`/site/${site}/${station}`);
+    await expect(page.getByRole('toolbar', { name: 'Tabs' })).toBeVisible();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), station).toBeLessThanOrEqual(390);
+  }
+  await page.getByRole('button', { name: 'Stations' }).click();
+  await page.getByRole('link', { name: 'Segments' }).click();
+  await expect(page).toHaveURL(/segments$/);
+  await page.getByRole('button', { name: /^Findings \d+/ }).click();
+  await expect(page.getByRole('article').first()).toBeVisible();
+});

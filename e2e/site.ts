@@ -1,0 +1,50 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { type APIRequestContext, type Page, expect, test as base } from '@playwright/test';
+
+/** A browser that has said who works there, so that no test begins at the question. */
+export const test = base.extend<{ author: string }>({
+  author: ['Ada', { option: true }],
+  context: async ({ context, author }, provide) => {
+    await context.addInitScript((name) => localStorage.setItem('dianome.author', name), author);
+    await provide(context);
+  },
+});
+export { expect };
+
+const demo = (name: string) => readFileSync(path.join(process.cwd(), 'demo', name), 'utf8');
+
+async function post(request: APIRequestContext, body: unknown): Promise<string> {
+  const response = await request.post('/api/sites', { data: body });
+  expect(response.status()).toBe(201);
+  return ((await response.json()) as { id: string }).id;
+}
+
+/** A site of its own for one test: one of the demo sites, or a new empty one. */
+export const demoSite = (request: APIRequestContext, name: '1-row-house' | '2-clinic' | '3-creamery') =>
+  post(request, { file: demo(`${name}.json`) });
+export const newSite = (request: APIRequestContext, fields: object = {}) =>
+  post(request, { create: { name: 'Test yard', kind: 'office', ...fields } });
+
+export async function open(page: Page, site: string, station = 'segments'): Promise<void> {
+  await page.goto(`/site/${site}/${station}`);
+  await expect(page.getByRole('status').filter({ hasText: /change \d+ saved/ })).toBeVisible();
+}
+
+/** Waits until the server has confirmed everything, then says at which change the plan is. */
+export async function saved(page: Page): Promise<number> {
+  const status = page.getByRole('status').filter({ hasText: /^change \d+ saved$/ });
+  await expect(status).toBeVisible();
+  return Number(/\d+/.exec((await status.textContent())!)![0]);
+}
+
+/** Types into an in-place field and commits with Enter. */
+export async function fill(page: Page, label: string, text: string): Promise<void> {
+  const field = page.getByLabel(label, { exact: true });
+  await field.fill(text);
+  await field.press('Enter');
+}
+
+/** Goes on until the plan is at this change, saved. */
+export const atChange = (page: Page, revision: number) =>
+  expect(page.getByRole('status').filter({ hasText: `change ${revision} saved` })).toBeVisible();

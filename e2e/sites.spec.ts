@@ -1,0 +1,113 @@
+import { expect, newSite, open, test } from './site';
+
+test('makes a site from a few decisions, with a gateway to stand on', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New site' }).click();
+  const name = `Orchard ${Date.now()}`;
+  await page.getByLabel('Name', { exact: true }).fill(name);
+  await page.getByLabel('Kind', { exact: true }).selectOption('industrial');
+  await page.getByLabel('Address space').fill('10.50.0.0/16');
+  await page.getByLabel('Fixed addresses').selectOption('reservation');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByRole('heading', { name })).toBeVisible();
+  await expect(page.getByText('No segments yet.')).toBeVisible();
+  await page.getByRole('link', { name: 'Brief' }).click();
+  await expect(page.getByRole('textbox', { name: 'Address space' })).toHaveValue('10.50.0.0/16');
+  await expect(page.getByLabel('Fixed addresses')).toHaveValue('reservation');
+});
+
+test('says what is wrong with a new site and keeps what was typed', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New site' }).click();
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'site’s name is empty' })).toBeVisible();
+  await page.getByLabel('Name', { exact: true }).fill('Orchard');
+  await page.getByLabel('Address space').fill('10.50.0.7/16');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'write the network itself, 10.50.0.0/16' }),
+  ).toBeVisible();
+  await expect(page.getByLabel('Address space')).toHaveValue('10.50.0.7/16');
+});
+
+test('renames, duplicates, archives and deletes a site', async ({ page, request }) => {
+  const name = `Mill ${Date.now()}`;
+  await newSite(request, { name });
+  await page.goto('/');
+  await page.getByRole('button', { name: `rename ${name}` }).click();
+  await page.getByLabel('Name', { exact: true }).fill(`${name} B`);
+  await page.getByRole('button', { name: 'Rename it' }).click();
+  await expect(page.getByRole('link', { name: `${name} B` })).toBeVisible();
+
+  await page.getByRole('button', { name: `duplicate ${name} B` }).click();
+  await page.getByRole('button', { name: 'Duplicate it' }).click();
+  await expect(page.getByRole('link', { name: `${name} B copy` })).toBeVisible();
+
+  await page.getByRole('button', { name: `archive ${name} B copy` }).click();
+  await expect(page.getByRole('link', { name: `${name} B copy` })).toBeHidden();
+  await page.getByLabel('archived sites too').check();
+  await page.getByRole('button', { name: `restore ${name} B copy` }).click();
+
+  await page.getByRole('button', { name: `delete ${name} B copy` }).click();
+  await page.getByLabel('Type the name of the site').fill('something else');
+  await page.getByRole('button', { name: 'Delete it for good' }).click();
+  await expect(
+    page.getByRole('alert').filter({ hasText: `the site is called “${name} B copy”` }),
+  ).toBeVisible();
+  await page.getByLabel('Type the name of the site').fill(`${name} B copy`);
+  await page.getByRole('button', { name: 'Delete it for good' }).click();
+  await expect(page.getByRole('link', { name: `${name} B copy` })).toBeHidden();
+  await expect(page.getByRole('link', { name: `${name} B`, exact: true })).toBeVisible();
+});
+
+test('lists the demo sites with their findings', async ({ page }) => {
+  await page.goto('/');
+  const row = page
+    .getByRole('row')
+    .filter({ has: page.getByRole('link', { name: 'Saltmarsh Creamery', exact: true }) })
+    .first();
+  await expect(row).toContainText('industrial');
+  await expect(row).toContainText('12 segments, 146 fixed');
+  await expect(row.getByLabel('stop')).toBeVisible();
+});
+
+test('asks once who works here', async ({ browser, baseURL, request }) => {
+  const site = await newSite(request);
+  const context = await browser.newContext({ baseURL: baseURL! });
+  const page = await context.newPage();
+  await page.goto(`/site/${site}/segments`);
+  await page.getByLabel('Your name').fill('Grace');
+  await page.getByRole('button', { name: 'Start' }).click();
+  await page.reload();
+  await expect(page.getByText('No segments yet.')).toBeVisible();
+  await expect(page.getByLabel('Your name')).toBeHidden();
+  await context.close();
+});
+
+test('an unknown site is said plainly', async ({ page }) => {
+  await page.goto('/site/nowhere/segments');
+  await expect(page.getByRole('alert').first()).toContainText('There is no site with the id “nowhere”');
+});
+
+test('Brief: habits and foreign networks are edited, wrong ones refused beside the field', async ({
+  page,
+  request,
+}) => {
+  const site = await newSite(request);
+  await open(page, site, 'brief');
+  await page.getByLabel('Gateway address').selectOption('last');
+  await page.getByLabel('Infrastructure band').fill('twelve');
+  await page.getByLabel('Infrastructure band').press('Enter');
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'Infrastructure band “twelve” is not a whole number' }),
+  ).toBeVisible();
+  await page.getByLabel('Infrastructure band').fill('12');
+  await page.getByLabel('Infrastructure band').press('Enter');
+  await page.getByLabel('Foreign prefix').fill('10.20.10.0/24');
+  await page.getByLabel('Whose network').fill('the tenant upstairs');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByText('the tenant upstairs', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Infrastructure band')).toHaveValue('12');
+  await expect(page.getByLabel('Gateway address')).toHaveValue('last');
+});
