@@ -98,13 +98,26 @@ export function layoutOf(
   return { runs, counts };
 }
 
-export const layoutOfSubnet = (plan: Plan, subnet: Subnet): Layout =>
-  layoutOf(
-    subnet.prefix,
-    addressesOf(plan, subnet.id),
-    plan.exclusion.group(subnet.id).values(),
-    plan.pool.group(subnet.id).values(),
-  );
+interface Remembered {
+  readonly addresses: object;
+  readonly exclusions: object;
+  readonly pools: object;
+  readonly layout: Layout;
+}
+const remembered = new WeakMap<Subnet, Remembered>();
+
+/** The layout of a recorded subnet, remembered until it or one of its groups of records changes. */
+export function layoutOfSubnet(plan: Plan, subnet: Subnet): Layout {
+  const addresses = plan.address.group(subnet.id);
+  const exclusions = plan.exclusion.group(subnet.id);
+  const pools = plan.pool.group(subnet.id);
+  const known = remembered.get(subnet);
+  if (known?.addresses === addresses && known.exclusions === exclusions && known.pools === pools)
+    return known.layout;
+  const layout = layoutOf(subnet.prefix, addressesOf(plan, subnet.id), exclusions.values(), pools.values());
+  remembered.set(subnet, { addresses, exclusions, pools, layout });
+  return layout;
+}
 
 /** Leases a server can really give from a pool: the pool less everything above it that lies inside. */
 export function leaseCapacity(plan: Plan, subnet: Subnet, pool: Pool): number {

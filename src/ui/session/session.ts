@@ -152,7 +152,13 @@ export class SiteSession {
       operation: 'takeSteps',
       input: { label: `${direction === 'undo' ? 'Undo' : 'Redo'}: ${label}`, steps },
     };
-    this.perform(call, { kind: direction, undoes: entry.revision });
+    try {
+      this.perform(call, { kind: direction, undoes: entry.revision });
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      const conflict = { seed: newSeed(), label: call.input.label, call, why: error.message, between: [] };
+      this.store.setState(({ conflicts }) => ({ conflicts: [...conflicts, conflict] }));
+    }
     await this.settled();
   }
 

@@ -120,7 +120,11 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
         <div className="min-w-[760px] max-[699px]:min-w-0">
           <div className={`${COLUMNS} border-y-2 border-ink text-[13px] font-bold max-[699px]:hidden`}>
             {heads.map(([head, onSort], i) => (
-              <span key={i} className="px-1 py-1">
+              <span
+                key={i}
+                className="px-1 py-1"
+                title={head === 'Fixed by' ? 'reservation = fixed lease = address binding' : undefined}
+              >
                 {onSort ? (
                   <button
                     type="button"

@@ -1,0 +1,105 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import net from 'node:net';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { expect, test } from './site';
+
+/** The start command itself, with a data folder and a port of its own. */
+const freePort = () =>
+  new Promise<number>((resolve) => {
+    const server = net.createServer();
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as net.AddressInfo;
+      server.close(() => resolve(port));
+    });
+  });
+
+interface Started {
+  readonly child: ChildProcess;
+  readonly said: () => string;
+  readonly ended: Promise<number | null>;
+}
+
+function start(port: number, data: string, args: string[] = [], env: Record<string, string> = {}): Started {
+  const { DATABASE_URL: _url, ...rest } = process.env;
+  const child = spawn(process.execPath, ['scripts/start.mjs', ...args], {
+    env: { ...rest, PORT: String(port), DIANOME_DATA_DIR: data, ...env },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  let text = '';
+  child.stdout.on('data', (chunk) => (text += chunk));
+  child.stderr.on('data', (chunk) => (text += chunk));
+  return {
+    child,
+    said: () => text,
+    ended: new Promise((resolve) => child.once('exit', (code) => resolve(code))),
+  };
+}
+
+test('starts, keeps the data over a second start, ends on Ctrl-C with a page open, and resets with --fresh', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  const data = mkdtempSync(path.join(tmpdir(), 'dianome-start-'));
+  const port = await freePort();
+  const base = `http://127.0.0.1:${port}`;
+  try {
+    const first = start(port, data);
+    await expect.poll(first.said, { timeout: 60_000 }).toContain(`ready: ${base}`);
+    const made = await page.request.post(`${base}/api/sites`, {
+      data: { create: { name: 'Kept yard', kind: 'home' } },
+    });
+    expect(made.status()).toBe(201);
+    await page.goto(`${base}/site/1rowhouse/segments`);
+    await expect(page.getByLabel('Name of Family')).toBeVisible();
+
+    const refused = start(port, data, ['--fresh']);
+    expect(await refused.ended).toBe(1);
+    expect(refused.said()).toContain('without a terminal to ask on, add --yes');
+    const taken = start(port, data);
+    expect(await taken.ended).toBe(1);
+    expect(taken.said()).toContain(`Port ${port} on 127.0.0.1 is taken`);
+
+    const database = Number(readFileSync(path.join(data, 'mariadb.pid'), 'utf8'));
+    first.child.kill('SIGINT');
+    expect(await first.ended).toBe(0);
+    expect(() => process.kill(database, 0)).toThrow('ESRCH');
+
+    const second = start(port, data);
+    await expect.poll(second.said, { timeout: 60_000 }).toContain('ready');
+    expect(second.said()).not.toContain('Building');
+    const names = async () =>
+      (
+        (await (await page.request.get(`${base}/api/sites`)).json()) as { sites: { name: string }[] }
+      ).sites.map((site) => site.name);
+    expect(await names()).toContain('Kept yard');
+    second.child.kill('SIGINT');
+    await second.ended;
+
+    const fresh = start(port, data, ['--fresh', '--yes']);
+    await expect.poll(fresh.said, { timeout: 60_000 }).toContain('ready');
+    expect(await names()).toHaveLength(3);
+    fresh.child.kill('SIGTERM');
+    expect(await fresh.ended).toBe(0);
+  } finally {
+    rmSync(data, { recursive: true, force: true });
+  }
+});
+
+test('says plainly what is wrong with its settings', async () => {
+  const inside = start(await freePort(), path.join(process.cwd(), 'data'));
+  expect(await inside.ended).toBe(1);
+  expect(inside.said()).toContain('inside the checkout');
+  const port = start(99999, tmpdir());
+  expect(await port.ended).toBe(1);
+  expect(port.said()).toContain('PORT is “99999”; write a number from 1 to 65535');
+  const database = start(await freePort(), tmpdir(), [], {
+    DATABASE_URL: 'mysql://nobody:x@127.0.0.1:1/none',
+  });
+  expect(await database.ended).toBe(1);
+  expect(database.said()).toContain('The database does not answer');
+  const option = start(await freePort(), tmpdir(), ['--frehs']);
+  expect(await option.ended).toBe(1);
+  expect(option.said()).toContain('Unknown option --frehs');
+});

@@ -1,0 +1,37 @@
+import { contains, overlaps } from '../../src/core/address/prefix';
+import { inRange } from '../../src/core/address/range';
+import { nameProblem } from '../../src/core/hosts/names';
+import type { Plan } from '../../src/core/plan/plan';
+
+/**
+ * The straightforward way: every pair of subnets, and within each subnet every pair of addresses; MAC addresses and
+ * names against all others by search. It finds less than the checks do; it is here to be compared in time.
+ */
+export function naiveFindings(plan: Plan): number {
+  let found = 0;
+  const subnets = [...plan.subnet.values()];
+  const addresses = [...plan.address.values()];
+  const interfaces = [...plan.interface.values()];
+  const devices = [...plan.device.values()];
+  const pools = [...plan.pool.values()];
+  for (let i = 0; i < subnets.length; i++)
+    for (let j = i + 1; j < subnets.length; j++)
+      if (overlaps(subnets[i]!.prefix, subnets[j]!.prefix)) found++;
+  for (const subnet of subnets) {
+    const own = addresses.filter((address) => address.subnet === subnet.id);
+    for (let i = 0; i < own.length; i++) {
+      if (!contains(subnet.prefix, own[i]!.address)) found++;
+      for (let j = i + 1; j < own.length; j++) if (own[i]!.address === own[j]!.address) found++;
+      if (pools.some((pool) => pool.subnet === subnet.id && inRange(pool, own[i]!.address))) found++;
+    }
+  }
+  for (const device of devices) if (nameProblem(device.name)) found++;
+  // Each against all others, as a counting formula in a spreadsheet does it. Only every tenth row is looked at, so the
+  // time it really takes is larger than the one measured.
+  for (let i = 0; i < interfaces.length; i += 10)
+    if (interfaces.some((other, j) => j !== i && other.mac !== null && other.mac === interfaces[i]!.mac))
+      found++;
+  for (let i = 0; i < devices.length; i += 10)
+    if (devices.some((other, j) => j !== i && other.name === devices[i]!.name)) found++;
+  return found;
+}

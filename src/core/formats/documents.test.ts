@@ -1,0 +1,33 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import path from 'node:path';
+import { FindingsEngine } from '../findings/engine';
+import { tableNames } from '../plan/records';
+import { planFileJsonSchema } from './json-schema';
+import { readPlanFile, writePlanFile } from './plan-file';
+
+const file = (...parts: string[]) => readFileSync(path.join(process.cwd(), ...parts), 'utf8');
+
+describe('documents that ship', () => {
+  test('docs/plan.schema.json is what the schemas say (npm run schema)', () =>
+    expect(JSON.parse(file('docs/plan.schema.json'))).toEqual(
+      JSON.parse(JSON.stringify(planFileJsonSchema())),
+    ));
+  test('docs/format.md names every table', () => {
+    const text = file('docs/format.md');
+    for (const table of tableNames) expect(text).toContain(`\`${table}\``);
+  });
+  const demos = readdirSync(path.join(process.cwd(), 'demo')).filter((name) => name.endsWith('.json'));
+  test('there are three demo sites', () => expect(demos).toHaveLength(3));
+  test.each(demos)('demo/%s reads back to the same bytes and has honest mistakes to show', (name) => {
+    const text = file('demo', name);
+    const plan = readPlanFile(text);
+    expect(writePlanFile(plan)).toBe(text);
+    const findings = new FindingsEngine(plan).all();
+    expect(findings.length).toBeGreaterThanOrEqual(4);
+    expect(findings.length).toBeLessThanOrEqual(14);
+    // Made-up names and the documentation MAC range only.
+    for (const item of plan.interface.values())
+      expect(item.mac ?? '00:00:5E:00:53:00').toMatch(/^00:00:5E:00:53:/);
+    expect(plan.site.get('site')!.domain).toMatch(/example\.net$/);
+  });
+});
