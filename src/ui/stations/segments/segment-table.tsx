@@ -5,7 +5,7 @@ import { formatAddress } from '@/core/address/ip';
 import { formatPrefix, usableHosts } from '@/core/address/prefix';
 import type { Plan } from '@/core/plan/plan';
 import type { Vlan } from '@/core/plan/records';
-import { gatewaysOf, subnetOf, vlansOf } from '@/core/plan/view';
+import { gatewaysOf, hostOf, subnetOf, vlansOf } from '@/core/plan/view';
 import { layoutOfSubnet } from '@/core/segments/layout';
 import { needOf } from '@/core/segments/resize';
 import { typedAddress, typedPrefix, useEdit, usePerformOrReview, wholeNumber } from '../../session/actions';
@@ -149,14 +149,21 @@ const SegmentRow = memo(function SegmentRow({ plan, vlan, onAltArrow, onDragStar
           onCommit={commitSubnet}
         />
       </td>
-      <td className="w-[104px]">
-        <Field
-          mono
-          label={`Gateway of ${vlan.name}`}
-          value={subnet && gateway ? shortAddress(gateway.address, subnet.prefix) : ''}
-          placeholder={subnet ? 'none' : ''}
-          onCommit={commitGateway}
-        />
+      <td className="w-[112px]">
+        <span className="flex items-center">
+          <Field
+            mono
+            label={`Gateway of ${vlan.name}`}
+            value={subnet && gateway ? shortAddress(gateway.address, subnet.prefix) : ''}
+            placeholder={subnet ? 'none' : ''}
+            onCommit={commitGateway}
+          />
+          {gateway && (
+            <span className="pr-1 text-[13px] whitespace-nowrap text-muted">
+              {hostOf(plan, gateway).device.name}
+            </span>
+          )}
+        </span>
       </td>
       <td className="mono px-1 text-right" title={need?.text}>
         <span className="min-[700px]:hidden">need </span>
