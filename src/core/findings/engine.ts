@@ -1,5 +1,5 @@
 import type { Step } from '../plan/change';
-import { groupBy } from '../plan/memo';
+import type { Group } from '../plan/collection';
 import type { Plan } from '../plan/plan';
 import type { Address, Device, Interface, Subnet, TableName, Vlan } from '../plan/records';
 import { addressesOf, addressesOn, hostOf, interfacesOf } from '../plan/view';
@@ -11,7 +11,7 @@ import { poolChecks } from './checks/pools';
 import { sizeChecks, subnetChecks } from './checks/subnets';
 import { vlanChecks } from './checks/vlans';
 import { type Check, type Finding, type SiteCheck, type SubnetCheck, findingOf } from './finding';
-import { subnetView } from './subnet-view';
+import { type Lookup, flatLookup, subnetView } from './subnet-view';
 
 const siteChecks: readonly SiteCheck[] = [...vlanChecks, ...subnetChecks];
 const perSubnet: readonly SubnetCheck[] = [...sizeChecks, ...gatewayChecks, ...poolChecks, ...hostChecks];
@@ -38,9 +38,10 @@ export class FindingsEngine {
 
   constructor(private plan: Plan) {
     for (const check of siteChecks) this.runSite(check);
-    for (const subnet of plan.subnet.values()) this.runSubnet(subnet.id);
-    for (const mac of repeatedKeys(plan.interface.values(), (item) => item.mac)) this.runMac(mac);
-    for (const name of repeatedKeys(plan.device.values(), (device) => device.name.toLowerCase()))
+    const lookup = flatLookup(plan);
+    for (const subnet of plan.subnet.values()) this.runSubnet(subnet.id, lookup);
+    for (const mac of repeatedKeys(plan.interface.allGroups(), (item) => item.mac)) this.runMac(mac);
+    for (const name of repeatedKeys(plan.device.allGroups(), (device) => device.name.toLowerCase()))
       this.runName(name);
   }
 
@@ -81,11 +82,11 @@ export class FindingsEngine {
     this.store(`check ${check.id}`, found);
   }
 
-  private runSubnet(id: string): void {
+  private runSubnet(id: string, lookup?: Lookup): void {
     const subnet = this.plan.subnet.get(id);
     const found: Finding[] = [];
     if (subnet) {
-      const view = subnetView(this.plan, subnet);
+      const view = subnetView(this.plan, subnet, lookup);
       for (const check of perSubnet)
         for (const report of check.find(this.plan, view)) found.push(findingOf(check, report));
     }
@@ -108,9 +109,20 @@ export class FindingsEngine {
 }
 
 /** Keys that at least two records share. */
-function* repeatedKeys<R>(records: Iterable<R>, keyOf: (record: R) => string | null): Generator<string> {
-  const groups = groupBy(records, keyOf);
-  for (const [key, list] of groups) if (key !== null && list.length > 1) yield key;
+function repeatedKeys<R>(groups: Iterable<Group<R>>, keyOf: (record: R) => string | null): Set<string> {
+  const seen = new Set<string>();
+  const repeated = new Set<string>();
+  let count = 0;
+  for (const group of groups)
+    for (const record of group.values()) {
+      const key = keyOf(record);
+      if (key === null) continue;
+      seen.add(key);
+      // The set did not grow: the key was there. One look-up instead of two.
+      if (seen.size === count) repeated.add(key);
+      count = seen.size;
+    }
+  return repeated;
 }
 
 interface Touched {

@@ -3,7 +3,7 @@ import type { IpAddress } from '../address/ip';
 import type { Plan } from '../plan/plan';
 import { siteOf } from '../plan/plan';
 import type { Address, Device, Exclusion, Interface, Pool, Site, Subnet, Vlan } from '../plan/records';
-import { addressesOf, hostOf } from '../plan/view';
+import { addressesOf } from '../plan/view';
 
 export interface Host {
   readonly address: Address;
@@ -31,8 +31,31 @@ export interface SubnetView {
 const byStart = (a: Pool | Exclusion, b: Pool | Exclusion) =>
   a.start < b.start ? -1 : a.start > b.start ? 1 : a.id < b.id ? -1 : 1;
 
-export function subnetView(plan: Plan, subnet: Subnet): SubnetView {
-  const all = addressesOf(plan, subnet.id).map((address): Host => ({ address, ...hostOf(plan, address) }));
+/** Looks interfaces and devices up by id: in the plan, or in flat maps made for a run over everything. */
+export interface Lookup {
+  readonly interface: (id: string) => Interface | undefined;
+  readonly device: (id: string) => Device | undefined;
+}
+
+export const planLookup = (plan: Plan): Lookup => ({
+  interface: (id) => plan.interface.get(id),
+  device: (id) => plan.device.get(id),
+});
+
+/** Flat maps cost one pass and pay when every record is asked for: a full run. */
+export function flatLookup(plan: Plan): Lookup {
+  const interfaces = new Map<string, Interface>();
+  for (const group of plan.interface.allGroups()) for (const [id, item] of group) interfaces.set(id, item);
+  const devices = new Map<string, Device>();
+  for (const group of plan.device.allGroups()) for (const [id, device] of group) devices.set(id, device);
+  return { interface: (id) => interfaces.get(id), device: (id) => devices.get(id) };
+}
+
+export function subnetView(plan: Plan, subnet: Subnet, lookup: Lookup = planLookup(plan)): SubnetView {
+  const all = addressesOf(plan, subnet.id).map((address): Host => {
+    const item = lookup.interface(address.interface)!;
+    return { address, interface: item, device: lookup.device(item.device)! };
+  });
   return {
     plan,
     site: siteOf(plan),

@@ -22,3 +22,30 @@ export function groupBy<T, K>(items: Iterable<T>, keyOf: (item: T) => K): Map<K,
   }
   return map;
 }
+
+/**
+ * An index of records by a key that is nearly always unique: a single record is kept as itself, so that indexing
+ * 50,000 of them makes no 50,000 lists. `null` keys are left out.
+ */
+export class Index<K, R extends object> {
+  private readonly entries = new Map<K, R | R[]>();
+
+  constructor(records: Iterable<R>, keyOf: (record: R) => K | null) {
+    for (const record of records) {
+      const key = keyOf(record);
+      if (key === null) continue;
+      const known = this.entries.get(key);
+      if (known === undefined) this.entries.set(key, record);
+      else if (Array.isArray(known)) known.push(record);
+      else this.entries.set(key, [known, record]);
+    }
+  }
+
+  /** Adds the records under a key to a list. */
+  collect(key: K, into: R[]): void {
+    const known = this.entries.get(key);
+    if (known === undefined) return;
+    if (Array.isArray(known)) into.push(...known);
+    else into.push(known);
+  }
+}

@@ -1,7 +1,7 @@
 import { type Family, compareAddresses } from '../address/ip';
 import { prefixFamily } from '../address/prefix';
 import type { Collection, Group } from './collection';
-import { groupBy, memo } from './memo';
+import { Index, groupBy, memo } from './memo';
 import { type Plan, deviceBucket } from './plan';
 import type { Address, Device, Interface, Subnet, Vlan } from './records';
 
@@ -35,38 +35,38 @@ const gatewayAddresses = memo((group: Group<Address>) =>
 export const gatewaysOf = (plan: Plan, subnet: string): readonly Address[] =>
   gatewayAddresses(plan.address.group(subnet));
 
-const byInterface = memo((group: Group<Address>) => groupBy(group.values(), (address) => address.interface));
+const byInterface = memo(
+  (group: Group<Address>) => new Index(group.values(), (address) => address.interface),
+);
 /** Every address on an interface, in any subnet. */
 export function addressesOn(plan: Plan, interfaceId: string): Address[] {
   const found: Address[] = [];
-  for (const group of plan.address.allGroups()) {
-    const list = byInterface(group).get(interfaceId);
-    if (list) found.push(...list);
-  }
+  for (const group of plan.address.allGroups()) byInterface(group).collect(interfaceId, found);
   return found;
 }
 
-const byDevice = memo((group: Group<Interface>) => groupBy(group.values(), (item) => item.device));
-export const interfacesOf = (plan: Plan, device: string): readonly Interface[] =>
-  byDevice(plan.interface.group(deviceBucket(device))).get(device) ?? NONE;
+const byDevice = memo((group: Group<Interface>) => new Index(group.values(), (item) => item.device));
+export function interfacesOf(plan: Plan, device: string): readonly Interface[] {
+  const found: Interface[] = [];
+  byDevice(plan.interface.group(deviceBucket(device))).collect(device, found);
+  return found;
+}
 
-const byMac = memo((group: Group<Interface>) =>
-  groupBy(
-    [...group.values()].filter((item) => item.mac !== null),
-    (item) => item.mac,
-  ),
-);
+const byMac = memo((group: Group<Interface>) => new Index(group.values(), (item) => item.mac));
 export function interfacesWithMac(plan: Plan, mac: string): Interface[] {
   const found: Interface[] = [];
-  for (const group of plan.interface.allGroups()) found.push(...(byMac(group).get(mac) ?? NONE));
+  for (const group of plan.interface.allGroups()) byMac(group).collect(mac, found);
   return found;
 }
 
-const byName = memo((group: Group<Device>) => groupBy(group.values(), (device) => device.name.toLowerCase()));
+const byName = memo(
+  (group: Group<Device>) => new Index(group.values(), (device) => device.name.toLowerCase()),
+);
 /** Devices of a name; names compare without regard to case (RFC 4343). */
 export function devicesNamed(plan: Plan, name: string): Device[] {
   const found: Device[] = [];
-  for (const group of plan.device.allGroups()) found.push(...(byName(group).get(name.toLowerCase()) ?? NONE));
+  const key = name.toLowerCase();
+  for (const group of plan.device.allGroups()) byName(group).collect(key, found);
   return found;
 }
 

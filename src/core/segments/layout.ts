@@ -1,6 +1,6 @@
 import { type IpAddress, addOffset, compareAddresses } from '../address/ip';
 import { type Prefix, contains, lastOf, prefixFamily } from '../address/prefix';
-import { type AddressRange, countOf, rangeOf, rangesOverlap } from '../address/range';
+import { type AddressRange, countOf, inRange, rangeOf, rangesOverlap } from '../address/range';
 import type { Plan } from '../plan/plan';
 import type { Address, Pool, Subnet } from '../plan/records';
 import { addressesOf } from '../plan/view';
@@ -123,6 +123,7 @@ export function layoutOfSubnet(plan: Plan, subnet: Subnet): Layout {
 export function leaseCapacity(plan: Plan, subnet: Subnet, pool: Pool): number {
   const range = clip(pool, subnet.prefix);
   if (!range) return 0;
+  if (plan.exclusion.group(subnet.id).size === 0) return countOf(range) - singlesInside(plan, subnet, range);
   const { runs } = layoutOfSubnet(plan, subnet);
   return runs
     .filter((run) => run.use === 'pool' && rangesOverlap(run, range))
@@ -131,4 +132,17 @@ export function leaseCapacity(plan: Plan, subnet: Subnet, pool: Pool): number {
       const end = run.end < range.end ? run.end : range.end;
       return sum + countOf({ start, end });
     }, 0);
+}
+
+/** Different addresses in a range that are something above the pool: recorded ones, network and broadcast. */
+function singlesInside(plan: Plan, subnet: Subnet, range: AddressRange): number {
+  const { prefix } = subnet;
+  const edges = prefixFamily(prefix) === 4 && prefix.length <= 30 ? [prefix.address, lastOf(prefix)] : [];
+  let count = edges.filter((edge) => inRange(range, edge)).length;
+  let previous: IpAddress | null = null;
+  for (const { address } of addressesOf(plan, subnet.id)) {
+    if (address !== previous && inRange(range, address) && !edges.includes(address)) count++;
+    previous = address;
+  }
+  return count;
 }

@@ -8,7 +8,7 @@ import { siteOf } from '../plan/plan';
 import type { Address } from '../plan/records';
 import { addressesOf, gatewaysOf, subnetOf, vlansOf } from '../plan/view';
 import { build, damagedSite, done, emptySite, nextSeed, prefix } from '../testing/plans';
-import { addressUses, layoutOf } from './layout';
+import { addressUses, layoutOf, layoutOfSubnet, leaseCapacity } from './layout';
 import {
   arrivalsWithin,
   grown,
@@ -137,6 +137,23 @@ describe('the layout of a subnet', () => {
           expect(addressUses.reduce((sum, use) => sum + counts[use], 0)).toBe(sizeOf(where));
         },
       ),
+    );
+  });
+  test('the capacity of a pool is what the layout counts as pool, with and without exclusions', () => {
+    fc.assert(
+      fc.property(damagedSite, fc.boolean(), (site, exclude) => {
+        let plan = build(site);
+        for (const subnet of plan.subnet.values()) {
+          const [pool, ...others] = plan.pool.group(subnet.id).values();
+          if (!pool || others.length > 0) continue;
+          if (exclude) {
+            const at = formatAddress(pool.start);
+            plan = done(plan, 'addExclusion', { subnet: subnet.id, start: at, end: at });
+          }
+          expect(leaseCapacity(plan, subnet, pool)).toBe(layoutOfSubnet(plan, subnet).counts.pool);
+        }
+      }),
+      { numRuns: 150, seed: 31 },
     );
   });
   test('a pool that starts at .8 leaves six free addresses below it, not seven', () => {

@@ -36,6 +36,7 @@ const list: readonly (readonly [string, string])[] = [
   ['U', 'redo'],
   ['+', 'add a segment (Segments) or a fixed address (Addresses)'],
   ['f', 'Fit: re-pack the subnets (Segments)'],
+  ['p', 'paste rows from a spreadsheet (Addresses)'],
   ['Alt ↑ ↓', 'move the segment of this row up or down'],
   ['← →', 'on the strip: move the segment to the next free block; on a pool edge: one address'],
   ['Enter', 'commit what was typed'],

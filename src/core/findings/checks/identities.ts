@@ -20,10 +20,7 @@ const macTwice: MacCheck = {
       yield {
         severity: 'fix',
         on: { table: 'interface', id: item.id },
-        also: [
-          ...addressesOn(plan, item.id).map((address) => ({ table: 'address' as const, id: address.id })),
-          { table: 'interface', id: first!.id },
-        ],
+        also: [{ table: 'interface', id: first!.id }],
         what: `${device.name} has the MAC of ${other.name}`,
         because: `Both are recorded with ${mac}; a reservation would go to whichever asks first.`,
         remedies: [
