@@ -112,7 +112,7 @@ const SegmentRow = memo(function SegmentRow({ plan, vlan, onAltArrow, onDragStar
   return (
     <tr
       data-testid={`segment-${vlan.vid}`}
-      className={`h-[34px] max-[699px]:grid max-[699px]:grid-cols-2 max-[699px]:border-b-2 max-[699px]:border-ink max-[699px]:py-2 ${selected === vlan.id ? 'bg-chosen' : ''}`}
+      className={`min-[700px]:h-[34px] max-[699px]:grid max-[699px]:grid-cols-2 max-[699px]:border-b-2 max-[699px]:border-ink max-[699px]:py-2 ${selected === vlan.id ? 'bg-chosen' : ''}`}
       onFocus={() => selected !== vlan.id && select(vlan.id)}
       onClick={() => selected !== vlan.id && select(vlan.id)}
       onKeyDown={onKeyDown}
