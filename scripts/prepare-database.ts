@@ -1,7 +1,7 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import { readPlanFile } from '../src/core/formats/plan-file';
-import { openDatabase, rows, run } from '../src/db/connection';
+import { openDatabase, rows } from '../src/db/connection';
 import { migrate } from '../src/db/migrate';
 import { createSite, deleteSite, listSites } from '../src/db/sites';
 
@@ -31,7 +31,6 @@ async function main() {
       );
     }
   }
-  await run(pool, 'DO 1');
   await pool.end();
 }
 

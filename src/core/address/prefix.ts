@@ -124,6 +124,3 @@ export function halves(prefix: Prefix): readonly [Prefix, Prefix] {
     { address: upper, length },
   ];
 }
-
-/** The prefix one bit shorter that holds this one. */
-export const parentOf = (prefix: Prefix): Prefix => networkOf(prefix.address, prefix.length - 1);

@@ -7,15 +7,7 @@ import type { Purpose, Site, Vlan } from '../plan/records';
 import { vlansOf } from '../plan/view';
 import { DEFAULT_LEASE, poolNeed, prefixLengthFor, proposeLease, subnetNeed } from './need';
 import { purposeDefaults, spareColours } from './purposes';
-import {
-  bandsOf,
-  freeSpace,
-  habitualGateway,
-  isFree,
-  takenPrefixes,
-  thirdOctetPlaces,
-  usableSpace,
-} from './space';
+import { bandsOf, habitualGateway, isFree, takenPrefixes, thirdOctetPlaces, usableSpace } from './space';
 
 /** VLAN ids that some equipment keeps for itself, and 1, the factory default of every port. */
 export const isReservedVid = (vid: number): boolean => vid === 1 || (vid >= 1002 && vid <= 1005);
@@ -172,7 +164,3 @@ export function proposeSegment(plan: Plan, wish: SegmentWish): SegmentProposal {
     fits: prefix === null ? 0 : usableHosts(prefix),
   };
 }
-
-/** Free IPv4 blocks, for naming in proposals and on the strip. */
-export const freeIpv4 = (plan: Plan): Prefix[] =>
-  freeSpace(plan).filter((block) => typeof block.address === 'number');

@@ -35,20 +35,6 @@ export function Logo() {
   );
 }
 
-export function PinMark({ pinned }: { pinned: boolean }) {
-  return (
-    <svg width="14" height="14" viewBox="0 0 14 14" aria-hidden="true">
-      <path
-        d="M4 1h6v5l2 2H2l2-2z"
-        fill={pinned ? 'var(--ink)' : 'none'}
-        stroke="var(--ink)"
-        strokeWidth="1.4"
-      />
-      <path d="M7 8v5" stroke="var(--ink)" strokeWidth="1.4" />
-    </svg>
-  );
-}
-
 export function GripMark() {
   return (
     <svg width="10" height="14" viewBox="0 0 10 14" aria-hidden="true">

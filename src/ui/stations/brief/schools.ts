@@ -1,5 +1,3 @@
-import type { Site } from '@/core/plan/records';
-
 /** Where practitioners disagree: each school with what it costs. Used in Brief and when a site is made. */
 export interface School {
   readonly field:
@@ -127,6 +125,3 @@ export const schools: readonly School[] = [
     ],
   },
 ];
-
-export const defaultSchool = (site: Partial<Site>, school: School): string =>
-  String(site[school.field] ?? school.options[0]!.value);
