@@ -31,7 +31,7 @@ export function largeSite(subnets: number, perSubnet: number): Plan {
       id: `v${s}`,
       lan,
       vid: (s % 4000) + 10,
-      code: 'CC',
+      code: s.toString(36).toUpperCase().padStart(3, '0'),
       name: `Cell ${s}`,
       colour: '#2d7d3a',
       purpose,

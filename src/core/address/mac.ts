@@ -12,5 +12,9 @@ export function parseMac(text: string): string | null {
   return hex.toUpperCase().match(/../g)!.join(':');
 }
 
-/** True for group addresses (IEEE 802 I/G bit): never the address of one network card. */
-export const isGroupMac = (mac: string): boolean => (parseInt(mac.slice(0, 2), 16) & 1) === 1;
+/** True for group addresses (IEEE 802 I/G bit, the lowest of the first octet): never the address of one network card. */
+export function isGroupMac(mac: string): boolean {
+  const code = mac.charCodeAt(1);
+  // Odd digits have odd character codes, the odd letters B, D and F even ones.
+  return (code & 1) === (code < 64 ? 1 : 0);
+}

@@ -2,7 +2,14 @@ import type { Step } from '../plan/change';
 import type { Group } from '../plan/collection';
 import type { Plan } from '../plan/plan';
 import type { Address, Device, Interface, Subnet, TableName, Vlan } from '../plan/records';
-import { addressesOf, addressesOn, hostOf, interfacesOf } from '../plan/view';
+import {
+  addressesOf,
+  addressesOn,
+  devicesNamed,
+  hostOf,
+  interfacesOf,
+  interfacesWithMac,
+} from '../plan/view';
 import { equal } from '../plan/equal';
 import { gatewayChecks } from './checks/gateways';
 import { hostChecks, mayHoldCameras } from './checks/hosts';
@@ -10,8 +17,15 @@ import { identityChecks } from './checks/identities';
 import { poolChecks } from './checks/pools';
 import { sizeChecks, subnetChecks } from './checks/subnets';
 import { vlanChecks } from './checks/vlans';
-import { type Check, type Finding, type SiteCheck, type SubnetCheck, findingOf } from './finding';
-import { type Lookup, flatLookup, subnetView } from './subnet-view';
+import {
+  type Check,
+  type Finding,
+  type IdentityCheck,
+  type SiteCheck,
+  type SubnetCheck,
+  findingOf,
+} from './finding';
+import { subnetView } from './subnet-view';
 
 const siteChecks: readonly SiteCheck[] = [...vlanChecks, ...subnetChecks];
 const perSubnet: readonly SubnetCheck[] = [...sizeChecks, ...gatewayChecks, ...poolChecks, ...hostChecks];
@@ -38,11 +52,11 @@ export class FindingsEngine {
 
   constructor(private plan: Plan) {
     for (const check of siteChecks) this.runSite(check);
-    const lookup = flatLookup(plan);
-    for (const subnet of plan.subnet.values()) this.runSubnet(subnet.id, lookup);
-    for (const mac of repeatedKeys(plan.interface.allGroups(), (item) => item.mac)) this.runMac(mac);
-    for (const name of repeatedKeys(plan.device.allGroups(), (device) => device.name.toLowerCase()))
-      this.runName(name);
+    for (const subnet of plan.subnet.values()) this.runSubnet(subnet.id);
+    for (const [mac, interfaces] of repeated(plan.interface.allGroups(), (item) => item.mac))
+      this.runIdentity(identityChecks.mac, mac, interfaces);
+    for (const [name, devices] of repeated(plan.device.allGroups(), (device) => device.name.toLowerCase()))
+      this.runIdentity(identityChecks.name, name, devices);
   }
 
   all(): Finding[] {
@@ -64,8 +78,10 @@ export class FindingsEngine {
       if (check.reads.some((table) => dirty.tables.has(table)))
         rerun(`check ${check.id}`, () => this.runSite(check));
     for (const subnet of dirty.subnets) rerun(`subnet ${subnet}`, () => this.runSubnet(subnet));
-    for (const mac of dirty.macs) rerun(`mac ${mac}`, () => this.runMac(mac));
-    for (const name of dirty.names) rerun(`name ${name}`, () => this.runName(name));
+    for (const mac of dirty.macs)
+      rerun(`mac ${mac}`, () => this.runIdentity(identityChecks.mac, mac, interfacesWithMac(next, mac)));
+    for (const name of dirty.names)
+      rerun(`name ${name}`, () => this.runIdentity(identityChecks.name, name, devicesNamed(next, name)));
     return {
       removed: [...before.keys()].filter((key) => !after.has(key)),
       added: [...after.values()].filter((finding) => !equal(before.get(finding.key), finding)),
@@ -82,47 +98,42 @@ export class FindingsEngine {
     this.store(`check ${check.id}`, found);
   }
 
-  private runSubnet(id: string, lookup?: Lookup): void {
+  private runSubnet(id: string): void {
     const subnet = this.plan.subnet.get(id);
     const found: Finding[] = [];
     if (subnet) {
-      const view = subnetView(this.plan, subnet, lookup);
+      const view = subnetView(this.plan, subnet);
       for (const check of perSubnet)
         for (const report of check.find(this.plan, view)) found.push(findingOf(check, report));
     }
     this.store(`subnet ${id}`, found);
   }
 
-  private runMac(mac: string): void {
-    const found = identityChecks.mac.flatMap((check) =>
-      [...check.find(this.plan, mac)].map((report) => findingOf(check, report)),
+  private runIdentity<R>(checks: readonly IdentityCheck<R>[], shared: string, records: readonly R[]): void {
+    const found = checks.flatMap((check) =>
+      [...check.find(this.plan, { shared, records })].map((report) => findingOf(check, report)),
     );
-    this.store(`mac ${mac}`, found);
-  }
-
-  private runName(name: string): void {
-    const found = identityChecks.name.flatMap((check) =>
-      [...check.find(this.plan, name)].map((report) => findingOf(check, report)),
-    );
-    this.store(`name ${name}`, found);
+    this.store(`${checks[0]!.scope} ${shared}`, found);
   }
 }
 
-/** Keys that at least two records share. */
-function repeatedKeys<R>(groups: Iterable<Group<R>>, keyOf: (record: R) => string | null): Set<string> {
-  const seen = new Set<string>();
-  const repeated = new Set<string>();
-  let count = 0;
+/** The records that share a key, for each key that at least two have. */
+function repeated<R extends object>(
+  groups: Iterable<Group<R>>,
+  keyOf: (record: R) => string | null,
+): Map<string, R[]> {
+  const first = new Map<string, R>();
+  const shared = new Map<string, R[]>();
   for (const group of groups)
     for (const record of group.values()) {
       const key = keyOf(record);
       if (key === null) continue;
-      seen.add(key);
-      // The set did not grow: the key was there. One look-up instead of two.
-      if (seen.size === count) repeated.add(key);
-      count = seen.size;
+      const known = first.get(key);
+      if (known === undefined) first.set(key, record);
+      else if (shared.has(key)) shared.get(key)!.push(record);
+      else shared.set(key, [known, record]);
     }
-  return repeated;
+  return shared;
 }
 
 interface Touched {

@@ -1,6 +1,6 @@
 import type { Call } from '../plan/operation';
 import type { Plan } from '../plan/plan';
-import type { Acceptance, TableName } from '../plan/records';
+import type { Acceptance, Device, Interface, TableName } from '../plan/records';
 import type { RecordRef } from '../plan/refusal';
 import type { SubnetView } from './subnet-view';
 
@@ -49,22 +49,30 @@ interface CheckOf<Scope extends string, Subject> {
 export type SiteCheck = CheckOf<'site', null> & { readonly reads: readonly TableName[] };
 /** A check within one subnet; run again for the subnets a change touches. */
 export type SubnetCheck = CheckOf<'subnet', SubnetView>;
+/** Records that may share what should be one's own, with that name or MAC. */
+export interface Sharers<R> {
+  readonly shared: string;
+  readonly records: readonly R[];
+}
+export type IdentityCheck<R> = CheckOf<'mac' | 'name', Sharers<R>>;
 /** A check over the interfaces that share a MAC address. */
-export type MacCheck = CheckOf<'mac', string>;
+export type MacCheck = IdentityCheck<Interface>;
 /** A check over the devices that share a name. */
-export type NameCheck = CheckOf<'name', string>;
+export type NameCheck = IdentityCheck<Device>;
 
 export type Check = SiteCheck | SubnetCheck | MacCheck | NameCheck;
 
-export function findingOf(check: Check, report: Report): Finding {
-  const { on, also = [], remedies = [], ...rest } = report;
+export function findingOf(check: Pick<Check, 'id' | 'station'>, report: Report): Finding {
+  const { on, severity, what, because } = report;
   return {
-    ...rest,
     key: `${check.id}:${on.id}`,
     check: check.id,
     station: check.station,
-    where: [on, ...also],
-    remedies,
+    severity,
+    what,
+    because,
+    where: report.also ? [on, ...report.also] : [on],
+    remedies: report.remedies ?? [],
   };
 }
 

@@ -6,6 +6,9 @@ import { devicesNamed } from '../plan/view';
 /** One label of a host name: letters, digits and hyphens, not at the ends, at most 63 (RFC 1123 section 2.1). */
 const LABEL = /^[A-Za-z0-9]([A-Za-z0-9-]{0,61}[A-Za-z0-9])?$/;
 
+/** A label that is not digits alone, which resolvers would read as a number. */
+const ALLOWED = /^(?=[0-9-]*[A-Za-z])[A-Za-z0-9](?:[A-Za-z0-9-]{0,61}[A-Za-z0-9])?$/;
+
 export interface NameProblem {
   readonly why: string;
   /** The nearest allowed name; null when nothing of it can be kept. */
@@ -14,7 +17,7 @@ export interface NameProblem {
 
 /** What is wrong with a host name, with a repair; null when it is allowed. Domain names belong to the subnet. */
 export function nameProblem(name: string): NameProblem | null {
-  if (LABEL.test(name) && !/^[0-9]+$/.test(name)) return null;
+  if (ALLOWED.test(name)) return null;
   const repair = repairName(name);
   const why =
     name === ''

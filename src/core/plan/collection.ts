@@ -3,12 +3,14 @@
  *
  * Two structures share the records: `groups` holds them by a key of the record (addresses by subnet, devices by a
  * hash of their id), and a group's identity changes exactly when one of its records does, which makes it the key for
- * memoising what is derived from it. `index` maps id to group, in shards that are copied one at a time.
+ * memoising what is derived from it. `base` holds them by id as they were some changes ago and is shared by all plans
+ * since; `recent` holds what changed after it (null: removed), is copied at each change, and is folded into a new base
+ * when it has grown.
  */
-const SHARDS = 1024;
+const RECENT = 400;
 
 /** A stable small hash of an id, for spreading records over buckets. */
-export function shardOf(id: string, shards: number = SHARDS): number {
+export function shardOf(id: string, shards: number): number {
   let hash = 2166136261;
   for (let i = 0; i < id.length; i++) hash = Math.imul(hash ^ id.charCodeAt(i), 16777619);
   return ((hash ^ (hash >>> 15)) >>> 0) % shards;
@@ -21,7 +23,8 @@ export class Collection<R extends { readonly id: string }> {
   private constructor(
     private readonly groupKey: (record: R) => string,
     private readonly groups: ReadonlyMap<string, Group<R>>,
-    private readonly index: readonly (ReadonlyMap<string, string> | undefined)[],
+    private readonly base: Group<R>,
+    private readonly recent: ReadonlyMap<string, R | null>,
     readonly size: number,
   ) {}
 
@@ -31,25 +34,24 @@ export class Collection<R extends { readonly id: string }> {
     records: Iterable<R>,
   ): Collection<R> {
     const groups = new Map<string, Map<string, R>>();
-    const index: (Map<string, string> | undefined)[] = new Array(SHARDS).fill(undefined);
-    let size = 0;
+    const base = new Map<string, R>();
     for (const record of records) {
       const key = groupKey(record);
       let group = groups.get(key);
       if (!group) groups.set(key, (group = new Map()));
+      if (base.has(record.id)) throw new RangeError(`two records with the id ${record.id}`);
       group.set(record.id, record);
-      const shard = shardOf(record.id);
-      const ids = (index[shard] ??= new Map());
-      if (ids.has(record.id)) throw new RangeError(`two records with the id ${record.id}`);
-      ids.set(record.id, key);
-      size++;
+      base.set(record.id, record);
     }
-    return new Collection(groupKey, groups, index, size);
+    return new Collection(groupKey, groups, base, EMPTY, base.size);
   }
 
   get(id: string): R | undefined {
-    const key = this.index[shardOf(id)]?.get(id);
-    return key === undefined ? undefined : this.groups.get(key)?.get(id);
+    if (this.recent.size > 0) {
+      const changed = this.recent.get(id);
+      if (changed !== undefined) return changed ?? undefined;
+    }
+    return this.base.get(id);
   }
 
   /** The records under one group key; the same object as long as none of them changed. */
@@ -68,8 +70,8 @@ export class Collection<R extends { readonly id: string }> {
 
   /** A collection in which `id` holds `record`, or nothing when `record` is null. Shares everything untouched. */
   with(id: string, record: R | null): Collection<R> {
-    const shard = shardOf(id);
-    const oldKey = this.index[shard]?.get(id);
+    const old = this.get(id);
+    const oldKey = old && this.groupKey(old);
     const newKey = record === null ? undefined : this.groupKey(record);
     const groups = new Map(this.groups);
     if (oldKey !== undefined && oldKey !== newKey) {
@@ -79,16 +81,18 @@ export class Collection<R extends { readonly id: string }> {
       else groups.set(oldKey, group);
     }
     if (record !== null) groups.set(newKey!, new Map(groups.get(newKey!)).set(id, record));
-    let index = this.index;
-    if (oldKey !== newKey) {
-      const ids = new Map(index[shard]);
-      if (newKey === undefined) ids.delete(id);
-      else ids.set(id, newKey);
-      const copy = index.slice();
-      copy[shard] = ids;
-      index = copy;
+    const size = this.size + (record === null ? 0 : 1) - (old === undefined ? 0 : 1);
+    let base = this.base;
+    let recent: ReadonlyMap<string, R | null> = new Map(this.recent).set(id, record);
+    if (recent.size > RECENT) {
+      const folded = new Map(base);
+      for (const [key, value] of recent) {
+        if (value === null) folded.delete(key);
+        else folded.set(key, value);
+      }
+      base = folded;
+      recent = EMPTY;
     }
-    const size = this.size + (record === null ? 0 : 1) - (oldKey === undefined ? 0 : 1);
-    return new Collection(this.groupKey, groups, index, size);
+    return new Collection(this.groupKey, groups, base, recent, size);
   }
 }

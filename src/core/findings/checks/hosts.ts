@@ -39,9 +39,10 @@ const addressOnEdge: SubnetCheck = {
   station: 'addresses',
   scope: 'subnet',
   *find(_plan, { subnet, hosts, first, last }) {
+    const usable = { start: first, end: last };
     for (const host of hosts) {
       const value = host.address.address;
-      if (!contains(subnet.prefix, value) || inRange({ start: first, end: last }, value)) continue;
+      if (inRange(usable, value) || !contains(subnet.prefix, value)) continue;
       const edge = value === subnet.prefix.address ? 'network' : 'broadcast';
       yield {
         severity: 'stop',

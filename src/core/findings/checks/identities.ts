@@ -1,6 +1,6 @@
 import type { Plan } from '../../plan/plan';
 import type { Device } from '../../plan/records';
-import { addressesOn, devicesNamed, domainOf, interfacesOf, interfacesWithMac } from '../../plan/view';
+import { addressesOn, domainOf, interfacesOf } from '../../plan/view';
 import { formatAddress } from '../../address/ip';
 import type { MacCheck, NameCheck } from '../finding';
 import { clearMac } from './hosts';
@@ -11,8 +11,8 @@ const macTwice: MacCheck = {
   id: 'mac-twice',
   station: 'addresses',
   scope: 'mac',
-  *find(plan, mac) {
-    const [first, ...later] = interfacesWithMac(plan, mac).sort(byId);
+  *find(plan, { shared: mac, records }) {
+    const [first, ...later] = [...records].sort(byId);
     // A router may answer with one MAC in every VLAN: only different devices collide.
     for (const item of later.filter((other) => other.device !== first!.device)) {
       const device = plan.device.get(item.device)!;
@@ -42,9 +42,9 @@ const nameTwice: NameCheck = {
   id: 'name-twice',
   station: 'addresses',
   scope: 'name',
-  *find(plan, name) {
-    const devices = devicesNamed(plan, name).sort(byId);
-    if (devices.length < 2) return;
+  *find(plan, { records }) {
+    if (records.length < 2) return;
+    const devices = [...records].sort(byId);
     const seen = new Map<string, Device>();
     for (const device of devices) {
       const domains = [...domainsOf(plan, device)];
