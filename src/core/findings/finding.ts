@@ -77,8 +77,11 @@ export function findingOf(check: Pick<Check, 'id' | 'station'>, report: Report):
 }
 
 /** The acceptance that holds for a finding: same key and unchanged evidence; null when it is open. */
-export function acceptanceOf(plan: Plan, finding: Pick<Finding, 'key' | 'because'>): Acceptance | null {
-  for (const acceptance of plan.acceptance.values())
+export function acceptanceOf(
+  acceptances: Plan['acceptance'],
+  finding: Pick<Finding, 'key' | 'because'>,
+): Acceptance | null {
+  for (const acceptance of acceptances.values())
     if (acceptance.finding === finding.key && acceptance.evidence === finding.because) return acceptance;
   return null;
 }

@@ -1,11 +1,12 @@
 'use client';
 
-import { useMemo } from 'react';
 import { type Finding, type Severity, acceptanceOf, severities } from '@/core/findings/finding';
 import type { Acceptance } from '@/core/plan/records';
 import { recordIn, type Plan } from '@/core/plan/plan';
 import { addressesOn, interfacesOf } from '@/core/plan/view';
+import { memo } from '@/core/plan/memo';
 import { usePlan, useSite } from './context';
+import type { Findings } from './findings-client';
 
 export interface JudgedFinding extends Finding {
   readonly accepted: Acceptance | null;
@@ -13,17 +14,19 @@ export interface JudgedFinding extends Finding {
 
 const weight = (finding: JudgedFinding) => (finding.accepted ? 10 : 0) + severities.indexOf(finding.severity);
 
+/** Several places show the findings; each list is judged and sorted once for all of them. */
+const judged = memo((findings: Findings) =>
+  memo((acceptances: Plan['acceptance']): readonly JudgedFinding[] =>
+    [...findings.values()]
+      .map((finding) => ({ ...finding, accepted: acceptanceOf(acceptances, finding) }))
+      .sort((a, b) => weight(a) - weight(b) || (a.key < b.key ? -1 : 1)),
+  ),
+);
+
 /** All findings with their acceptance: open before accepted, stops first. */
 export function useFindings(): readonly JudgedFinding[] {
-  const plan = usePlan();
-  const findings = useSite((state) => state.findings);
-  return useMemo(
-    () =>
-      [...findings.values()]
-        .map((finding) => ({ ...finding, accepted: acceptanceOf(plan, finding) }))
-        .sort((a, b) => weight(a) - weight(b) || (a.key < b.key ? -1 : 1)),
-    [findings, plan],
-  );
+  const acceptances = usePlan().acceptance;
+  return judged(useSite((state) => state.findings))(acceptances);
 }
 
 export type Counts = Readonly<Record<Severity, number>>;

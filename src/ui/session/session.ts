@@ -314,7 +314,7 @@ export class SiteSession {
   private openCount(): number {
     const { findings, plan } = this.store.getState();
     let open = 0;
-    for (const finding of findings.values()) if (!acceptanceOf(plan, finding)) open++;
+    for (const finding of findings.values()) if (!acceptanceOf(plan.acceptance, finding)) open++;
     return open;
   }
 

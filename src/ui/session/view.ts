@@ -27,7 +27,7 @@ interface ViewState {
 
 const WIDTH = 'dianome.panel';
 const KEYS = 'dianome.keys';
-const remembered = (key: string): string | null => {
+export const remembered = (key: string): string | null => {
   try {
     return typeof window === 'undefined' ? null : localStorage.getItem(key);
   } catch {

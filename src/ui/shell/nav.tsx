@@ -22,16 +22,16 @@ export function Nav({ onGo }: { onGo?: () => void }) {
           href={`/site/${session.siteId}/${item.path}`}
           onClick={onGo}
           aria-current={here === item.path ? 'page' : undefined}
-          className={`flex min-h-[35px] items-center gap-2 border-b border-rule py-1 pr-2 pl-2 max-[699px]:min-h-[44px] ${here === item.path ? 'border-l-[5px] border-l-ink bg-sheet font-bold' : 'border-l-[5px] border-l-transparent text-muted hover:bg-sheet'}`}
+          className={`flex min-h-[35px] items-center gap-1.5 border-b border-rule py-1 pr-2 pl-2 max-[699px]:min-h-[44px] ${here === item.path ? 'border-l-[5px] border-l-ink bg-sheet font-bold' : 'border-l-[5px] border-l-transparent text-muted hover:bg-sheet'}`}
         >
           <span className="mono w-4 text-right text-[13px]">{number ?? ''}</span>
           <span className="flex-1">{item.label}</span>
           {severities
             .filter((severity) => counts[severity] > 0 && severity !== 'note')
             .map((severity) => (
-              <span key={severity} className="flex items-center gap-1 text-[13px] font-bold text-ink">
-                <SeverityMark severity={severity} size={14} />
-                {counts[severity]}
+              <span key={severity} className="flex items-center gap-0.5 text-[12px] font-bold text-ink">
+                <SeverityMark severity={severity} size={13} />
+                {counts[severity] > 999 ? '999+' : counts[severity]}
               </span>
             ))}
         </Link>

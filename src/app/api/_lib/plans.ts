@@ -46,7 +46,7 @@ export function countFindings(plan: Plan): Counts {
   if (known) return known;
   const counts = { stop: 0, fix: 0, note: 0 };
   for (const finding of new FindingsEngine(plan).all())
-    if (!acceptanceOf(plan, finding)) counts[finding.severity]++;
+    if (!acceptanceOf(plan.acceptance, finding)) counts[finding.severity]++;
   counted.set(plan, counts);
   return counts;
 }

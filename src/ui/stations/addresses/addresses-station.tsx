@@ -45,20 +45,7 @@ export function AddressesStation() {
   return (
     <>
       <StationHead title="Addresses" about="pools, addresses kept out of them, and fixed addresses" />
-      <div className="flex flex-wrap gap-1 pb-3" role="group" aria-label="Segment">
-        {withSubnets.map((candidate) => (
-          <button
-            key={candidate.id}
-            type="button"
-            aria-pressed={candidate.id === vlan.id}
-            title={candidate.name}
-            className={`border-2 p-0.5 ${candidate.id === vlan.id ? 'border-ink bg-chosen' : 'border-transparent'}`}
-            onClick={() => select(candidate.id)}
-          >
-            <Jacket vlan={candidate} />
-          </button>
-        ))}
-      </div>
+      <SegmentChoice vlans={withSubnets} chosen={vlan} onChoose={(id) => select(id)} />
       {subnets.length > 1 && (
         <div className="flex gap-1 pb-2" role="group" aria-label="Subnet">
           {subnets.map((candidate) => (
@@ -76,6 +63,63 @@ export function AddressesStation() {
       )}
       <SubnetAddresses key={subnet.id} plan={plan} vlan={vlan} subnet={subnet} />
     </>
+  );
+}
+
+/** More segments than this get a line to find one by id, code or name. */
+const MANY = 30;
+
+/** The segments as jackets; of many, those that match what is typed. */
+function SegmentChoice({
+  vlans,
+  chosen,
+  onChoose,
+}: {
+  vlans: readonly Vlan[];
+  chosen: Vlan;
+  onChoose: (id: string) => void;
+}) {
+  const [typed, setTyped] = useState('');
+  const wanted = typed.trim().toLowerCase();
+  const matching = vlans.filter(
+    (vlan) =>
+      String(vlan.vid).startsWith(wanted) ||
+      vlan.code.toLowerCase().startsWith(wanted) ||
+      vlan.name.toLowerCase().includes(wanted),
+  );
+  const shown = matching.slice(0, MANY);
+  if (typed === '' && !shown.includes(chosen)) shown.splice(0, 1, chosen);
+  return (
+    <div className="flex flex-wrap items-center gap-1 pb-3" role="group" aria-label="Segment">
+      {vlans.length > MANY && (
+        <input
+          className="field field-line max-w-44"
+          aria-label="Find a segment"
+          placeholder="VLAN, code or name"
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter' && matching[0]) onChoose(matching[0].id);
+          }}
+        />
+      )}
+      {shown.map((vlan) => (
+        <button
+          key={vlan.id}
+          type="button"
+          aria-pressed={vlan.id === chosen.id}
+          title={vlan.name}
+          className={`border-2 p-0.5 ${vlan.id === chosen.id ? 'border-ink bg-chosen' : 'border-transparent'}`}
+          onClick={() => onChoose(vlan.id)}
+        >
+          <Jacket vlan={vlan} />
+        </button>
+      ))}
+      {matching.length > shown.length && (
+        <span className="text-[13px] text-muted">and {matching.length - shown.length} more</span>
+      )}
+      {matching.length === 0 && <span className="text-[13px]">No segment is called “{typed}”.</span>}
+    </div>
   );
 }
 

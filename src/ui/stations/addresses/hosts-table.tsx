@@ -10,6 +10,7 @@ import { typedAddress, useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { type JudgedFinding, placeOf, useFindings } from '../../session/open-findings';
 import { useView } from '../../session/view';
+import { type Columns, ColumnChoice, useColumns } from '../../parts/columns';
 import { Choice, Field } from '../../parts/field';
 import { SeverityMark } from '../../parts/marks';
 import { shortAddress } from '../../parts/short';
@@ -23,8 +24,15 @@ export const assignmentOptions = [
 
 const ROW = 33;
 const CARD = 190;
-const COLUMNS =
-  'grid grid-cols-[34px_26px_92px_minmax(110px,1.2fr)_minmax(90px,0.8fr)_158px_92px_minmax(70px,1fr)] items-center max-[699px]:grid-cols-2';
+const GRID = 'grid items-center min-[700px]:grid-cols-(--columns) max-[699px]:grid-cols-2';
+const OPTIONAL = ['Kind', 'MAC', 'Fixed by', 'Note'] as const;
+type Column = (typeof OPTIONAL)[number];
+const WIDTHS: Readonly<Record<Column, string>> = {
+  Kind: 'minmax(90px,0.8fr)',
+  MAC: '158px',
+  'Fixed by': '92px',
+  Note: 'minmax(70px,1fr)',
+};
 
 /** The fixed addresses of a subnet, edited in place; any number of them, since only the visible rows exist. */
 export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
@@ -32,6 +40,11 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
   const { address: selected, select } = useView();
   const [sort, setSort] = useState<'address' | 'name'>('address');
   const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
+  const columns = useColumns('hosts', OPTIONAL);
+  const shownColumns = OPTIONAL.filter(columns.shows);
+  const template = ['34px 26px 92px minmax(110px,1.2fr)', ...shownColumns.map((name) => WIDTHS[name])].join(
+    ' ',
+  );
   const scroller = useRef<HTMLDivElement>(null);
   const findings = useFindings();
   const byAddress = useMemo(() => {
@@ -74,10 +87,7 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
     ['', null],
     ['Address', () => setSort('address')],
     ['Host name', () => setSort('name')],
-    ['Kind', null],
-    ['MAC', null],
-    ['Fixed by', null],
-    ['Note', null],
+    ...shownColumns.map((name) => [name, null] as const),
   ];
   return (
     <section aria-label="Fixed addresses">
@@ -115,10 +125,15 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
             </button>
           </>
         )}
+        <span className="flex-1" />
+        <ColumnChoice columns={columns} />
       </div>
       <div className="overflow-x-auto">
-        <div className="min-w-[760px] max-[699px]:min-w-0">
-          <div className={`${COLUMNS} border-y-2 border-ink text-[13px] font-bold max-[699px]:hidden`}>
+        <div
+          className="min-w-[760px] max-[699px]:min-w-0"
+          style={{ '--columns': template } as React.CSSProperties}
+        >
+          <div className={`${GRID} border-y-2 border-ink text-[13px] font-bold max-[699px]:hidden`}>
             {heads.map(([head, onSort], i) => (
               <span
                 key={i}
@@ -147,7 +162,7 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
                 return (
                   <li
                     key={item.key}
-                    className={`absolute inset-x-0 ${COLUMNS} border-b border-rule ${host.id === selected ? 'bg-chosen' : 'bg-sheet'}`}
+                    className={`absolute inset-x-0 ${GRID} border-b border-rule ${host.id === selected ? 'bg-chosen' : 'bg-sheet'}`}
                     style={{ top: item.start, minHeight: item.size }}
                     data-index={item.index}
                     ref={rows.measureElement}
@@ -161,6 +176,7 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
                     <HostCells
                       plan={plan}
                       subnet={subnet}
+                      columns={columns}
                       address={host}
                       finding={byAddress.get(host.id)}
                       marked={marked.has(host.id)}
@@ -180,13 +196,14 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
 interface CellsProps {
   readonly plan: Plan;
   readonly subnet: Subnet;
+  readonly columns: Columns<Column>;
   readonly address: Address;
   readonly finding: JudgedFinding | undefined;
   readonly marked: boolean;
   readonly onMark: (on: boolean) => void;
 }
 
-function HostCells({ plan, subnet, address, finding, marked, onMark }: CellsProps) {
+function HostCells({ plan, subnet, columns, address, finding, marked, onMark }: CellsProps) {
   const session = useSession();
   const edit = useEdit();
   const { device, interface: item } = hostOf(plan, address);
@@ -228,41 +245,49 @@ function HostCells({ plan, subnet, address, finding, marked, onMark }: CellsProp
           }
         />
       </span>
-      <span>
-        <Choice
-          label={`Kind of ${device.name}`}
-          value={device.kind}
-          options={kindOptions}
-          onChoose={(kind) => edit('device', device.id, 'kind', kind)}
-        />
-      </span>
-      <span>
-        <Field
-          mono
-          label={`MAC of ${device.name}`}
-          value={item.mac ?? ''}
-          placeholder="none"
-          className="text-[13px]"
-          onCommit={(text) => edit('interface', item.id, 'mac', text === '' ? null : text, item.mac)}
-        />
-      </span>
-      <span>
-        <Choice
-          label={`Assignment of ${device.name}`}
-          value={address.assignment}
-          options={assignmentOptions}
-          onChoose={(assignment) =>
-            session.perform({ operation: 'setAssignment', input: { addresses: [address.id], assignment } })
-          }
-        />
-      </span>
-      <span>
-        <Field
-          label={`Note on ${device.name}`}
-          value={address.note}
-          onCommit={(text, seen) => edit('address', address.id, 'note', text, seen)}
-        />
-      </span>
+      {columns.shows('Kind') && (
+        <span>
+          <Choice
+            label={`Kind of ${device.name}`}
+            value={device.kind}
+            options={kindOptions}
+            onChoose={(kind) => edit('device', device.id, 'kind', kind)}
+          />
+        </span>
+      )}
+      {columns.shows('MAC') && (
+        <span>
+          <Field
+            mono
+            label={`MAC of ${device.name}`}
+            value={item.mac ?? ''}
+            placeholder="none"
+            className="text-[13px]"
+            onCommit={(text) => edit('interface', item.id, 'mac', text === '' ? null : text, item.mac)}
+          />
+        </span>
+      )}
+      {columns.shows('Fixed by') && (
+        <span>
+          <Choice
+            label={`Assignment of ${device.name}`}
+            value={address.assignment}
+            options={assignmentOptions}
+            onChoose={(assignment) =>
+              session.perform({ operation: 'setAssignment', input: { addresses: [address.id], assignment } })
+            }
+          />
+        </span>
+      )}
+      {columns.shows('Note') && (
+        <span>
+          <Field
+            label={`Note on ${device.name}`}
+            value={address.note}
+            onCommit={(text, seen) => edit('address', address.id, 'note', text, seen)}
+          />
+        </span>
+      )}
     </>
   );
 }

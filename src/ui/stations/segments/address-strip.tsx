@@ -50,7 +50,14 @@ export function AddressStrip() {
     return () => observer.disconnect();
   }, [hasSpace]);
 
-  const view = space && zoom && zoom.from >= space.from && zoom.to <= space.to ? zoom : space;
+  // Where more segments stand close together than can be named, the strip opens on the part in use.
+  const everything = space ? stripSegments(plan, space) : [];
+  const used = space && usedSpan(everything, space);
+  const [whole, setWhole] = useState(false);
+  const crowded =
+    space && used && everything.length > width / LABEL_GAP && 4 * sizeOfSpan(used) < sizeOfSpan(space);
+  const start = crowded && !whole ? used : space;
+  const view = space && zoom && zoom.from >= space.from && zoom.to <= space.to ? zoom : start;
   const zoomBy = (factor: number, centre?: number) => {
     if (!view || !space) return;
     const middle = centre ?? (view.from + view.to) / 2;
@@ -164,14 +171,17 @@ export function AddressStrip() {
           >
             +
           </button>
+          <button type="button" className="border-2 border-ink px-2" onClick={() => setZoom(used ?? null)}>
+            used
+          </button>
           <button
             type="button"
             className="border-2 border-ink px-2"
-            onClick={() => setZoom(usedSpan(stripSegments(plan, space), space))}
+            onClick={() => {
+              setWhole(true);
+              setZoom(null);
+            }}
           >
-            used
-          </button>
-          <button type="button" className="border-2 border-ink px-2" onClick={() => setZoom(null)}>
             all
           </button>
         </div>
@@ -295,6 +305,8 @@ export function AddressStrip() {
     </section>
   );
 }
+
+const sizeOfSpan = (span: Span): number => span.to - span.from + 1;
 
 /** The part of the space that is in use, with a little air. */
 function usedSpan(segments: readonly StripSegment[], space: Span): Span | null {

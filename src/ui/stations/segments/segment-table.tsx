@@ -1,6 +1,7 @@
 'use client';
 
-import { type KeyboardEvent, memo, useState } from 'react';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { type KeyboardEvent, type Ref, useEffect, useRef, useState } from 'react';
 import { formatAddress } from '@/core/address/ip';
 import { formatPrefix, usableHosts } from '@/core/address/prefix';
 import type { Plan } from '@/core/plan/plan';
@@ -11,64 +12,124 @@ import { needOf } from '@/core/segments/resize';
 import { typedAddress, typedPrefix, useEdit, usePerformOrReview, wholeNumber } from '../../session/actions';
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';
+import { type Columns, ColumnChoice, useColumns } from '../../parts/columns';
 import { Field } from '../../parts/field';
 import { InsideBar } from '../../parts/inside-bar';
 import { Jacket } from '../../parts/jacket';
 import { GripMark } from '../../parts/marks';
 import { countText, shortAddress, shortRange } from '../../parts/short';
 
+const COLUMNS = ['VLAN', 'Subnet', 'Gateway', 'Need', 'Fits', 'Pool', 'Inside it'] as const;
+type Column = (typeof COLUMNS)[number];
+const ROW = 34;
+const CARD = 180;
+/** Up to this many rows all exist; beyond it only those that can be seen. */
+const SHORT = 60;
+
 /** Every segment as one row, edited in place; Alt and the arrow keys or dragging change the order. */
 export function SegmentTable() {
   const plan = usePlan();
   const session = useSession();
   const vlans = vlansOf(plan);
+  const selected = useView((state) => state.vlan);
   const [dragged, setDragged] = useState<string | null>(null);
+  const columns = useColumns('segments', COLUMNS);
+  const table = useRef<HTMLTableElement>(null);
+  const [top, setTop] = useState(0);
+  const scroller = () => document.getElementById('station');
+  const short = vlans.length <= SHORT;
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const rows = useVirtualizer({
+    count: vlans.length,
+    getScrollElement: scroller,
+    estimateSize: () => (window.innerWidth < 700 ? CARD : ROW),
+    overscan: short ? vlans.length : 12,
+    scrollMargin: top,
+    getItemKey: (index) => vlans[index]!.id,
+  });
+  useEffect(() => {
+    const box = scroller();
+    if (box && table.current)
+      setTop(table.current.getBoundingClientRect().top - box.getBoundingClientRect().top + box.scrollTop);
+  }, []);
+  useEffect(() => {
+    const at = vlans.findIndex((vlan) => vlan.id === selected);
+    if (at >= 0) rows.scrollToIndex(at, { align: 'auto' });
+    // Only a new selection scrolls; edits of the list must not.
+  }, [selected]); // eslint-disable-line react-hooks/exhaustive-deps
+  const items = rows.getVirtualItems();
+  const before = (items[0]?.start ?? top) - top;
+  const after = rows.getTotalSize() - ((items.at(-1)?.end ?? top) - top);
   const moveTo = (vlan: string, index: number) => {
     const others = vlans.filter((other) => other.id !== vlan);
     if (index < 0 || index > others.length) return;
     session.perform({ operation: 'moveSegment', input: { vlan, after: others[index - 1]?.id ?? null } });
   };
   return (
-    <table className="schedule max-[699px]:block [&_td]:max-[699px]:border-l-0">
-      <thead className="max-[699px]:sr-only">
-        <tr>
-          {['Segment', 'Name', 'VLAN', 'Subnet', 'Gateway', 'Need', 'Fits', 'Pool', 'Inside it'].map(
-            (head) => (
-              <th key={head} scope="col" className={head === 'Need' || head === 'Fits' ? 'text-right!' : ''}>
-                {head}
-              </th>
-            ),
-          )}
-        </tr>
-      </thead>
-      <tbody className="max-[699px]:block">
-        {vlans.map((vlan, index) => (
-          <SegmentRow
-            key={vlan.id}
-            plan={plan}
-            vlan={vlan}
-            onAltArrow={(direction) => moveTo(vlan.id, index + direction)}
-            onDragStart={() => setDragged(vlan.id)}
-            onDrop={() => {
-              if (dragged && dragged !== vlan.id) moveTo(dragged, index);
-              setDragged(null);
-            }}
-          />
-        ))}
-      </tbody>
-    </table>
+    <>
+      <div className="flex items-baseline justify-between">
+        <h3 className="font-bold">
+          {vlans.length} segment{vlans.length === 1 ? '' : 's'}
+        </h3>
+        <ColumnChoice columns={columns} />
+      </div>
+      <table ref={table} className="schedule max-[699px]:block [&_td]:max-[699px]:border-l-0">
+        <thead className="max-[699px]:sr-only">
+          <tr>
+            {(['Segment', 'Name', ...COLUMNS] as const).map(
+              (head) =>
+                (head === 'Segment' || head === 'Name' || columns.shows(head)) && (
+                  <th
+                    key={head}
+                    scope="col"
+                    className={head === 'Need' || head === 'Fits' ? 'text-right!' : ''}
+                  >
+                    {head}
+                  </th>
+                ),
+            )}
+          </tr>
+        </thead>
+        <tbody className="max-[699px]:block">
+          {before > 0 && <tr aria-hidden="true" style={{ height: before }} className="max-[699px]:block" />}
+          {items.map(({ index }) => {
+            const vlan = vlans[index]!;
+            return (
+              <SegmentRow
+                key={vlan.id}
+                plan={plan}
+                vlan={vlan}
+                index={index}
+                measure={rows.measureElement}
+                columns={columns}
+                onAltArrow={(direction) => moveTo(vlan.id, index + direction)}
+                onDragStart={() => setDragged(vlan.id)}
+                onDrop={() => {
+                  if (dragged && dragged !== vlan.id) moveTo(dragged, index);
+                  setDragged(null);
+                }}
+              />
+            );
+          })}
+          {after > 0 && <tr aria-hidden="true" style={{ height: after }} className="max-[699px]:block" />}
+        </tbody>
+      </table>
+    </>
   );
 }
 
 interface RowProps {
   readonly plan: Plan;
   readonly vlan: Vlan;
+  readonly index: number;
+  readonly measure: Ref<HTMLTableRowElement>;
+  readonly columns: Columns<Column>;
   readonly onAltArrow: (direction: 1 | -1) => void;
   readonly onDragStart: () => void;
   readonly onDrop: () => void;
 }
 
-const SegmentRow = memo(function SegmentRow({ plan, vlan, onAltArrow, onDragStart, onDrop }: RowProps) {
+function SegmentRow({ plan, vlan, index, measure, columns, onAltArrow, onDragStart, onDrop }: RowProps) {
   const session = useSession();
   const edit = useEdit();
   const performOrReview = usePerformOrReview();
@@ -112,6 +173,8 @@ const SegmentRow = memo(function SegmentRow({ plan, vlan, onAltArrow, onDragStar
   return (
     <tr
       data-testid={`segment-${vlan.vid}`}
+      data-index={index}
+      ref={measure}
       className={`min-[700px]:h-[34px] max-[699px]:grid max-[699px]:grid-cols-2 max-[699px]:border-b-2 max-[699px]:border-ink max-[699px]:py-2 ${selected === vlan.id ? 'bg-chosen' : ''}`}
       onFocus={() => selected !== vlan.id && select(vlan.id)}
       onClick={() => selected !== vlan.id && select(vlan.id)}
@@ -132,66 +195,82 @@ const SegmentRow = memo(function SegmentRow({ plan, vlan, onAltArrow, onDragStar
           onCommit={(text, seen) => edit('vlan', vlan.id, 'name', text, seen)}
         />
       </td>
-      <td className="w-[56px]">
-        <Field
-          mono
-          label={`VLAN id of ${vlan.name}`}
-          value={String(vlan.vid)}
-          onCommit={(text, seen) => edit('vlan', vlan.id, 'vid', wholeNumber(text, 'VLAN id'), Number(seen))}
-        />
-      </td>
-      <td className="min-w-[150px]">
-        <Field
-          mono
-          label={`Subnet of ${vlan.name}`}
-          value={subnet ? formatPrefix(subnet.prefix) : ''}
-          placeholder={v6 ? 'IPv6 only' : 'none'}
-          onCommit={commitSubnet}
-        />
-      </td>
-      <td className="w-[112px]">
-        <span className="flex items-center">
+      {columns.shows('VLAN') && (
+        <td className="w-[56px]">
           <Field
             mono
-            label={`Gateway of ${vlan.name}`}
-            value={subnet && gateway ? shortAddress(gateway.address, subnet.prefix) : ''}
-            placeholder={subnet ? 'none' : ''}
-            onCommit={commitGateway}
+            label={`VLAN id of ${vlan.name}`}
+            value={String(vlan.vid)}
+            onCommit={(text, seen) =>
+              edit('vlan', vlan.id, 'vid', wholeNumber(text, 'VLAN id'), Number(seen))
+            }
           />
-          {gateway && (
-            <span className="pr-1 text-[13px] whitespace-nowrap text-muted">
-              {hostOf(plan, gateway).device.name}
-            </span>
+        </td>
+      )}
+      {columns.shows('Subnet') && (
+        <td className="min-w-[150px]">
+          <Field
+            mono
+            label={`Subnet of ${vlan.name}`}
+            value={subnet ? formatPrefix(subnet.prefix) : ''}
+            placeholder={v6 ? 'IPv6 only' : 'none'}
+            onCommit={commitSubnet}
+          />
+        </td>
+      )}
+      {columns.shows('Gateway') && (
+        <td className="w-[112px]">
+          <span className="flex items-center">
+            <Field
+              mono
+              label={`Gateway of ${vlan.name}`}
+              value={subnet && gateway ? shortAddress(gateway.address, subnet.prefix) : ''}
+              placeholder={subnet ? 'none' : ''}
+              onCommit={commitGateway}
+            />
+            {gateway && (
+              <span className="pr-1 text-[13px] whitespace-nowrap text-muted">
+                {hostOf(plan, gateway).device.name}
+              </span>
+            )}
+          </span>
+        </td>
+      )}
+      {columns.shows('Need') && (
+        <td className="mono px-1 text-right" title={need?.text}>
+          <span className="min-[700px]:hidden">need </span>
+          {need?.total ?? ''}
+        </td>
+      )}
+      {columns.shows('Fits') && (
+        <td
+          className={`mono px-1 text-right ${subnet && need && usableHosts(subnet.prefix) < need.total ? 'font-bold text-stop' : ''}`}
+        >
+          <span className="min-[700px]:hidden">fits </span>
+          {subnet ? countText(usableHosts(subnet.prefix)) : ''}
+        </td>
+      )}
+      {columns.shows('Pool') && (
+        <td className="mono px-1 text-[13px] whitespace-nowrap">
+          {subnet &&
+            (pools.length ? (
+              pools.map((pool) => shortRange(pool, subnet.prefix)).join(', ')
+            ) : (
+              <span className="text-muted">none</span>
+            ))}
+        </td>
+      )}
+      {columns.shows('Inside it') && (
+        <td>
+          {layout && (
+            <InsideBar
+              layout={layout}
+              colour={vlan.colour}
+              label={`${layout.counts.fixed + layout.counts.reserved} fixed, ${layout.counts.pool} in the pool, ${layout.counts.free} free`}
+            />
           )}
-        </span>
-      </td>
-      <td className="mono px-1 text-right" title={need?.text}>
-        <span className="min-[700px]:hidden">need </span>
-        {need?.total ?? ''}
-      </td>
-      <td
-        className={`mono px-1 text-right ${subnet && need && usableHosts(subnet.prefix) < need.total ? 'font-bold text-stop' : ''}`}
-      >
-        <span className="min-[700px]:hidden">fits </span>
-        {subnet ? countText(usableHosts(subnet.prefix)) : ''}
-      </td>
-      <td className="mono px-1 text-[13px] whitespace-nowrap">
-        {subnet &&
-          (pools.length ? (
-            pools.map((pool) => shortRange(pool, subnet.prefix)).join(', ')
-          ) : (
-            <span className="text-muted">none</span>
-          ))}
-      </td>
-      <td>
-        {layout && (
-          <InsideBar
-            layout={layout}
-            colour={vlan.colour}
-            label={`${layout.counts.fixed + layout.counts.reserved} fixed, ${layout.counts.pool} in the pool, ${layout.counts.free} free`}
-          />
-        )}
-      </td>
+        </td>
+      )}
     </tr>
   );
-});
+}
