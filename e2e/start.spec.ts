@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import net from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -102,4 +102,30 @@ test('says plainly what is wrong with its settings', async () => {
   const option = start(await freePort(), tmpdir(), ['--frehs']);
   expect(await option.ended).toBe(1);
   expect(option.said()).toContain('Unknown option --frehs');
+});
+
+/** Runs a line of code in the start command's process before it begins: the machine as somebody else may have it. */
+const before = (code: string) => ({
+  NODE_OPTIONS: `--import=data:text/javascript,${encodeURIComponent(code)}`,
+});
+
+test('an old Node.js and a full disk are named before anything is touched', async () => {
+  const data = path.join(mkdtempSync(path.join(tmpdir(), 'dianome-start-')), 'data');
+  const old = start(
+    await freePort(),
+    data,
+    [],
+    before("Object.defineProperty(process,'versions',{value:{...process.versions,node:'18.20.4'}})"),
+  );
+  expect(await old.ended).toBe(1);
+  expect(old.said()).toContain('This is Node.js 18.20.4; Dianome needs 20.9 or newer');
+  const full = start(
+    await freePort(),
+    data,
+    [],
+    before("import fs from 'node:fs';fs.statfsSync=()=>({bavail:12,bsize:1048576})"),
+  );
+  expect(await full.ended).toBe(1);
+  expect(full.said()).toContain('Only 12 MB are free on the disk');
+  expect(existsSync(data)).toBe(false);
 });
