@@ -1,4 +1,4 @@
-import { type IpAddress, addOffset, compareAddresses } from './ip';
+import { type IpAddress, addOffset } from './ip';
 import { type Prefix, lastOf } from './prefix';
 
 /** A run of addresses, both ends included. */
@@ -20,16 +20,3 @@ export const rangesOverlap = (a: AddressRange, b: AddressRange): boolean =>
   typeof a.start === typeof b.start && a.start <= b.end && b.start <= a.end;
 
 export const rangeOf = (prefix: Prefix): AddressRange => ({ start: prefix.address, end: lastOf(prefix) });
-
-/** The largest pieces of `range` that hold none of `taken` (addresses in any order). */
-export function gapsBetween(range: AddressRange, taken: readonly IpAddress[]): AddressRange[] {
-  const sorted = taken.filter((address) => inRange(range, address)).sort(compareAddresses);
-  const gaps: AddressRange[] = [];
-  let start = range.start;
-  for (const address of sorted) {
-    if (address > start) gaps.push({ start, end: addOffset(address, -1) });
-    if (address >= start) start = addOffset(address, 1);
-  }
-  if (start <= range.end) gaps.push({ start, end: range.end });
-  return gaps;
-}

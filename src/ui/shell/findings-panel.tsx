@@ -101,9 +101,9 @@ export function FindingsPanel({ everywhere = false }: { everywhere?: boolean }) 
     );
   return (
     <section aria-label="Findings here">
-      <div className="flex items-center justify-between gap-2 border-b border-ink pb-1">
+      <div className="flex items-center gap-2 border-b border-ink pb-1 whitespace-nowrap">
         <h2 className="mono font-bold">
-          {everywhere ? 'Findings' : 'Findings here'} <span className="key">n</span>
+          Findings <span className="key">n</span>
         </h2>
         <SeverityFilter />
       </div>

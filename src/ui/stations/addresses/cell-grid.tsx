@@ -13,9 +13,11 @@ import { useFindings, placeOf } from '../../session/open-findings';
 import { useView } from '../../session/view';
 import { textOn } from '../../parts/colour';
 import { fillOf } from '../../parts/inside-bar';
+import { useNarrow } from '../../parts/narrow';
 import { shortAddress } from '../../parts/short';
 
 const COLUMNS = 32;
+const NARROW_COLUMNS = 16;
 
 const useWords: Readonly<Record<AddressUse, string>> = {
   network: 'network',
@@ -43,7 +45,7 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
   const [message, setMessage] = useState('');
   const grid = useRef<HTMLDivElement>(null);
   const size = sizeOf(subnet.prefix);
-  const columns = Math.min(COLUMNS, size);
+  const columns = Math.min(useNarrow() ? NARROW_COLUMNS : COLUMNS, size);
   const base = subnet.prefix.address as number;
 
   const shown = useMemo(() => {

@@ -13,6 +13,7 @@ import { useView } from '../../session/view';
 import { type Columns, ColumnChoice, useColumns } from '../../parts/columns';
 import { Choice, Field } from '../../parts/field';
 import { SeverityMark } from '../../parts/marks';
+import { useNarrow } from '../../parts/narrow';
 import { shortAddress } from '../../parts/short';
 
 export const kindOptions = deviceKinds.map((value) => ({ value, label: value.replaceAll('-', ' ') }));
@@ -61,7 +62,7 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
     const name = (address: Address) => hostOf(plan, address).device.name;
     return [...list].sort((a, b) => name(a).localeCompare(name(b)));
   }, [plan, subnet.id, sort]);
-  const narrow = typeof window !== 'undefined' && window.innerWidth < 700;
+  const narrow = useNarrow();
   // eslint-disable-next-line react-hooks/incompatible-library
   const rows = useVirtualizer({
     count: hosts.length,
@@ -209,7 +210,7 @@ function HostCells({ plan, subnet, columns, address, finding, marked, onMark }: 
   const { device, interface: item } = hostOf(plan, address);
   return (
     <>
-      <label className="flex min-h-8 items-center justify-center">
+      <label className="flex min-h-8 items-center justify-center max-[699px]:min-h-11 max-[699px]:justify-start max-[699px]:px-1">
         <input
           type="checkbox"
           className="size-4 accent-ink"

@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import { type ImportRow, columnsOf, readRows } from '@/core/hosts/import';
 import type { Plan } from '@/core/plan/plan';
 import type { Subnet } from '@/core/plan/records';
-import { Refusal } from '@/core/plan/refusal';
+import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { Dialog } from '../../parts/dialog';
 
@@ -30,22 +30,21 @@ export function PasteDialog({ plan, subnet, onClose }: { plan: Plan; subnet: Sub
   const taken = rows.filter((row) => row.verdict !== 'refused');
   const count = (verdict: ImportRow['verdict']) => rows.filter((row) => row.verdict === verdict).length;
   const add = () => {
-    try {
-      const input = taken.map((row) => ({
-        subnet: row.subnet!,
-        name: row.name,
-        kind: row.kind,
-        address: row.address,
-        mac: row.mac || null,
-        note: row.note,
-        assignment: row.assignment,
-      }));
-      session.perform({ operation: 'importHosts', input: { rows: input } }, { reviewed: true });
-      onClose();
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      setProblem(error.message);
-    }
+    setProblem(
+      problemOf(() => {
+        const input = taken.map((row) => ({
+          subnet: row.subnet!,
+          name: row.name,
+          kind: row.kind,
+          address: row.address,
+          mac: row.mac || null,
+          note: row.note,
+          assignment: row.assignment,
+        }));
+        session.perform({ operation: 'importHosts', input: { rows: input } }, { reviewed: true });
+        onClose();
+      }),
+    );
   };
   return (
     <Dialog

@@ -13,6 +13,7 @@ import { dynamicNeed } from '@/core/pools/need';
 import { leaseCapacity } from '@/core/segments/layout';
 import { usualLeases } from '@/core/segments/need';
 import { bandsOf } from '@/core/segments/space';
+import { problemOf } from '../../session/attempt';
 import { typedAddress, useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { Choice, Field } from '../../parts/field';
@@ -157,23 +158,21 @@ function AddRange({
   const known = from !== null && until !== null && typeof from === typeof until && from <= until;
   const add = (operation: 'addPool' | 'addExclusion') => (event?: FormEvent) => {
     event?.preventDefault();
-    try {
-      if (from === null)
-        throw new Refusal(
-          'bad-input',
-          `The start “${start}” is not an address in ${formatPrefix(subnet.prefix)}; write .100 or the whole address.`,
-        );
-      if (until === null)
-        throw new Refusal('bad-input', 'Write the end or the count; the other one follows.');
-      onAdd(operation, { start: formatAddress(from), end: formatAddress(until) });
-      setStart('');
-      setEnd('');
-      setCount('');
-      setProblem('');
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      setProblem(error.message);
-    }
+    setProblem(
+      problemOf(() => {
+        if (from === null)
+          throw new Refusal(
+            'bad-input',
+            `The start “${start}” is not an address in ${formatPrefix(subnet.prefix)}; write .100 or the whole address.`,
+          );
+        if (until === null)
+          throw new Refusal('bad-input', 'Write the end or the count; the other one follows.');
+        onAdd(operation, { start: formatAddress(from), end: formatAddress(until) });
+        setStart('');
+        setEnd('');
+        setCount('');
+      }),
+    );
   };
   const input = (label: string, value: string, set: (text: string) => void, placeholder: string) => (
     <label className="text-[13px]">

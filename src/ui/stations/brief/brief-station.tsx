@@ -5,7 +5,7 @@ import { formatPrefix, parsePrefix } from '@/core/address/prefix';
 import { toWire } from '@/core/plan/edit';
 import { siteOf } from '@/core/plan/plan';
 import { SITE_ID, type Site, siteKinds } from '@/core/plan/records';
-import { Refusal } from '@/core/plan/refusal';
+import { problemOf } from '../../session/attempt';
 import { useEdit, wholeNumber } from '../../session/actions';
 import { usePlan } from '../../session/context';
 import { Choice, Field } from '../../parts/field';
@@ -124,16 +124,14 @@ function ForeignNetworks({ site, onSet }: { site: Site; onSet: (value: unknown) 
   const [problem, setProblem] = useState('');
   const wire = toWire('site', site).foreign as { prefix: string; why: string }[];
   const add = () => {
-    try {
-      const parsed = parsePrefix(prefix);
-      onSet([...wire, { prefix: parsed ? formatPrefix(parsed.prefix) : prefix, why }]);
-      setPrefix('');
-      setWhy('');
-      setProblem('');
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      setProblem(error.message);
-    }
+    setProblem(
+      problemOf(() => {
+        const parsed = parsePrefix(prefix);
+        onSet([...wire, { prefix: parsed ? formatPrefix(parsed.prefix) : prefix, why }]);
+        setPrefix('');
+        setWhy('');
+      }),
+    );
   };
   return (
     <Row label="Foreign networks" about="networks of others that this site must not collide with">

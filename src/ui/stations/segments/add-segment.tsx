@@ -4,10 +4,10 @@ import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { formatAddress } from '@/core/address/ip';
 import { formatPrefix, parsePrefix } from '@/core/address/prefix';
 import { type Purpose, purposes } from '@/core/plan/records';
-import { Refusal } from '@/core/plan/refusal';
 import { vlansOf } from '@/core/plan/view';
 import { proposeSegment } from '@/core/segments/propose';
 import { purposeDefaults } from '@/core/segments/purposes';
+import { problemOf } from '../../session/attempt';
 import { wholeNumber } from '../../session/actions';
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';
@@ -82,28 +82,27 @@ function Proposal({
     ...(layer2 ? { prefix: null } : prefix ? { prefix } : {}),
   });
   const submit = () => {
-    try {
-      const input = {
-        purpose,
-        vid: number('vid', 'VLAN id'),
-        devices: number('devices', 'Devices now'),
-        name: has('name') ? typed.name : undefined,
-        prefix: layer2
-          ? null
-          : has('prefix')
-            ? prefix
-              ? formatPrefix(prefix)
-              : typed.prefix!.trim()
-            : undefined,
-      };
-      const change = session.perform({ operation: 'addSegment', input: JSON.parse(JSON.stringify(input)) });
-      const added = change.steps.find((step) => step.table === 'vlan' && step.before === null);
-      if (added) select(added.id);
-      onClose();
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      setProblem(error.message);
-    }
+    setProblem(
+      problemOf(() => {
+        const input = {
+          purpose,
+          vid: number('vid', 'VLAN id'),
+          devices: number('devices', 'Devices now'),
+          name: has('name') ? typed.name : undefined,
+          prefix: layer2
+            ? null
+            : has('prefix')
+              ? prefix
+                ? formatPrefix(prefix)
+                : typed.prefix!.trim()
+              : undefined,
+        };
+        const change = session.perform({ operation: 'addSegment', input: JSON.parse(JSON.stringify(input)) });
+        const added = change.steps.find((step) => step.table === 'vlan' && step.before === null);
+        if (added) select(added.id);
+        onClose();
+      }),
+    );
   };
   const row = (field: string, label: string, proposed: string) => (
     <label className="grid grid-cols-[9rem_1fr] items-center gap-2">

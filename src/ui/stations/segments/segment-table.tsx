@@ -17,6 +17,7 @@ import { Field } from '../../parts/field';
 import { InsideBar } from '../../parts/inside-bar';
 import { Jacket } from '../../parts/jacket';
 import { GripMark } from '../../parts/marks';
+import { useNarrow } from '../../parts/narrow';
 import { countText, shortAddress, shortRange } from '../../parts/short';
 
 const COLUMNS = ['VLAN', 'Subnet', 'Gateway', 'Need', 'Fits', 'Pool', 'Inside it'] as const;
@@ -37,12 +38,13 @@ export function SegmentTable() {
   const table = useRef<HTMLTableElement>(null);
   const [top, setTop] = useState(0);
   const scroller = () => document.getElementById('station');
+  const narrow = useNarrow();
   const short = vlans.length <= SHORT;
   // eslint-disable-next-line react-hooks/incompatible-library
   const rows = useVirtualizer({
     count: vlans.length,
     getScrollElement: scroller,
-    estimateSize: () => (window.innerWidth < 700 ? CARD : ROW),
+    estimateSize: () => (narrow ? CARD : ROW),
     overscan: short ? vlans.length : 12,
     scrollMargin: top,
     getItemKey: (index) => vlans[index]!.id,
@@ -73,7 +75,7 @@ export function SegmentTable() {
         </h3>
         <ColumnChoice columns={columns} />
       </div>
-      <table ref={table} className="schedule max-[699px]:block [&_td]:max-[699px]:border-l-0">
+      <table ref={table} className="schedule schedule-cards">
         <thead className="max-[699px]:sr-only">
           <tr>
             {(['Segment', 'Name', ...COLUMNS] as const).map(
