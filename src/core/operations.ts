@@ -1,5 +1,10 @@
 import { acceptFinding, withdrawAcceptance } from './findings/accept';
 import { importHosts } from './hosts/import';
+import { carryNeeded, pruneVlan } from './gear/carry';
+import * as cables from './gear/cables';
+import * as devices from './gear/devices';
+import * as ports from './gear/ports';
+import * as profiles from './gear/profiles';
 import * as hosts from './hosts/operations';
 import type { Change } from './plan/change';
 import { edit } from './plan/edit';
@@ -51,6 +56,21 @@ const all: readonly Operation[] = [
   hosts.useSubnetSettings,
   hosts.moveToSubnet,
   importHosts,
+  devices.addDevice,
+  devices.equipDevice,
+  devices.removeDevice,
+  ports.assignPorts,
+  ports.carryVlans,
+  ports.mapPorts,
+  cables.connect,
+  cables.disconnect,
+  cables.movePlug,
+  cables.bundlePorts,
+  cables.unbundle,
+  carryNeeded,
+  pruneVlan,
+  profiles.saveProfile,
+  profiles.applyProfile,
 ] as Operation[];
 
 export const operations: ReadonlyMap<string, Operation> = new Map(all.map((op) => [op.name, op]));

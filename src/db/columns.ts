@@ -77,6 +77,15 @@ export const addressList = (field: string, name: string): FieldColumns =>
     (value: readonly IpAddress[] | null) => value && value.map(formatAddress).join(','),
   );
 
+/** A set of words from a fixed list, kept in one column. */
+export const words = (field: string, name = field): FieldColumns =>
+  column(
+    field,
+    name,
+    (value) => (value as string).split(' ').filter(Boolean),
+    (value: readonly string[]) => value.join(' '),
+  );
+
 /** An object of whole numbers, absent when its first column is NULL. */
 export const numbers = (field: string, parts: Readonly<Record<string, string>>): FieldColumns => {
   const keys = Object.keys(parts);

@@ -81,7 +81,18 @@ export const deleteSite = (pool: Pool, siteId: string): Promise<boolean> =>
       'subnet',
       'interface',
     ];
-    for (const table of [...order, 'device', 'vlan', 'lan', 'site_record'])
+    for (const table of [
+      ...order,
+      'cable',
+      'port',
+      'aggregate',
+      'port_profile',
+      'box',
+      'device',
+      'vlan',
+      'lan',
+      'site_record',
+    ])
       await run(connection, `DELETE FROM ${table} WHERE site_id = ?`, [siteId]);
     return (await run(connection, 'DELETE FROM site WHERE id = ?', [siteId])) === 1;
   });

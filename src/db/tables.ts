@@ -1,5 +1,15 @@
 import type { DnsServer, TableName } from '../core/plan/records';
-import { type FieldColumns, address, addressList, flag, moment, numbers, plain, prefix } from './columns';
+import {
+  type FieldColumns,
+  address,
+  addressList,
+  flag,
+  moment,
+  numbers,
+  plain,
+  prefix,
+  words,
+} from './columns';
 
 /** A list inside a record, kept as rows of its own in order. */
 export interface ChildTable {
@@ -24,6 +34,23 @@ const whole = {
 const only = (field: string) => ({
   item: (fields: Record<string, unknown>) => fields[field],
   fields: (item: unknown) => ({ [field]: item }),
+});
+
+/** What a port or a profile carries: the same columns in both tables. */
+const carried: readonly FieldColumns[] = [
+  plain('role'),
+  plain('pvid', 'pvid_id'),
+  plain('untagged', 'untagged_id'),
+  plain('taggedMode', 'tagged_mode'),
+  plain('voice', 'voice_id'),
+  plain('accepts'),
+  flag('ingressFilter', 'ingress_filter'),
+];
+const taggedIn = (sql: string): ChildTable => ({
+  field: 'tagged',
+  sql,
+  columns: [plain('vlan', 'vlan_id')],
+  ...only('vlan'),
 });
 
 /** The one place that says how each record kind is stored. Parents come before children, as in the record list. */
@@ -86,6 +113,86 @@ export const tables: { readonly [T in TableName]: TableMap } = {
       plain('ownLength', 'own_length'),
       address('ownGateway', 'own_gateway'),
       addressList('ownDns', 'own_dns'),
+    ],
+    children: [],
+  },
+  box: {
+    sql: 'box',
+    columns: [
+      plain('device', 'device_id'),
+      plain('model'),
+      flag('vlanAware', 'vlan_aware'),
+      plain('vlanLimit', 'vlan_limit'),
+      flag('mixesTags', 'mixes_tags'),
+      words('passes'),
+      flag('layer3'),
+      plain('filter', 'filter_kind'),
+      plain('spanningTree', 'spanning_tree'),
+      flag('snooping'),
+      flag('dot1x'),
+      plain('factory'),
+      plain('poeBudget', 'poe_budget'),
+      plain('powerFeeds', 'power_feeds'),
+      plain('location'),
+      plain('mounting'),
+      plain('assetTag', 'asset_tag'),
+      plain('serial', 'serial_number'),
+      plain('revision', 'hardware_revision'),
+      plain('baseMac', 'base_mac'),
+      plain('firmware'),
+      plain('supportedUntil', 'supported_until'),
+      plain('licence'),
+      plain('licenceUntil', 'licence_until'),
+      plain('loginChanged', 'login_changed'),
+      plain('loginKept', 'login_kept'),
+      plain('controller', 'controller_id'),
+    ],
+    children: [],
+  },
+  profile: {
+    sql: 'port_profile',
+    columns: [plain('name'), ...carried],
+    children: [taggedIn('profile_tagged')],
+  },
+  aggregate: {
+    sql: 'aggregate',
+    columns: [plain('device', 'device_id'), plain('name'), flag('lacp')],
+    children: [],
+  },
+  port: {
+    sql: 'port',
+    columns: [
+      plain('device', 'device_id'),
+      plain('number', 'port_number'),
+      plain('index', 'port_index'),
+      plain('name'),
+      plain('row', 'face_row'),
+      plain('column', 'face_column'),
+      plain('media'),
+      plain('speed'),
+      plain('poeClass', 'poe_class'),
+      plain('optic'),
+      flag('defective'),
+      ...carried,
+      plain('setsItself', 'sets_itself'),
+      flag('enabled'),
+      flag('exposed'),
+      plain('label'),
+      plain('profile', 'profile_id'),
+      plain('aggregate', 'aggregate_id'),
+    ],
+    children: [taggedIn('port_tagged')],
+  },
+  cable: {
+    sql: 'cable',
+    columns: [
+      plain('from', 'from_id'),
+      plain('fromSide', 'from_side'),
+      plain('to', 'to_id'),
+      plain('toSide', 'to_side'),
+      plain('media'),
+      plain('length', 'length_m'),
+      plain('label'),
     ],
     children: [],
   },

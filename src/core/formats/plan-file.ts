@@ -14,18 +14,23 @@ import { encodePlan } from '../plan/wire';
 
 /** The project's own file: a whole plan as JSON, versioned. docs/format.md describes it. */
 export const FORMAT = 'dianome-plan';
-export const VERSION = 1;
+export const VERSION = 2;
 
 const list = <T extends TableName>(table: T) => z.array(recordSchemas[table]).default([]);
 export const planFileSchema = z.strictObject({
   format: z.literal(FORMAT),
-  version: z.literal(VERSION),
+  version: z.union([z.literal(1), z.literal(VERSION)]),
   plan: z.strictObject({
     site: z.array(recordSchemas.site).length(1, 'a plan file holds exactly one site record'),
     lan: list('lan'),
     vlan: list('vlan'),
     device: list('device'),
     interface: list('interface'),
+    box: list('box'),
+    profile: list('profile'),
+    aggregate: list('aggregate'),
+    port: list('port'),
+    cable: list('cable'),
     subnet: list('subnet'),
     pool: list('pool'),
     exclusion: list('exclusion'),

@@ -1,5 +1,7 @@
 import type { Draft } from '../plan/draft';
 import { addressesOn, interfacesOf } from '../plan/view';
+import { removeGear } from '../gear/remove';
+import { boxOf } from '../switching/wiring';
 
 /** Removes an interface and every mention of it: as a DNS server of a subnet, as the server of a pool. */
 export function removeInterface(draft: Draft, id: string): void {
@@ -16,7 +18,7 @@ export function removeInterface(draft: Draft, id: string): void {
 
 /**
  * Removes an address and what stood only for it: the interface when nothing else is on it, and the device when that
- * was its last interface, unless it is a routing device. Returns true when the device went too.
+ * was its last interface, unless it routes or has a box with ports. Returns true when the device went too.
  */
 export function removeAddress(draft: Draft, id: string): boolean {
   const address = draft.need('address', id);
@@ -26,7 +28,9 @@ export function removeAddress(draft: Draft, id: string): boolean {
   removeInterface(draft, item.id);
   const device = draft.need('device', item.device);
   if (interfacesOf(draft.plan, device.id).length > 0) return false;
-  if (device.kind === 'gateway' || device.kind === 'layer3-switch') return false;
+  if (device.kind === 'gateway' || device.kind === 'layer3-switch' || boxOf(draft.plan, device.id))
+    return false;
+  removeGear(draft, device.id);
   draft.remove('device', device.id);
   return true;
 }

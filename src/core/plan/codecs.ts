@@ -42,6 +42,10 @@ export const macCodec = z.codec(z.string(), z.string(), {
   encode: (mac) => mac,
 });
 
+export const idSchema = z
+  .string()
+  .regex(/^[a-z0-9]{1,32}$/, 'an id has 1 to 32 lower-case letters or digits');
+
 export const text = (what: string, max: number, min = 1) =>
   z
     .string()

@@ -81,7 +81,7 @@ describe('the plan file', () => {
     ['not JSON', () => 'hello', /not JSON/],
     ['truncated', () => writePlanFile(emptySite()).slice(0, -200), /cut off/],
     ['another format', () => '{"format":"x"}', /not a plan file/],
-    ['a newer version', () => JSON.stringify({ ...file(), version: 2 }), /version 2.*up to version 1/],
+    ['a newer version', () => JSON.stringify({ ...file(), version: 3 }), /version 3.*up to version 2/],
     [
       'an unknown reference',
       () => JSON.stringify(file()).replace(/"vlan":"[a-z0-9]+","prefix"/, '"vlan":"nowhere","prefix"'),

@@ -1,15 +1,13 @@
 import { z } from 'zod';
 import { familyOf } from '../address/ip';
-import { addressCodec, macCodec, prefixCodec, text, timeCodec, whole } from './codecs';
+import { addressCodec, idSchema, macCodec, prefixCodec, text, timeCodec, whole } from './codecs';
+import { aggregateSchema, boxSchema, cableSchema, portSchema, profileSchema } from './gear';
 
 /**
  * The records of the plan: one schema per kind, its type inferred. Shape is enforced here; a mistake a person can
  * make in a plan (a VLAN id twice, an address twice) is a finding and must pass. Canonical form: absent is null,
  * growth in whole per cent, order as rank strings.
  */
-export const idSchema = z
-  .string()
-  .regex(/^[a-z0-9]{1,32}$/, 'an id has 1 to 32 lower-case letters or digits');
 const ref = idSchema;
 
 export const SITE_ID = 'site';
@@ -96,6 +94,8 @@ export const deviceKinds = [
   'unmanaged-switch',
   'access-point',
   'provider-box',
+  'patch-panel',
+  'outlet',
   'server',
   'recorder',
   'computer',
@@ -201,6 +201,11 @@ export const recordSchemas = {
   vlan: vlanSchema,
   device: deviceSchema,
   interface: interfaceSchema,
+  box: boxSchema,
+  profile: profileSchema,
+  aggregate: aggregateSchema,
+  port: portSchema,
+  cable: cableSchema,
   subnet: subnetSchema,
   pool: poolSchema,
   exclusion: exclusionSchema,
@@ -218,6 +223,11 @@ export type Lan = RecordOf<'lan'>;
 export type Vlan = RecordOf<'vlan'>;
 export type Device = RecordOf<'device'>;
 export type Interface = RecordOf<'interface'>;
+export type Box = RecordOf<'box'>;
+export type Profile = RecordOf<'profile'>;
+export type Aggregate = RecordOf<'aggregate'>;
+export type Port = RecordOf<'port'>;
+export type Cable = RecordOf<'cable'>;
 export type Subnet = RecordOf<'subnet'>;
 export type Pool = RecordOf<'pool'>;
 export type Exclusion = RecordOf<'exclusion'>;
@@ -226,6 +236,8 @@ export type Acceptance = RecordOf<'acceptance'>;
 export type DnsServer = Readonly<z.output<typeof dnsServerSchema>>;
 export type Transient = NonNullable<Vlan['transient']>;
 
+const carriedReferences = { pvid: 'vlan', untagged: 'vlan', tagged: 'vlan', voice: 'vlan' } as const;
+
 /** Which fields of a record point at which other records. Drives reference checks and "what hangs on it". */
 export const references: { readonly [T in TableName]: Readonly<Record<string, TableName>> } = {
   site: {},
@@ -233,6 +245,11 @@ export const references: { readonly [T in TableName]: Readonly<Record<string, Ta
   vlan: { lan: 'lan' },
   device: {},
   interface: { device: 'device', vlan: 'vlan' },
+  box: { device: 'device', controller: 'device' },
+  profile: carriedReferences,
+  aggregate: { device: 'device' },
+  port: { device: 'device', ...carriedReferences, profile: 'profile', aggregate: 'aggregate' },
+  cable: { from: 'port', to: 'port' },
   subnet: { vlan: 'vlan', dns: 'interface' },
   pool: { subnet: 'subnet', servedBy: 'interface' },
   exclusion: { subnet: 'subnet' },

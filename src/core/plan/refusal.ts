@@ -27,3 +27,7 @@ export class Refusal extends Error {
 
 export const missing = (table: TableName, id: string): Refusal =>
   new Refusal('missing', `This ${table} is no longer in the plan; somebody removed it.`, [{ table, id }]);
+
+/** A refusal of one field of an input. */
+export const badInput = (message: string, field: string): Refusal =>
+  new Refusal('bad-input', message, [], [field]);

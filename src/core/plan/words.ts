@@ -1,7 +1,7 @@
 import { formatAddress } from '../address/ip';
 import { formatPrefix } from '../address/prefix';
 import type { Plan } from './plan';
-import type { AnyRecord, RecordOf, TableName } from './records';
+import type { AnyRecord, Port, RecordOf, TableName } from './records';
 
 /** Plain words for records and fields, as used in labels, differences and refusals. */
 
@@ -26,6 +26,33 @@ const names: Readonly<Record<string, string>> = {
   reservationInPool: 'reservation inside the pool',
   timeZone: 'time zone',
   foreign: 'foreign networks',
+  vlanAware: 'understands VLANs',
+  vlanLimit: 'VLAN limit',
+  mixesTags: 'mixes tagged and untagged',
+  layer3: 'routes',
+  spanningTree: 'spanning tree',
+  dot1x: '802.1X',
+  factory: 'ports from the factory',
+  poeBudget: 'PoE budget (W)',
+  poeClass: 'PoE class',
+  powerFeeds: 'power feeds',
+  mounting: 'rack or rail',
+  assetTag: 'asset tag',
+  revision: 'hardware revision',
+  baseMac: 'base MAC',
+  supportedUntil: 'firmware supported until',
+  licenceUntil: 'licence until',
+  loginChanged: 'default login changed',
+  loginKept: 'login kept',
+  pvid: 'PVID',
+  untagged: 'untagged VLAN',
+  taggedMode: 'tagged',
+  tagged: 'tagged VLANs',
+  voice: 'voice VLAN',
+  accepts: 'accepted frames',
+  ingressFilter: 'ingress filtering',
+  setsItself: 'sets its role itself',
+  index: 'index inside',
 };
 
 export const fieldName = (_table: TableName, field: string): string => names[field] ?? field;
@@ -42,12 +69,19 @@ export function wireText(value: unknown): string {
   return String(value);
 }
 
+/** A port as people say it: SW-A 7; the inner port by what it is. */
+export function portTitle(plan: Plan, port: Port): string {
+  const device = plan.device.get(port.device)?.name ?? 'a device';
+  return port.number === 0 ? `${device} inside` : `${device} ${port.number}`;
+}
+
 /** What a person calls a record: the segment's name, the host's name, the subnet's prefix. */
 export function recordTitle(plan: Plan, table: TableName, record: AnyRecord): string {
   const as = <T extends TableName>() => record as RecordOf<T>;
   switch (table) {
     case 'site':
     case 'lan':
+    case 'profile':
     case 'device':
       return as<'device'>().name;
     case 'vlan':
@@ -56,6 +90,20 @@ export function recordTitle(plan: Plan, table: TableName, record: AnyRecord): st
       const device = plan.device.get(as<'interface'>().device);
       const vlan = as<'interface'>().vlan && plan.vlan.get(as<'interface'>().vlan!);
       return `${device?.name ?? 'interface'}${vlan ? ` in ${vlan.name}` : ''}`;
+    }
+    case 'box':
+    case 'aggregate': {
+      const device = plan.device.get(as<'box'>().device)?.name ?? 'a device';
+      return table === 'box' ? `box of ${device}` : `${device} ${as<'aggregate'>().name}`;
+    }
+    case 'port':
+      return portTitle(plan, as<'port'>());
+    case 'cable': {
+      const end = (id: string) => {
+        const port = plan.port.get(id);
+        return port ? portTitle(plan, port) : 'a port';
+      };
+      return `cable ${end(as<'cable'>().from)} = ${end(as<'cable'>().to)}`;
     }
     case 'subnet':
       return formatPrefix(as<'subnet'>().prefix);

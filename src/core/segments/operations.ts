@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { type IpAddress, formatAddress } from '../address/ip';
 import { formatPrefix, prefixFamily } from '../address/prefix';
+import { removeVlanFromPorts } from '../gear/remove';
+import { carriedOf, vlansIn } from '../gear/roles';
 import { removeAddress, removeInterface } from '../hosts/remove';
 import { addressCodec, prefixCodec } from '../plan/codecs';
 import type { Draft } from '../plan/draft';
@@ -123,6 +125,7 @@ export interface Hanging {
   readonly exclusions: number;
   readonly fixed: number;
   readonly interfaces: number;
+  readonly ports: number;
 }
 
 export function hangingOn(plan: Plan, vlan: string): Hanging {
@@ -136,6 +139,7 @@ export function hangingOn(plan: Plan, vlan: string): Hanging {
     exclusions: sum((subnet) => plan.exclusion.group(subnet.id).size),
     fixed: sum((subnet) => addressesOf(plan, subnet.id).filter((address) => !address.gateway).length),
     interfaces: routing.filter((item) => item.vlan === vlan).length,
+    ports: [...plan.port.values()].filter((port) => vlansIn(carriedOf(port)).includes(vlan)).length,
   };
 }
 
@@ -158,6 +162,7 @@ export const removeSegment = operation(
     const fixed = subnetsOf(draft.plan, vlan.id).reduce((sum, subnet) => sum + dropSubnet(draft, subnet), 0);
     for (const item of [...draft.plan.interface.values()].filter((candidate) => candidate.vlan === vlan.id))
       removeInterface(draft, item.id);
+    removeVlanFromPorts(draft, vlan.id);
     draft.remove('vlan', vlan.id);
     return `${vlan.name} (VLAN ${vlan.vid}) removed${fixed ? ` with ${counted(fixed, 'fixed address', 'fixed addresses')}` : ''}`;
   },

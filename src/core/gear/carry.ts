@@ -1,0 +1,31 @@
+import { z } from 'zod';
+import type { Draft } from '../plan/draft';
+import { operation } from '../plan/operation';
+import type { Port } from '../plan/records';
+import { badInput } from '../plan/refusal';
+import { missingPorts, sparePorts } from '../switching/carry';
+import { adding, dropping, portsTitle } from './ports';
+
+const change = (draft: Draft, ports: readonly Port[], vlan: string, how: typeof adding) => {
+  for (const port of ports) draft.update('port', port.id, { ...how(port, vlan), profile: null });
+};
+
+/** Puts a VLAN on every trunk between those who use it, redundant ways included. */
+export const carryNeeded = operation('carryNeeded', z.strictObject({ vlan: z.string() }), (draft, input) => {
+  const vlan = draft.need('vlan', input.vlan);
+  const ports = missingPorts(draft.plan, vlan.id);
+  if (ports.length === 0)
+    throw badInput(`${vlan.vid} ${vlan.code} is carried everywhere it is needed already.`, 'vlan');
+  change(draft, ports, vlan.id, adding);
+  return `${portsTitle(draft.plan, ports)}: carry ${vlan.vid} ${vlan.code}`;
+});
+
+/** Takes a VLAN off every trunk beyond which nobody uses it. */
+export const pruneVlan = operation('pruneVlan', z.strictObject({ vlan: z.string() }), (draft, input) => {
+  const vlan = draft.need('vlan', input.vlan);
+  const ports = sparePorts(draft.plan, vlan.id);
+  if (ports.length === 0)
+    throw badInput(`No trunk carries ${vlan.vid} ${vlan.code} further than it is needed.`, 'vlan');
+  change(draft, ports, vlan.id, dropping);
+  return `${portsTitle(draft.plan, ports)}: no longer carry ${vlan.vid} ${vlan.code}`;
+});

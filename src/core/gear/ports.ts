@@ -1,0 +1,189 @@
+import { z } from 'zod';
+import type { Draft } from '../plan/draft';
+import { portSchema, taggedModes } from '../plan/gear';
+import { operation } from '../plan/operation';
+import type { Plan } from '../plan/plan';
+import type { Port } from '../plan/records';
+import { badInput } from '../plan/refusal';
+import { vlansOf } from '../plan/view';
+import { portTitle } from '../plan/words';
+import { isPassive, portsOf } from '../switching/wiring';
+import { fillPattern, rangeText } from './ranges';
+import {
+  type Carried,
+  access,
+  accessWithVoice,
+  carriedOf,
+  carries,
+  parked,
+  trunk,
+  undecided,
+  uplink,
+} from './roles';
+
+export const portList = z.array(z.string()).min(1, 'No port is chosen; choose at least one.');
+
+/** Ports that an assignment reaches: members of a bundle act together. */
+export function together(draft: Draft, ids: readonly string[]): Port[] {
+  const ports = new Map<string, Port>();
+  for (const id of ids) {
+    const port = draft.need('port', id);
+    ports.set(id, port);
+    if (port.aggregate !== null)
+      for (const other of portsOf(draft.plan, port.device))
+        if (other.aggregate === port.aggregate) ports.set(other.id, other);
+  }
+  return [...ports.values()];
+}
+
+/** Names ports of one or several devices: SW-A 5-7, SW-B 2. */
+export function portsTitle(plan: Plan, ports: readonly Port[]): string {
+  if (ports.length === 1) return portTitle(plan, ports[0]!);
+  const devices = [...new Set(ports.map((port) => port.device))];
+  return devices
+    .map(
+      (device) =>
+        `${plan.device.get(device)!.name} ${rangeText(ports.filter((port) => port.device === device))}`,
+    )
+    .join(', ');
+}
+
+const vlanCode = (plan: Plan, id: string) => {
+  const vlan = plan.vlan.get(id)!;
+  return `${vlan.vid} ${vlan.code}`;
+};
+
+export const assignPorts = operation(
+  'assignPorts',
+  z.strictObject({
+    ports: portList,
+    role: portSchema.shape.role,
+    /** Access: the VLAN. Trunk: the VLAN without a tag, or null for none. */
+    vlan: z.string().nullable().optional(),
+    voice: z.string().optional(),
+    taggedMode: z.enum(taggedModes).optional(),
+    tagged: z.array(z.string()).optional(),
+  }),
+  (draft, { ports: ids, role, vlan, voice, taggedMode, tagged }) => {
+    const ports = together(draft, ids);
+    for (const port of ports) {
+      const title = portTitle(draft.plan, port);
+      if (port.defective && role !== 'parked')
+        throw badInput(`${title} is marked defective; choose another port.`, 'ports');
+      if (isPassive(draft.need('device', port.device).kind))
+        throw badInput(`${title} only joins cables; the port it leads to carries the VLANs.`, 'ports');
+      if (port.number === 0 && (role === 'uplink' || role === 'parked'))
+        throw badInput(`${title} is where the box itself lives; it can be access or trunk.`, 'ports');
+    }
+    for (const id of [vlan, voice, ...(tagged ?? [])]) if (id) draft.need('vlan', id);
+    const plan = draft.plan;
+    const wanted = (port: Port): Carried => {
+      switch (role) {
+        case 'access':
+          if (!vlan) throw badInput('An access port needs a segment; type its VLAN id or code.', 'vlan');
+          return access(vlan);
+        case 'voice': {
+          const phones = voice ?? vlansOf(plan).find((item) => item.purpose === 'voice')?.id;
+          if (!vlan)
+            throw badInput(
+              'Access + voice needs the segment of the computer; type its VLAN id or code.',
+              'vlan',
+            );
+          if (!phones)
+            throw badInput('No segment has the purpose voice; add one first, or choose it.', 'voice');
+          return accessWithVoice(vlan, phones);
+        }
+        case 'trunk':
+          return trunk(
+            tagged ?? (port.role === 'trunk' ? port.tagged : []),
+            vlan === undefined ? (port.role === 'trunk' ? port.untagged : null) : vlan,
+            taggedMode ?? (tagged ? 'list' : port.role === 'trunk' ? port.taggedMode : 'list'),
+          );
+        case 'parked':
+          return parked(plan);
+        case 'uplink':
+          return uplink;
+        case 'undecided':
+          return undecided;
+      }
+    };
+    for (const port of ports) draft.update('port', port.id, { ...wanted(port), profile: null });
+    const what = {
+      access: vlan ? `access ${vlanCode(plan, vlan)}` : '',
+      voice: vlan ? `access ${vlanCode(plan, vlan)} + voice` : '',
+      trunk: 'trunk',
+      parked: 'parked',
+      uplink: 'facing a provider',
+      undecided: 'undecided',
+    }[role];
+    return `${portsTitle(plan, ports)}: ${what}`;
+  },
+);
+
+/** Adds VLANs to trunks or takes them off. */
+export const carryVlans = operation(
+  'carryVlans',
+  z.strictObject({ ports: portList, vlan: z.string(), carry: z.boolean() }),
+  (draft, { ports: ids, vlan: id, carry }) => {
+    const vlan = draft.need('vlan', id);
+    const ports = together(draft, ids).filter((port) => carry !== carries(port, id));
+    if (ports.length === 0)
+      throw badInput(
+        `These ports ${carry ? 'carry' : 'do not carry'} ${vlan.vid} ${vlan.code} already.`,
+        'ports',
+      );
+    for (const port of ports) draft.update('port', port.id, carry ? adding(port, id) : dropping(port, id));
+    return `${portsTitle(draft.plan, ports)}: ${carry ? 'carry' : 'no longer carry'} ${vlan.vid} ${vlan.code}`;
+  },
+);
+
+export function adding(port: Port, vlan: string): Carried {
+  if (port.role !== 'trunk') return trunk([vlan], port.role === 'access' ? port.untagged : null);
+  const tagged =
+    port.taggedMode === 'except' ? port.tagged.filter((id) => id !== vlan) : [...port.tagged, vlan].sort();
+  return { ...carriedOf(port), tagged };
+}
+export function dropping(port: Port, vlan: string): Carried {
+  if (port.untagged === vlan) return trunk(port.tagged, null, port.taggedMode);
+  if (port.taggedMode === 'list')
+    return { ...carriedOf(port), tagged: port.tagged.filter((id) => id !== vlan) };
+  return { ...carriedOf(port), taggedMode: 'except', tagged: [...port.tagged, vlan].sort() };
+}
+
+/** Fills the index inside and the name in the configuration of a box's ports by pattern. */
+export const mapPorts = operation(
+  'mapPorts',
+  z.strictObject({
+    device: z.string(),
+    name: z.string().trim().max(40).optional(),
+    index: z.string().trim().max(40).optional(),
+  }),
+  (draft, { device: id, name, index }) => {
+    const device = draft.need('device', id);
+    for (const port of portsOf(draft.plan, id)) {
+      if (port.number === 0) continue;
+      const fill = (pattern: string | undefined, field: string) => {
+        if (pattern === undefined || pattern === '') return null;
+        const filled = fillPattern(pattern, port.number);
+        if (filled === null)
+          throw badInput(
+            `The pattern “${pattern}” does not work for port ${port.number}; write {n}, {n-1} or {24-n}.`,
+            field,
+          );
+        return filled;
+      };
+      const named = fill(name, 'name');
+      const indexed = fill(index, 'index');
+      if (indexed !== null && !/^\d{1,5}$/.test(indexed))
+        throw badInput(
+          `The index pattern “${index}” gives “${indexed}”; an index is a whole number.`,
+          'index',
+        );
+      draft.update('port', port.id, {
+        ...(name === undefined ? {} : { name: named ?? '' }),
+        ...(index === undefined ? {} : { index: indexed === null ? null : Number(indexed) }),
+      });
+    }
+    return `${device.name}: ports named by pattern`;
+  },
+);

@@ -1,0 +1,40 @@
+import { z } from 'zod';
+import { operation } from '../plan/operation';
+import { badInput } from '../plan/refusal';
+import { portTitle } from '../plan/words';
+import { portList, portsTitle, together } from './ports';
+import { carriedOf } from './roles';
+
+/** Keeps what a port carries under a name, or puts a kept one on ports; those stay linked until assigned by hand. */
+export const saveProfile = operation(
+  'saveProfile',
+  z.strictObject({ name: z.string().trim(), port: z.string() }),
+  (draft, { name, port: id }) => {
+    const port = draft.need('port', id);
+    const known = [...draft.plan.profile.values()].find(
+      (item) => item.name.toLowerCase() === name.toLowerCase(),
+    );
+    if (name === '') throw badInput('The profile has no name; write one like camera.', 'name');
+    if (known) {
+      draft.update('profile', known.id, carriedOf(port));
+      for (const linked of [...draft.plan.port.values()])
+        if (linked.profile === known.id) draft.update('port', linked.id, carriedOf(port));
+      draft.update('port', id, { profile: known.id });
+      return `Profile ${name} changed on all its ports`;
+    }
+    const profile = draft.insert('profile', { name, ...carriedOf(port) });
+    draft.update('port', id, { profile: profile.id });
+    return `Profile ${name} made from ${portTitle(draft.plan, port)}`;
+  },
+);
+
+export const applyProfile = operation(
+  'applyProfile',
+  z.strictObject({ ports: portList, profile: z.string() }),
+  (draft, { ports: ids, profile: id }) => {
+    const profile = draft.need('profile', id);
+    const ports = together(draft, ids);
+    for (const port of ports) draft.update('port', port.id, { ...carriedOf(profile), profile: id });
+    return `${portsTitle(draft.plan, ports)}: ${profile.name}`;
+  },
+);

@@ -1,0 +1,135 @@
+import type { Plan } from '../plan/plan';
+import { carries } from '../gear/roles';
+import type { Port } from '../plan/records';
+
+import { fabric, usersOf } from './users';
+
+/** A link between two bridges, by their places in the fabric and their ports. */
+interface Trunk {
+  readonly a: number;
+  readonly b: number;
+  readonly from: Port;
+  readonly to: Port;
+}
+
+const usable = (port: Port) =>
+  port.enabled && !port.defective && port.role !== 'parked' && port.role !== 'uplink';
+
+function trunksOf(plan: Plan): Trunk[] {
+  const { seats, links } = fabric(plan);
+  const trunks: Trunk[] = [];
+  for (const list of links.values())
+    for (const link of list) {
+      const [a, b] = [seats.get(link.from), seats.get(link.to)];
+      if (!a || !b || link.from >= link.to || a.bridge === b.bridge) continue;
+      const [from, to] = [plan.port.get(link.from)!, plan.port.get(link.to)!];
+      if (usable(from) && usable(to)) trunks.push({ a: a.bridge, b: b.bridge, from, to });
+    }
+  return trunks;
+}
+
+/**
+ * The trunks on which a VLAN is needed: those on any way from one bridge that uses it to another, ways round a ring
+ * included. Blocks of the graph of boxes (no single box cuts them) hang together as a tree; a leaf without a user goes,
+ * and what remains is needed. Hopcroft and Tarjan 1973, "Algorithm 447".
+ */
+export function neededTrunks(plan: Plan, vlan: string): readonly Trunk[] {
+  const trunks = trunksOf(plan);
+  const users = new Set(usersOf(plan, vlan).map((user) => user.state.bridge));
+  const blocks = blocksOf(trunks);
+  // A block is a leaf when at most one of its boxes is in another block that stands, or uses the VLAN.
+  const standing = new Set(blocks.keys());
+  const memberships = new Map<number, Set<number>>();
+  const boxesOf = blocks.map((block) => new Set(block.flatMap((trunk) => [trunk.a, trunk.b])));
+  boxesOf.forEach((boxes, at) => {
+    for (const box of boxes) memberships.set(box, (memberships.get(box) ?? new Set()).add(at));
+  });
+  const isLeaf = (at: number) => {
+    const ties = [...boxesOf[at]!].filter((box) => users.has(box) || memberships.get(box)!.size > 1);
+    return ties.length <= 1;
+  };
+  for (let changed = true; changed;) {
+    changed = false;
+    for (const at of standing) {
+      if (!isLeaf(at)) continue;
+      standing.delete(at);
+      for (const box of boxesOf[at]!) memberships.get(box)!.delete(at);
+      changed = true;
+    }
+  }
+  return [...standing].flatMap((at) => blocks[at]!);
+}
+
+/** The biconnected components of a graph with parallel edges, as lists of edges; iterative, for long chains of boxes. */
+function blocksOf(trunks: readonly Trunk[]): Trunk[][] {
+  const edges = new Map<number, { readonly to: number; readonly index: number }[]>();
+  trunks.forEach((trunk, index) => {
+    for (const [from, to] of [
+      [trunk.a, trunk.b],
+      [trunk.b, trunk.a],
+    ] as const)
+      edges.set(from, [...(edges.get(from) ?? []), { to, index }]);
+  });
+  const order = new Map<number, number>();
+  const low = new Map<number, number>();
+  const open: number[] = [];
+  const blocks: Trunk[][] = [];
+  for (const root of edges.keys()) {
+    if (order.has(root)) continue;
+    const path = [{ box: root, via: -1, next: 0 }];
+    order.set(root, order.size);
+    low.set(root, order.get(root)!);
+    while (path.length > 0) {
+      const top = path.at(-1)!;
+      const edge = edges.get(top.box)![top.next++];
+      if (!edge) {
+        path.pop();
+        const parent = path.at(-1);
+        if (!parent) break;
+        low.set(parent.box, Math.min(low.get(parent.box)!, low.get(top.box)!));
+        if (low.get(top.box)! >= order.get(parent.box)!) {
+          const at = open.lastIndexOf(top.via);
+          blocks.push(open.splice(at).map((index) => trunks[index]!));
+        }
+      } else if (edge.index !== top.via) {
+        if (!order.has(edge.to)) {
+          open.push(edge.index);
+          order.set(edge.to, order.size);
+          low.set(edge.to, order.get(edge.to)!);
+          path.push({ box: edge.to, via: edge.index, next: 0 });
+        } else if (order.get(edge.to)! < order.get(top.box)!) {
+          open.push(edge.index);
+          low.set(top.box, Math.min(low.get(top.box)!, order.get(edge.to)!));
+        }
+      }
+    }
+  }
+  return blocks;
+}
+
+const tags = (plan: Plan, port: Port) => {
+  const { seats, bridges } = fabric(plan);
+  const seat = seats.get(port.id);
+  return seat !== undefined && bridges[seat.bridge]!.box.vlanAware;
+};
+
+/** The ports that would have to carry a VLAN and do not: ends of needed trunks, and insides of boxes that live in it. */
+export function missingPorts(plan: Plan, vlan: string): Port[] {
+  const ends = neededTrunks(plan, vlan).flatMap((trunk) => [trunk.from, trunk.to]);
+  const insides = usersOf(plan, vlan).flatMap(({ port }) => (port.number === 0 ? [port] : []));
+  const ports = [...new Map([...ends, ...insides].map((port) => [port.id, port])).values()];
+  return ports.filter((port) => tags(plan, port) && !carries(port, vlan));
+}
+
+/** Trunk ports that carry a VLAN nobody beyond needs. Ports that lead to nobody are left as they are. */
+export function sparePorts(plan: Plan, vlan: string): Port[] {
+  const needed = new Set(neededTrunks(plan, vlan).flatMap((trunk) => [trunk.from.id, trunk.to.id]));
+  return trunksOf(plan)
+    .flatMap((trunk) => [trunk.from, trunk.to])
+    .filter(
+      (port) => port.role === 'trunk' && tags(plan, port) && !needed.has(port.id) && carries(port, vlan),
+    );
+}
+
+export const joinsBoxes = (plan: Plan, port: Port): boolean =>
+  (fabric(plan).links.get(port.id) ?? []).some((link) => fabric(plan).seats.has(link.to));

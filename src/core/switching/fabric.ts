@@ -1,0 +1,165 @@
+import type { Collection } from '../plan/collection';
+import { memo } from '../plan/memo';
+import type { Plan } from '../plan/plan';
+import type { Box, Port, Vlan } from '../plan/records';
+import { type Assumption, type PortFacts, type Tag, egress, ingress, portFacts, vidIn } from './facts';
+import { type Link, isPassive, linksOf, portsOf } from './wiring';
+
+/** A box that passes frames between its ports, with what each port does to them. */
+export interface Bridge {
+  readonly device: string;
+  readonly box: Box;
+  readonly ports: readonly Port[];
+  /** By place in `ports`; null where no frame passes. A box without VLANs has no facts, only open ports. */
+  readonly facts: readonly (PortFacts | null)[];
+}
+
+const bridgeOf = memo((box: Box) =>
+  memo((_ports: ReadonlyMap<string, Port>) =>
+    memo((vlans: Collection<Vlan>) => {
+      const made = new Map<Assumption, Bridge>();
+      return (plan: Plan, assume: Assumption): Bridge => {
+        const known = made.get(assume);
+        if (known) return known;
+        const list = portsOf(plan, box.device);
+        const facts = list.map((port) => portFacts(port, box, vidIn(vlans), assume));
+        const bridge = { device: box.device, box, ports: list, facts };
+        made.set(assume, bridge);
+        return bridge;
+      };
+    }),
+  ),
+);
+
+/** Where the port of a bridge stands. */
+interface Seat {
+  readonly bridge: number;
+  readonly port: number;
+}
+
+/** Every bridge of a plan and how their ports are joined: what a frame can do, ready to be asked. */
+export interface Fabric {
+  readonly plan: Plan;
+  readonly bridges: readonly Bridge[];
+  /** The seat of a port of a bridge, by port id; ports of end devices have none. */
+  readonly seats: ReadonlyMap<string, Seat>;
+  readonly links: ReadonlyMap<string, readonly Link[]>;
+}
+
+export function fabricOf(plan: Plan, assume: Assumption = 'works'): Fabric {
+  const bridges: Bridge[] = [];
+  const seats = new Map<string, Seat>();
+  for (const box of plan.box.values()) {
+    const device = plan.device.get(box.device)!;
+    const group = plan.port.group(box.device);
+    if (isPassive(device.kind) || group.size === 0) continue;
+    const bridge = bridgeOf(box)(group)(plan.vlan)(plan, assume);
+    bridge.ports.forEach((port, i) => seats.set(port.id, { bridge: bridges.length, port: i }));
+    bridges.push(bridge);
+  }
+  return { plan, bridges, seats, links: linksOf(plan) };
+}
+
+/** Somebody who hears a frame: the port of an end device or the inner port of a box, and the tag it arrives with. */
+export interface Heard {
+  readonly port: string;
+  readonly tag: Tag;
+  /** The last box the frame was in, and the link it came over; null where it never was in one, or heard inside. */
+  readonly from: State | null;
+  readonly link: Link | null;
+}
+
+/** How a state was first reached: from which state, over which link. */
+export interface Came {
+  readonly from: State | null;
+  readonly link: Link | null;
+  /** The tag on that link. */
+  readonly tag: Tag;
+  /** The port of this bridge the frame came in by; null where it started inside. */
+  readonly port: number | null;
+}
+
+/** A frame in a bridge: the VLAN it is in, or in a box without VLANs the tag it wears. */
+export interface State {
+  readonly bridge: number;
+  readonly vid: number;
+}
+
+export interface Flood {
+  readonly heard: readonly Heard[];
+  /** Every state the frame gets to, by `bridge * 4096 + vid`. */
+  readonly came: ReadonlyMap<number, Came>;
+}
+
+export const stateKey = ({ bridge, vid }: State): number => bridge * 4096 + vid;
+
+/** Where a frame begins: sent by a box itself in one of its VLANs, or arriving at a port of a bridge with a tag. */
+export type Origin = { readonly state: State } | { readonly port: string; readonly tag: Tag };
+
+/**
+ * Who hears a broadcast (IEEE 802.1Q-2022 clause 8.6 without learning: a frame to everybody). It leaves by every member
+ * port but the one it came in by, and each port sends each VLAN once. Until spanning trees are computed every link is
+ * used. Exact in both directions of a link: what leaves one end need not be admitted at the other.
+ */
+export function flood(fabric: Fabric, origin: Origin): Flood {
+  const { bridges, seats, links } = fabric;
+  const came = new Map<number, Came>();
+  const heard = new Map<string, Heard>();
+  // A state is expanded by all its ports but the entry; should it be entered by another port too, by that entry as well.
+  const pending: { state: State; only: number | null; not: number | null }[] = [];
+  const entry = new Map<number, number | null>();
+  const twice = new Set<number>();
+
+  const enter = (state: State, port: number | null, how: Came) => {
+    const at = stateKey(state);
+    if (!came.has(at)) {
+      came.set(at, how);
+      entry.set(at, port);
+      pending.push({ state, only: null, not: port });
+      return;
+    }
+    const first = entry.get(at)!;
+    if (first === null || first === port || twice.has(at)) return;
+    twice.add(at);
+    pending.push({ state, only: first, not: null });
+  };
+  const arrive = (portId: string, tag: Tag, from: State | null, link: Link | null) => {
+    const seat = seats.get(portId);
+    if (!seat) {
+      heard.set(`${portId} ${tag}`, { port: portId, tag, from, link });
+      return;
+    }
+    const bridge = bridges[seat.bridge]!;
+    const facts = bridge.facts[seat.port]!;
+    if (!facts) return;
+    const entered = bridge.box.vlanAware ? ingress(facts, tag) : { vid: tag };
+    if ('refused' in entered) return;
+    enter({ bridge: seat.bridge, vid: entered.vid }, seat.port, { from, link, tag, port: seat.port });
+  };
+  const leave = (state: State, index: number) => {
+    const bridge = bridges[state.bridge]!;
+    const facts = bridge.facts[index];
+    if (!facts) return;
+    const tag = bridge.box.vlanAware ? egress(facts, state.vid) : state.vid;
+    if (tag === null) return;
+    const port = bridge.ports[index]!;
+    if (port.number === 0) {
+      heard.set(`${port.id} ${tag}`, { port: port.id, tag, from: state, link: null });
+      return;
+    }
+    for (const link of links.get(port.id) ?? []) arrive(link.to, tag, state, link);
+  };
+
+  if ('state' in origin) {
+    const inside = bridges[origin.state.bridge]!.ports.findIndex((port) => port.number === 0);
+    const port = inside < 0 ? null : inside;
+    enter(origin.state, port, { from: null, link: null, tag: 0, port });
+  } else arrive(origin.port, origin.tag, null, null);
+  for (let next = pending.pop(); next; next = pending.pop()) {
+    if (next.only !== null) leave(next.state, next.only);
+    else
+      for (let i = 0; i < bridges[next.state.bridge]!.ports.length; i++)
+        if (i !== next.not) leave(next.state, i);
+  }
+  return { heard: [...heard.values()], came };
+}
