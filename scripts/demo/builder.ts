@@ -3,7 +3,11 @@ import { operations } from '../../src/core/operations';
 import { Draft } from '../../src/core/plan/draft';
 import type { Plan } from '../../src/core/plan/plan';
 import { SITE_ID, type Site } from '../../src/core/plan/records';
-import { subnetOf, vlansOf } from '../../src/core/plan/view';
+import { portsIn } from '../../src/core/gear/ranges';
+import { typedCable } from '../../src/core/gear/typed-cable';
+import { typedTagged, typedVlan } from '../../src/core/gear/typed-vlans';
+import { devicesNamed, subnetOf, vlansOf } from '../../src/core/plan/view';
+import { boxOf, portsOf } from '../../src/core/switching/wiring';
 import { newSitePlan } from '../../src/core/site/create';
 
 /** Builds a demo site with the very operations a user has, so that the files stay true to the program. */
@@ -62,6 +66,81 @@ export class DemoSite {
 
   pool(vlan: string, start: string, end: string, lease = 43200): void {
     this.do('addPool', { subnet: this.subnet(vlan).id, start, end, lease });
+  }
+
+  private device(name: string): string {
+    return devicesNamed(this.plan, name)[0]!.id;
+  }
+
+  /** Gives a device of the plan its box; one that is not there yet is added without an address. */
+  box(name: string, model: string, location: string, fields: Record<string, unknown> = {}): void {
+    const known = devicesNamed(this.plan, name)[0];
+    if (known) this.do('equipDevice', { device: known.id, model: { shelf: model }, location });
+    else this.do('addDevice', { name, model: { shelf: model }, location, managed: false });
+    const box = boxOf(this.plan, this.device(name))!;
+    this.edit('box', box.id, {
+      firmware: '4.2.1',
+      supportedUntil: '2031-12-31',
+      loginChanged: '2026-09-14',
+      loginKept: 'password safe of the office',
+      ...fields,
+    });
+  }
+
+  /** Ports as written: `sw-a 1-4,9`. */
+  ports(text: string): string[] {
+    const [, name, numbers] = /^(\S+)\s+(.+)$/.exec(text)!;
+    const all = portsOf(this.plan, this.device(name!));
+    return (numbers === 'inside' ? [all[0]!] : portsIn(numbers!, all)).map((port) => port.id);
+  }
+
+  cable(text: string, fields: Record<string, unknown> = {}): void {
+    this.do('connect', { ...typedCable(this.plan, text), ...fields });
+  }
+
+  access(ports: string, vid: number): void {
+    this.do('assignPorts', {
+      ports: this.ports(ports),
+      role: 'access',
+      vlan: typedVlan(this.plan, `${vid}`).id,
+    });
+  }
+
+  voice(ports: string, vid: number): void {
+    this.do('assignPorts', {
+      ports: this.ports(ports),
+      role: 'voice',
+      vlan: typedVlan(this.plan, `${vid}`).id,
+    });
+  }
+
+  /** A trunk as typed: `10, 20`, `all but 30`; and the VLAN without a tag. */
+  trunk(ports: string, tagged: string, untagged: number | null = null): void {
+    const vlan = untagged === null ? null : typedVlan(this.plan, `${untagged}`).id;
+    this.do('assignPorts', {
+      ports: this.ports(ports),
+      role: 'trunk',
+      vlan,
+      ...typedTagged(this.plan, tagged),
+    });
+  }
+
+  /** One end device after the other into neighbouring ports. */
+  plug(box: string, from: number, names: readonly string[]): void {
+    names.forEach((name, i) => this.cable(`${box} ${from + i} = ${name}`));
+  }
+
+  /** Parks every port nobody decided. */
+  parkRest(...boxes: string[]): void {
+    for (const name of boxes) {
+      const rest = portsOf(this.plan, this.device(name)).filter((port) => port.role === 'undecided');
+      if (rest.length) this.do('assignPorts', { ports: rest.map((port) => port.id), role: 'parked' });
+    }
+  }
+
+  /** The power an end device asks for. */
+  powered(poeClass: number, ...names: string[]): void {
+    for (const name of names) this.edit('port', portsOf(this.plan, this.device(name))[0]!.id, { poeClass });
   }
 
   file(): string {

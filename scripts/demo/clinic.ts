@@ -1,6 +1,7 @@
 import { parsePrefix } from '../../src/core/address/prefix';
 import { hostOf } from '../../src/core/plan/view';
 import { DemoSite, numbered } from './builder';
+import { clinicGear } from './gear';
 
 const prefix = (text: string) => parsePrefix(text)!.prefix;
 
@@ -95,5 +96,6 @@ export function clinic(): DemoSite {
   const copy = site.host(cm, { name: 'yard-cam', kind: 'camera' });
   site.edit('device', hostOf(site.plan, site.plan.address.get(copy)!).device.id, { name: 'door-cam' });
   site.host(vo, { name: 'fax-gateway', kind: 'other', mac: null, assignment: 'reservation' });
+  clinicGear(site);
   return site;
 }

@@ -1,6 +1,7 @@
 import { parsePrefix } from '../../src/core/address/prefix';
 import { hostOf } from '../../src/core/plan/view';
 import { DemoSite, numbered } from './builder';
+import { creameryGear } from './gear';
 
 const prefix = (text: string) => parsePrefix(text)!.prefix;
 
@@ -173,5 +174,6 @@ export function creamery(): DemoSite {
   site.edit('vlan', ex, { devices: 40 });
   site.do('setPrefix', { subnet: site.subnet(si).id, prefix: '10.44.230.0/27', relocate: true });
   site.do('setGateway', { subnet: site.subnet(su).id, address: null });
+  creameryGear(site);
   return site;
 }

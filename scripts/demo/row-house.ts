@@ -1,5 +1,6 @@
 import { parsePrefix } from '../../src/core/address/prefix';
 import { DemoSite } from './builder';
+import { rowHouseGear } from './gear';
 
 const prefix = (text: string) => parsePrefix(text)!.prefix;
 
@@ -89,5 +90,6 @@ export function rowHouse(): DemoSite {
   const pool = [...site.plan.pool.group(site.subnet(gu).id).keys()][0]!;
   site.edit('pool', pool, { start: '192.168.60.100', end: '192.168.60.139', lease: 86400 });
   site.edit('subnet', site.subnet(io).id, { dns: [] });
+  rowHouseGear(site);
   return site;
 }

@@ -1,6 +1,6 @@
 import { acceptFinding, withdrawAcceptance } from './findings/accept';
 import { importHosts } from './hosts/import';
-import { carryNeeded, pruneVlan } from './gear/carry';
+import { carryNeeded, joinSegment, pruneVlan } from './gear/carry';
 import * as cables from './gear/cables';
 import * as devices from './gear/devices';
 import * as ports from './gear/ports';
@@ -59,15 +59,19 @@ const all: readonly Operation[] = [
   devices.addDevice,
   devices.equipDevice,
   devices.removeDevice,
+  devices.setController,
+  devices.turnOnRstp,
   ports.assignPorts,
   ports.carryVlans,
   ports.mapPorts,
+  ports.setNative,
   cables.connect,
   cables.disconnect,
   cables.movePlug,
   cables.bundlePorts,
   cables.unbundle,
   carryNeeded,
+  joinSegment,
   pruneVlan,
   profiles.saveProfile,
   profiles.applyProfile,

@@ -4,7 +4,9 @@ import { operation } from '../plan/operation';
 import type { Port } from '../plan/records';
 import { badInput } from '../plan/refusal';
 import { missingPorts, sparePorts } from '../switching/carry';
+import { portTitle } from '../plan/words';
 import { adding, dropping, portsTitle } from './ports';
+import { access } from './roles';
 
 const change = (draft: Draft, ports: readonly Port[], vlan: string, how: typeof adding) => {
   for (const port of ports) draft.update('port', port.id, { ...how(port, vlan), profile: null });
@@ -29,3 +31,18 @@ export const pruneVlan = operation('pruneVlan', z.strictObject({ vlan: z.string(
   change(draft, ports, vlan.id, dropping);
   return `${portsTitle(draft.plan, ports)}: no longer carry ${vlan.vid} ${vlan.code}`;
 });
+
+/** Puts a port into a segment and carries the segment to it, so that whoever is plugged in is really there. */
+export const joinSegment = operation(
+  'joinSegment',
+  z.strictObject({ port: z.string(), vlan: z.string() }),
+  (draft, input) => {
+    const port = draft.need('port', input.port);
+    const vlan = draft.need('vlan', input.vlan);
+    draft.update('port', port.id, { ...access(vlan.id), profile: null });
+    const carrying = missingPorts(draft.plan, vlan.id);
+    change(draft, carrying, vlan.id, adding);
+    const also = carrying.length ? `, carried on ${portsTitle(draft.plan, carrying)}` : '';
+    return `${portTitle(draft.plan, port)}: access ${vlan.vid} ${vlan.code}${also}`;
+  },
+);

@@ -233,3 +233,33 @@ export const removeDevice = operation(
     return `${device.name} removed with its ports and cables`;
   },
 );
+
+/** Says which device configures a box: one change there reaches all of its boxes. */
+export const setController = operation(
+  'setController',
+  z.strictObject({ box: z.string(), controller: z.string().nullable() }),
+  (draft, { box: id, controller }) => {
+    const box = draft.need('box', id);
+    const device = draft.need('device', box.device);
+    if (controller === device.id)
+      throw badInput(`${device.name} cannot be its own controller.`, 'controller');
+    const by = controller === null ? 'itself' : draft.need('device', controller).name;
+    draft.update('box', id, { controller });
+    return `${device.name}: configured by ${by}`;
+  },
+);
+
+export const turnOnRstp = operation(
+  'turnOnRstp',
+  z.strictObject({ devices: z.array(z.string()).min(1) }),
+  (draft, { devices }) => {
+    const names = devices.map((id) => {
+      const device = draft.need('device', id);
+      const box = boxOf(draft.plan, id);
+      if (!box?.vlanAware) throw badInput(`${device.name} cannot run a spanning tree.`, 'devices');
+      draft.update('box', box.id, { spanningTree: 'rstp' });
+      return device.name;
+    });
+    return `RSTP on at ${names.join(', ')}`;
+  },
+);

@@ -187,3 +187,27 @@ export const mapPorts = operation(
     return `${device.name}: ports named by pattern`;
   },
 );
+
+/** Makes a VLAN the one without a tag, PVID and untagged alike, or none; the one there was goes on with a tag. */
+export const setNative = operation(
+  'setNative',
+  z.strictObject({ port: z.string(), vlan: z.string().nullable() }),
+  (draft, { port: id, vlan: wanted }) => {
+    const port = draft.need('port', id);
+    const vlan = wanted === null ? null : draft.need('vlan', wanted);
+    for (const member of together(draft, [id])) {
+      const sent = member.untagged !== null && member.untagged !== wanted ? [member.untagged] : [];
+      const listed = new Set(member.tagged);
+      for (const old of sent) {
+        if (member.taggedMode === 'except') listed.delete(old);
+        if (member.taggedMode === 'list') listed.add(old);
+      }
+      const carried =
+        sent.length || member.role === 'trunk'
+          ? trunk([...listed], wanted, member.taggedMode)
+          : { ...carriedOf(member), pvid: wanted, untagged: wanted };
+      draft.update('port', member.id, { ...carried, profile: null });
+    }
+    return `${portTitle(draft.plan, port)}: ${vlan ? `${vlan.vid} ${vlan.code}` : 'nothing'} without a tag`;
+  },
+);

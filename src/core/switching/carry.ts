@@ -1,3 +1,4 @@
+import { memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import { carries } from '../gear/roles';
 import type { Port } from '../plan/records';
@@ -131,5 +132,10 @@ export function sparePorts(plan: Plan, vlan: string): Port[] {
     );
 }
 
-export const joinsBoxes = (plan: Plan, port: Port): boolean =>
-  (fabric(plan).links.get(port.id) ?? []).some((link) => fabric(plan).seats.has(link.to));
+/** Boxes that cables join, directly or over others: the same number for the same part, by place in the fabric. */
+export const partsOf = memo((plan: Plan): readonly number[] => {
+  const parts = fabric(plan).bridges.map((_, at) => at);
+  const root = (at: number): number => (parts[at] === at ? at : (parts[at] = root(parts[at]!)));
+  for (const { a, b } of trunksOf(plan)) parts[root(a)] = root(b);
+  return parts.map((_, at) => root(at));
+});

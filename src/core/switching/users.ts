@@ -1,7 +1,7 @@
 import { memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
-import type { Device, Port } from '../plan/records';
-import { interfacesOf } from '../plan/view';
+import type { Port } from '../plan/records';
+import { addressesOn, interfacesOf } from '../plan/view';
 import { isMember } from './facts';
 import { type Fabric, type Flood, type State, fabricOf, flood, stateKey } from './fabric';
 
@@ -13,11 +13,16 @@ export interface VlanUser {
   readonly state: State;
 }
 
-/** Does the box itself take part in a VLAN: by an interface in it, or because its inner port says so? */
-export const livesIn = (plan: Plan, device: Device['id'], inner: Port, vlan: string): boolean =>
-  interfacesOf(plan, device).some((item) => item.vlan === vlan) ||
-  inner.untagged === vlan ||
-  (inner.taggedMode === 'list' && inner.tagged.includes(vlan));
+/** The VLANs a box itself takes part in: by an interface or an address in them, or because its inner port says so. */
+export const livesIn = (plan: Plan, device: string, inner: Port): Set<string> =>
+  new Set([
+    ...interfacesOf(plan, device).flatMap((item) => [
+      ...(item.vlan === null ? [] : [item.vlan]),
+      ...addressesOn(plan, item.id).map((address) => plan.subnet.get(address.subnet)!.vlan),
+    ]),
+    ...(inner.untagged === null ? [] : [inner.untagged]),
+    ...(inner.taggedMode === 'list' ? inner.tagged : []),
+  ]);
 
 /** Who uses each VLAN, by VLAN record id. Trunks that only pass it on are no users. */
 const usersByVlan = memo((plan: Plan) => {
@@ -33,12 +38,7 @@ const usersByVlan = memo((plan: Plan) => {
     if (!bridge.box.vlanAware) return;
     for (const port of bridge.ports) {
       if (port.number === 0) {
-        const routed = interfacesOf(plan, bridge.device).flatMap((item) => item.vlan ?? []);
-        const own = [
-          ...(port.untagged === null ? [] : [port.untagged]),
-          ...(port.taggedMode === 'list' ? port.tagged : []),
-        ];
-        for (const vlan of new Set([...routed, ...own])) add(vlan, port, at);
+        for (const vlan of livesIn(plan, bridge.device, port)) add(vlan, port, at);
       } else if (port.enabled && !port.defective && (port.role === 'access' || port.role === 'voice')) {
         if (port.untagged !== null) add(port.untagged, port, at);
         if (port.voice !== null) add(port.voice, port, at);

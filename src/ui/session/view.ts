@@ -14,6 +14,13 @@ export interface Review {
 interface ViewState {
   readonly vlan: string | null;
   readonly address: string | null;
+  /** The device and the ports chosen under Gear & ports. */
+  readonly device: string | null;
+  readonly ports: readonly string[];
+  /** The VLAN whose way is shown on faces and map. */
+  readonly followed: string | null;
+  /** A role chosen by key, waiting for its segment. */
+  readonly asking: 'access' | 'trunk' | 'voice' | null;
   readonly finding: string | null;
   readonly review: Review | null;
   readonly panelOpen: boolean;
@@ -46,6 +53,10 @@ export const remember = (key: string, value: string): void => {
 export const useView = create<ViewState>((set) => ({
   vlan: null,
   address: null,
+  device: null,
+  ports: [],
+  followed: null,
+  asking: null,
   finding: null,
   review: null,
   panelOpen: false,

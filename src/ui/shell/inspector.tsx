@@ -1,6 +1,7 @@
 'use client';
 
 import { HostInspector } from '../stations/addresses/host-inspector';
+import { GearInspector } from '../stations/gear/gear-inspector';
 import { SegmentInspector } from '../stations/segments/segment-inspector';
 import { useStation } from './findings-panel';
 
@@ -9,5 +10,6 @@ export function Inspector() {
   const station = useStation();
   if (station === 'segments') return <SegmentInspector />;
   if (station === 'addresses') return <HostInspector />;
+  if (station === 'gear') return <GearInspector />;
   return null;
 }

@@ -28,6 +28,12 @@ export const stations: readonly StationEntry[] = [
     about: 'pools, addresses kept out of them, and fixed addresses',
   },
   {
+    path: 'gear',
+    label: 'Gear & ports',
+    findings: 'gear',
+    about: 'boxes, what each port carries, and the cables between them',
+  },
+  {
     path: 'handover',
     label: 'Hand over',
     findings: null,

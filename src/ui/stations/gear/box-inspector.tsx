@@ -1,0 +1,226 @@
+'use client';
+
+import { type FormEvent, useState } from 'react';
+import { factoryStates, filters, spanningTrees } from '@/core/plan/gear';
+import type { Plan } from '@/core/plan/plan';
+import type { Box, Device } from '@/core/plan/records';
+import { boxOf, isPassive, portsOf } from '@/core/switching/wiring';
+import { problemOf } from '../../session/attempt';
+import { useEdit, wholeNumber } from '../../session/actions';
+import { useSession } from '../../session/context';
+import { useView } from '../../session/view';
+import { Choice, Field } from '../../parts/field';
+import { Property, Toggle } from '../../parts/property';
+
+const options = <T extends string>(list: readonly T[], words: Partial<Record<T, string>> = {}) =>
+  list.map((value) => ({ value, label: words[value] ?? value.replaceAll('-', ' ') }));
+const factoryWords = {
+  'default-vlan': 'untagged in VLAN 1',
+  'every-vlan': 'every VLAN',
+  'by-neighbour': 'by what is plugged in',
+};
+const treeWords = { rstp: 'RSTP', 'rstp-per-vlan': 'RSTP per VLAN', mst: 'MST', ring: 'ring protocol' };
+
+/** A box: where it is, what it can do, and what has to be kept about it. */
+export function BoxInspector({ plan, device }: { plan: Plan; device: Device }) {
+  const session = useSession();
+  const edit = useEdit();
+  const set = useView((state) => state.set);
+  const [problem, setProblem] = useState('');
+  const box = boxOf(plan, device.id);
+  if (!box) return null;
+  const inner = portsOf(plan, device.id).find((port) => port.number === 0);
+  const change = (field: keyof Box, value: unknown, seen?: unknown) =>
+    edit('box', box.id, field, value, seen);
+  const text = (label: string, field: keyof Box, placeholder = 'none') => (
+    <Property label={label}>
+      <Field
+        label={label}
+        value={(box[field] as string | null) ?? ''}
+        placeholder={placeholder}
+        onCommit={(value) =>
+          change(
+            field,
+            value === '' && isNullable(field) ? null : value,
+            (box[field] as string | null) ?? (isNullable(field) ? null : ''),
+          )
+        }
+      />
+    </Property>
+  );
+  const number = (label: string, field: 'vlanLimit' | 'poeBudget') => (
+    <Property label={label}>
+      <Field
+        mono
+        label={label}
+        value={box[field] === null ? '' : String(box[field])}
+        placeholder="none"
+        onCommit={(value) => change(field, value === '' ? null : wholeNumber(value, label), box[field])}
+      />
+    </Property>
+  );
+  const controllers = [...plan.device.values()].filter(
+    (other) => other.id !== device.id && (other.kind === 'server' || other.kind === 'gateway'),
+  );
+  return (
+    <section aria-label="Chosen box">
+      <h2 className="mono font-bold">{device.name}</h2>
+      <Property label="Name">
+        <Field
+          label="Name of the device"
+          value={device.name}
+          onCommit={(value, seen) => edit('device', device.id, 'name', value, seen)}
+        />
+      </Property>
+      {text('Model', 'model')}
+      {text('Location', 'location')}
+      {text('Rack or rail', 'mounting')}
+      {inner && (
+        <Property label="Inside">
+          <button type="button" className="link" onClick={() => set({ ports: [inner.id] })}>
+            what the box itself is in
+          </button>
+        </Property>
+      )}
+      {!isPassive(device.kind) && (
+        <>
+          <Toggle
+            label="understands VLANs"
+            checked={box.vlanAware}
+            onChange={(on) => change('vlanAware', on, box.vlanAware)}
+          />
+          <Toggle
+            label="mixes tagged and untagged on a port"
+            checked={box.mixesTags}
+            onChange={(on) => change('mixesTags', on, box.mixesTags)}
+          />
+          <Toggle label="routes" checked={box.layer3} onChange={(on) => change('layer3', on, box.layer3)} />
+          {number('VLAN limit', 'vlanLimit')}
+          {number('PoE budget W', 'poeBudget')}
+          <Property label="Filter">
+            <Choice
+              label="Filter"
+              value={box.filter}
+              options={options(filters)}
+              onChoose={(value) => change('filter', value)}
+            />
+          </Property>
+          <Property label="Spanning tree">
+            <Choice
+              label="Spanning tree"
+              value={box.spanningTree}
+              options={options(spanningTrees, treeWords)}
+              onChoose={(value) => change('spanningTree', value)}
+            />
+          </Property>
+          <Property label="From factory">
+            <Choice
+              label="Ports from the factory"
+              value={box.factory}
+              options={options(factoryStates, factoryWords)}
+              onChoose={(value) => change('factory', value)}
+            />
+          </Property>
+          <Property label="Configured by">
+            <Choice
+              label="Configured by"
+              value={box.controller ?? ''}
+              options={[
+                { value: '', label: 'itself' },
+                ...controllers.map(({ id, name }) => ({ value: id, label: name })),
+              ]}
+              onChoose={(value) =>
+                session.perform({
+                  operation: 'setController',
+                  input: { box: box.id, controller: value || null },
+                })
+              }
+            />
+          </Property>
+          {text('Firmware', 'firmware')}
+          {text('Supported until', 'supportedUntil', '2029-12-31')}
+          {text('Licence', 'licence')}
+          {text('Licence until', 'licenceUntil', '2029-12-31')}
+          {text('Login changed', 'loginChanged', 'the day, 2026-11-24')}
+          {text('Login kept', 'loginKept', 'where, never what')}
+          {text('Base MAC', 'baseMac')}
+        </>
+      )}
+      {text('Asset tag', 'assetTag')}
+      {text('Serial', 'serial')}
+      {text('Hardware rev.', 'revision')}
+      {!isPassive(device.kind) && <Patterns device={device} />}
+      <button
+        type="button"
+        className="button mt-3"
+        onClick={() => {
+          const found = problemOf(() =>
+            session.perform({ operation: 'removeDevice', input: { device: device.id } }),
+          );
+          setProblem(found);
+          if (!found) set({ device: null, ports: [] });
+        }}
+      >
+        Remove {device.name}
+      </button>
+      {problem && (
+        <p role="alert" className="mt-1 border-l-4 border-stop px-2 text-stop">
+          {problem}
+        </p>
+      )}
+    </section>
+  );
+}
+
+const isNullable = (field: keyof Box): boolean =>
+  ['supportedUntil', 'licenceUntil', 'loginChanged', 'baseMac'].includes(field);
+
+/** Names in the configuration and indexes inside, filled by pattern for all ports of the box. */
+function Patterns({ device }: { device: Device }) {
+  const session = useSession();
+  const [name, setName] = useState('');
+  const [index, setIndex] = useState('');
+  const [problem, setProblem] = useState('');
+  const fill = (event: FormEvent) => {
+    event.preventDefault();
+    const input = {
+      device: device.id,
+      ...(name.trim() ? { name } : {}),
+      ...(index.trim() ? { index } : {}),
+    };
+    setProblem(problemOf(() => session.perform({ operation: 'mapPorts', input })));
+  };
+  return (
+    <form onSubmit={fill} className="pt-3 text-[14px]">
+      <p className="font-bold">Port names by pattern</p>
+      <div className="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
+        <label>
+          in the configuration
+          <input
+            className="field field-line mono"
+            placeholder="ge{n}"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+        </label>
+        <label>
+          index inside
+          <input
+            className="field field-line mono"
+            placeholder="{24-n}"
+            value={index}
+            onChange={(event) => setIndex(event.target.value)}
+          />
+        </label>
+        <button type="submit" className="button" disabled={!name.trim() && !index.trim()}>
+          Fill
+        </button>
+      </div>
+      {problem && (
+        <p role="alert" className="border-l-4 border-stop px-2 text-stop">
+          {problem}
+        </p>
+      )}
+    </form>
+  );
+}

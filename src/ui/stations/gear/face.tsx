@@ -1,0 +1,180 @@
+'use client';
+
+import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { carries } from '@/core/gear/roles';
+import type { Plan } from '@/core/plan/plan';
+import type { Port } from '@/core/plan/records';
+import { boxOf, isPassive } from '@/core/switching/wiring';
+import { useView } from '../../session/view';
+import { PortCell, lookOf } from './port-cell';
+import { type Gear, leadsTo } from './use-gear';
+import { carriedText } from './words';
+
+const LARGEST = 40;
+const SMALLEST = 24;
+const GAP = 3;
+
+interface Props {
+  readonly plan: Plan;
+  readonly gear: Gear;
+  readonly wrong: ReadonlySet<string>;
+  /** Somebody dragged from a port of this face to a port elsewhere. */
+  readonly onJoin: (from: string, to: string) => void;
+}
+
+const portUnder = (event: { clientX: number; clientY: number }): string | null =>
+  document
+    .elementFromPoint(event.clientX, event.clientY)
+    ?.closest('[data-port]')
+    ?.getAttribute('data-port') ?? null;
+
+/**
+ * The face of a box as on its case. Drag across ports or use Shift and the arrow keys to choose several; drag to a port
+ * of another box to lay a cable. A wide face is made smaller, and on a phone folded; it is never cut off.
+ */
+export function Face({ plan, gear, wrong, onJoin }: Props) {
+  const { device } = gear;
+  const ports = useMemo(() => gear.ports.filter((port) => port.number > 0), [gear.ports]);
+  const { ports: chosen, followed, set } = useView();
+  const frame = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(700);
+  const anchor = useRef<string | null>(null);
+  const [focused, setFocused] = useState<string | null>(null);
+  useEffect(() => {
+    const observer = new ResizeObserver(() => setWidth(frame.current!.clientWidth));
+    observer.observe(frame.current!);
+    return () => observer.disconnect();
+  }, []);
+
+  const columns = Math.max(...ports.map((port) => port.column)) + 1;
+  const usable = width - 16;
+  const fitting = Math.floor(usable / columns) - GAP;
+  const size = Math.max(SMALLEST, Math.min(LARGEST, fitting));
+  const perFold = Math.max(1, Math.floor(usable / (size + GAP)));
+  const folds = Math.ceil(columns / perFold);
+  const passive = isPassive(device.kind);
+  const own = new Set(ports.map((port) => port.id));
+  const chosenHere = chosen.filter((id) => own.has(id));
+
+  const choose = (ids: readonly string[]) =>
+    set({ ports: ids, device: device.id, asking: null, finding: null });
+  const between = (a: string, b: string): string[] => {
+    const [from, to] = [a, b].map((id) => ports.findIndex((port) => port.id === id)).sort((x, y) => x - y);
+    return ports.slice(from, to! + 1).map((port) => port.id);
+  };
+  const onPointerDown = (event: PointerEvent) => {
+    const id = portUnder(event);
+    if (!id || !own.has(id)) return;
+    if (event.shiftKey && anchor.current && own.has(anchor.current))
+      return choose(between(anchor.current, id));
+    if (event.ctrlKey || event.metaKey) {
+      anchor.current = id;
+      return choose(
+        chosenHere.includes(id) ? chosenHere.filter((other) => other !== id) : [...chosenHere, id],
+      );
+    }
+    anchor.current = id;
+    choose([id]);
+    const move = (native: globalThis.PointerEvent) => {
+      const over = portUnder(native);
+      if (over && own.has(over)) choose(between(id, over));
+    };
+    const up = (native: globalThis.PointerEvent) => {
+      window.removeEventListener('pointermove', move);
+      window.removeEventListener('pointerup', up);
+      const over = portUnder(native);
+      if (over && !own.has(over)) onJoin(id, over);
+    };
+    window.addEventListener('pointermove', move);
+    window.addEventListener('pointerup', up);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const id = (event.target as HTMLElement).getAttribute('data-port');
+    const at = ports.find((port) => port.id === id);
+    if (!at) return;
+    const steps: Readonly<Record<string, readonly [number, number]>> = {
+      ArrowLeft: [0, -1],
+      ArrowRight: [0, 1],
+      ArrowUp: [-1, 0],
+      ArrowDown: [1, 0],
+    };
+    const step = steps[event.key];
+    if (event.key === ' ') {
+      event.preventDefault();
+      anchor.current = at.id;
+      choose(
+        chosenHere.includes(at.id) ? chosenHere.filter((other) => other !== at.id) : [...chosenHere, at.id],
+      );
+    } else if (event.key === 'Enter') {
+      event.preventDefault();
+      anchor.current = at.id;
+      choose([at.id]);
+    } else if (step) {
+      event.preventDefault();
+      const next = neighbour(ports, at, step);
+      if (!next) return;
+      setFocused(next.id);
+      frame.current!.querySelector<HTMLElement>(`[data-port="${next.id}"]`)?.focus();
+      if (event.shiftKey) {
+        anchor.current ??= at.id;
+        choose(between(anchor.current, next.id));
+      }
+    }
+  };
+  const tabStop = focused && own.has(focused) ? focused : ports[0]?.id;
+  return (
+    <div
+      ref={frame}
+      role="listbox"
+      aria-multiselectable="true"
+      aria-label={`Ports of ${device.name}`}
+      className="min-w-0"
+      onPointerDown={onPointerDown}
+      onKeyDown={onKeyDown}
+    >
+      {Array.from({ length: folds }, (_, fold) => {
+        const [from, to] = [fold * perFold, (fold + 1) * perFold];
+        const shown = ports.filter((port) => port.column >= from && port.column < to);
+        if (shown.length === 0) return null;
+        return (
+          <div
+            key={fold}
+            className="mb-1 inline-grid bg-[#1d2823] p-2"
+            style={{ gap: GAP, gridAutoColumns: size, justifyContent: 'start' }}
+          >
+            {shown.map((port) => (
+              <PortCell
+                key={port.id}
+                port={{ ...port, column: port.column - from }}
+                look={lookOf(plan, port, passive)}
+                label={portLabel(plan, device.name, port, passive)}
+                size={size}
+                chosen={chosen.includes(port.id)}
+                faded={followed !== null && !passive && !carries(port, followed)}
+                wrong={wrong.has(port.id)}
+                focusable={port.id === tabStop}
+              />
+            ))}
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+function neighbour(
+  ports: readonly Port[],
+  at: Port,
+  [rows, columns]: readonly [number, number],
+): Port | undefined {
+  if (rows !== 0) return ports.find((port) => port.column === at.column && port.row === at.row + rows);
+  const row = ports.filter((port) => port.row === at.row).sort((a, b) => a.column - b.column);
+  return row[row.indexOf(at) + columns];
+}
+
+function portLabel(plan: Plan, name: string, port: Port, passive: boolean): string {
+  const to = leadsTo(plan, port);
+  const box = boxOf(plan, port.device);
+  const what = passive ? 'joins cables' : box?.vlanAware === false ? 'no VLANs' : carriedText(plan, port);
+  return `${name} ${port.number}: ${what}${to ? `, to ${to}` : ''}${port.defective ? ', defective' : ''}`;
+}

@@ -1,0 +1,180 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import { powerOf } from '@/core/gear/power';
+import type { Plan } from '@/core/plan/plan';
+import type { Device } from '@/core/plan/records';
+import { vlansOf } from '@/core/plan/view';
+import { boxOf, isPassive } from '@/core/switching/wiring';
+import { problemOf } from '../../session/attempt';
+import { usePlan, useSession } from '../../session/context';
+import { useFindings } from '../../session/open-findings';
+import { useView } from '../../session/view';
+import { useKeys } from '../../shell/keys';
+import { StationHead } from '../../parts/station-head';
+import { AddDevice } from './add-device';
+import { CableLine } from './cable-line';
+import { Face } from './face';
+import { FollowVlan } from './follow-vlan';
+import { PortTable } from './port-table';
+import { SiteMap } from './site-map';
+import { type Gear, gearOf, withoutBox } from './use-gear';
+
+const views = ['faces', 'table', 'map'] as const;
+type View = (typeof views)[number];
+
+/** Boxes as on their cases, all ports as a table, or the cables as a map. */
+export function GearStation() {
+  const plan = usePlan();
+  const set = useView((state) => state.set);
+  const [view, setView] = useState<View>('faces');
+  const [adding, setAdding] = useState<Device | 'new' | null>(null);
+  const [cabling, setCabling] = useState(false);
+  const gear = useMemo(() => gearOf(plan), [plan]);
+  const keys = useMemo(
+    () => ({
+      '+': () => setAdding('new'),
+      c: () => setCabling(true),
+      Escape: () => set({ ports: [], asking: null, followed: null }),
+    }),
+    [set],
+  );
+  useKeys(keys);
+  const bare = withoutBox(plan);
+  return (
+    <>
+      <StationHead
+        title="Gear & ports"
+        about="numbered as printed on the case; choose ports, then say what they carry"
+      >
+        <div className="flex border-2 border-ink" role="group" aria-label="Shown as">
+          {views.map((name) => (
+            <button
+              key={name}
+              type="button"
+              aria-pressed={view === name}
+              className={`min-h-7 px-2 font-semibold max-[699px]:min-h-10 ${view === name ? 'bg-ink text-sheet' : 'bg-sheet'}`}
+              onClick={() => setView(name)}
+            >
+              {name}
+            </button>
+          ))}
+        </div>
+        <button type="button" className="button" onClick={() => setCabling(true)}>
+          Cable… <span className="key">c</span>
+        </button>
+        <button type="button" className="button button-primary" onClick={() => setAdding('new')}>
+          Add device <span className="key">+</span>
+        </button>
+      </StationHead>
+      {cabling && <CableLine onClose={() => setCabling(false)} />}
+      {bare.length > 0 && (
+        <ul className="mb-3 border-l-4 border-fix pl-3">
+          {bare.map((device) => (
+            <li key={device.id} className="flex flex-wrap items-center gap-2">
+              <span>
+                <b>{device.name}</b> ({device.kind.replaceAll('-', ' ')}) has no ports yet.
+              </span>
+              <button type="button" className="link" onClick={() => setAdding(device)}>
+                choose its model
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      {gear.length === 0 && bare.length === 0 && (
+        <p>No boxes yet. Add the gateway and the first switch: press + and choose a model.</p>
+      )}
+      {gear.length > 0 && vlansOf(plan).length > 0 && <FollowVlan plan={plan} />}
+      {view === 'faces' && <Faces plan={plan} gear={gear} />}
+      {view === 'table' && <PortTable plan={plan} gear={gear} />}
+      {view === 'map' && <SiteMap plan={plan} />}
+      {adding !== null && (
+        <AddDevice equip={adding === 'new' ? null : adding} onClose={() => setAdding(null)} />
+      )}
+    </>
+  );
+}
+
+function Faces({ plan, gear }: { plan: Plan; gear: readonly Gear[] }) {
+  const session = useSession();
+  const { device: chosen, set } = useView();
+  const [problem, setProblem] = useState('');
+  const findings = useFindings();
+  const wrong = useMemo(
+    () =>
+      new Set(
+        findings
+          .filter((finding) => !finding.accepted && finding.severity !== 'note')
+          .flatMap((finding) => finding.where.filter((ref) => ref.table === 'port').map((ref) => ref.id)),
+      ),
+    [findings],
+  );
+  const join = (from: string, to: string) => {
+    const end = (id: string) => {
+      const port = plan.port.get(id)!;
+      return { device: port.device, number: port.number };
+    };
+    setProblem(
+      problemOf(() => session.perform({ operation: 'connect', input: { from: end(from), to: end(to) } })),
+    );
+  };
+  return (
+    <>
+      {problem && (
+        <p role="alert" className="mb-2 border-l-4 border-stop px-2 text-stop">
+          {problem}
+        </p>
+      )}
+      <div className="flex flex-wrap gap-x-6 gap-y-3">
+        {gear.map((item) => (
+          <section
+            key={item.device.id}
+            aria-label={item.device.name}
+            className="max-w-full"
+            style={{ flexBasis: widthOf(item) }}
+          >
+            <button
+              type="button"
+              aria-pressed={chosen === item.device.id}
+              className={`flex w-full flex-wrap items-baseline gap-x-3 px-1 text-left hover:bg-chosen ${chosen === item.device.id ? 'bg-chosen' : ''}`}
+              onClick={() => set({ device: item.device.id, ports: [], asking: null })}
+            >
+              <b className="mono">{item.device.name}</b>
+              <BoxLine plan={plan} device={item.device} />
+            </button>
+            <Face plan={plan} gear={item} wrong={wrong} onJoin={join} />
+          </section>
+        ))}
+      </div>
+      {gear.length > 0 && <Legend />}
+    </>
+  );
+}
+
+/** Small boxes stand side by side; a wide one takes the whole line. */
+const widthOf = ({ ports }: Gear): string => {
+  const columns = Math.max(0, ...ports.map((port) => port.column)) + 1;
+  return columns > 14 ? '100%' : `${Math.max(200, columns * 43 + 20)}px`;
+};
+
+function BoxLine({ plan, device }: { plan: Plan; device: Device }) {
+  const box = boxOf(plan, device.id)!;
+  const power = box.poeBudget === null ? null : powerOf(plan, device.id);
+  return (
+    <span className="text-[14px] text-muted">
+      {[box.model, box.location].filter(Boolean).join(', ')}
+      {!box.vlanAware && !isPassive(device.kind) && ', no VLANs'}
+      {power && ` · PoE ${power.reserved} of ${box.poeBudget} W reserved`}
+    </span>
+  );
+}
+
+function Legend() {
+  return (
+    <p className="mt-4 border-t-2 border-ink pt-2 text-[13px] text-muted">
+      filled: access · striped or ×n: trunk, notch: untagged · round inlay: voice · hatched: parked · dashed:
+      undecided · NET: faces a provider · flash: can power
+    </p>
+  );
+}

@@ -1,0 +1,133 @@
+'use client';
+
+import { type FormEvent, useState } from 'react';
+import { typedCable } from '@/core/gear/typed-cable';
+import { cableMedia } from '@/core/plan/gear';
+import type { Plan } from '@/core/plan/plan';
+import type { Port } from '@/core/plan/records';
+import { cablesAt, isPassive } from '@/core/switching/wiring';
+import { problemOf } from '../../session/attempt';
+import { useEdit, wholeNumber } from '../../session/actions';
+import { useSession } from '../../session/context';
+import { Choice, Field } from '../../parts/field';
+import { leadsTo } from './use-gear';
+
+const media = cableMedia.map((value) => ({ value, label: value.replaceAll('-', ' ') }));
+
+/** The cables at one port: where they lead, their length and label; or the line in which the other end is typed. */
+export function PortCable({ plan, port }: { plan: Plan; port: Port }) {
+  const device = plan.device.get(port.device)!;
+  const sides = isPassive(device.kind) ? (['front', 'rear'] as const) : (['front'] as const);
+  return (
+    <div className="pt-1">
+      {sides.map((side) => (
+        <CableAt key={side} plan={plan} port={port} side={side} named={sides.length > 1} />
+      ))}
+    </div>
+  );
+}
+
+function CableAt({
+  plan,
+  port,
+  side,
+  named,
+}: {
+  plan: Plan;
+  port: Port;
+  side: 'front' | 'rear';
+  named: boolean;
+}) {
+  const session = useSession();
+  const edit = useEdit();
+  const [typed, setTyped] = useState('');
+  const [problem, setProblem] = useState('');
+  const cables = cablesAt(plan, { port: port.id, side });
+  const name = plan.device.get(port.device)!.name;
+  const lay = (event: FormEvent) => {
+    event.preventDefault();
+    const found = problemOf(() =>
+      session.perform({
+        operation: 'connect',
+        input: typedCable(plan, `${name} ${port.number}${named ? ` ${side}` : ''} = ${typed}`),
+      }),
+    );
+    setProblem(found);
+    if (!found) setTyped('');
+  };
+  if (cables.length === 0)
+    return (
+      <form onSubmit={lay} className="flex flex-wrap items-center gap-2 text-[14px]">
+        <label className="flex flex-1 items-center gap-2">
+          <span className="whitespace-nowrap text-muted">{named ? `${side}, cable to` : 'Cable to'}</span>
+          <input
+            className="field field-line mono"
+            placeholder="sw-b 9"
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+          />
+        </label>
+        <button type="submit" className="button" disabled={typed.trim() === ''}>
+          Lay
+        </button>
+        {problem && (
+          <p role="alert" className="w-full border-l-4 border-stop px-2 text-stop">
+            {problem}
+          </p>
+        )}
+      </form>
+    );
+  return cables.map((cable) => {
+    const other = plan.port.get(cable.from === port.id ? cable.to : cable.from)!;
+    const far = `${plan.device.get(other.device)!.name} ${other.number}`;
+    return (
+      <div key={cable.id} className="border-b border-rule text-[14px]">
+        <div className="flex items-center justify-between gap-2">
+          <span>
+            {named && <span className="text-muted">{side} </span>}
+            cable to <b>{far}</b>
+            {!named && leadsTo(plan, port) && leadsTo(plan, port) !== far && (
+              <span className="text-muted">, leads to {leadsTo(plan, port)}</span>
+            )}
+          </span>
+          <button
+            type="button"
+            className="link"
+            onClick={() => session.perform({ operation: 'disconnect', input: { cable: cable.id } })}
+          >
+            take out
+          </button>
+        </div>
+        <div className="grid grid-cols-[1fr_5rem_1fr] items-center gap-1">
+          <Choice
+            label="Medium of the cable"
+            value={cable.media}
+            options={media}
+            onChoose={(value) => edit('cable', cable.id, 'media', value)}
+          />
+          <Field
+            mono
+            label="Length in metres"
+            placeholder="m"
+            value={cable.length === null ? '' : String(cable.length)}
+            onCommit={(text) =>
+              edit(
+                'cable',
+                cable.id,
+                'length',
+                text === '' ? null : wholeNumber(text, 'Length'),
+                cable.length,
+              )
+            }
+          />
+          <Field
+            label="Label of the cable"
+            placeholder="label"
+            value={cable.label}
+            onCommit={(text, seen) => edit('cable', cable.id, 'label', text, seen)}
+          />
+        </div>
+      </div>
+    );
+  });
+}

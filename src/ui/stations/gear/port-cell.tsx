@@ -1,0 +1,158 @@
+'use client';
+
+import { memo } from 'react';
+import type { Plan } from '@/core/plan/plan';
+import type { Port, Vlan } from '@/core/plan/records';
+import { textOn } from '../../parts/colour';
+
+const SHOWN = 4;
+
+export interface PortLook {
+  /** Jackets from left to right; one for an access port. */
+  readonly stripes: readonly Vlan[];
+  /** How many VLANs a trunk carries when they are too many for stripes. */
+  readonly count: string | null;
+  readonly text: string;
+  readonly notch: string | null;
+  readonly inlay: string | null;
+  readonly state: 'plain' | 'parked' | 'undecided' | 'net' | 'defective' | 'passive';
+}
+
+/** How a port is drawn: computed from what it carries. */
+export function lookOf(plan: Plan, port: Port, passive: boolean): PortLook {
+  const plain: PortLook = { stripes: [], count: null, text: '', notch: null, inlay: null, state: 'plain' };
+  if (port.defective) return { ...plain, state: 'defective' };
+  if (passive) return { ...plain, state: 'passive' };
+  if (port.role === 'parked' || !port.enabled) return { ...plain, state: 'parked' };
+  if (port.role === 'undecided') return { ...plain, state: 'undecided' };
+  if (port.role === 'uplink') return { ...plain, state: 'net', text: 'NET' };
+  const untagged = port.untagged === null ? null : plan.vlan.get(port.untagged)!;
+  if (port.role === 'trunk') {
+    const tagged = port.tagged.map((id) => plan.vlan.get(id)!);
+    const list = port.taggedMode === 'list';
+    const count = list
+      ? tagged.length > SHOWN
+        ? `×${tagged.length}`
+        : null
+      : port.taggedMode === 'all'
+        ? 'all'
+        : `−${tagged.length}`;
+    const stripes = count === null ? tagged : [];
+    return { ...plain, stripes, count, text: count ?? '', notch: untagged?.colour ?? null };
+  }
+  const voice = port.voice === null ? null : plan.vlan.get(port.voice)!;
+  return {
+    ...plain,
+    stripes: untagged ? [untagged] : [],
+    text: untagged?.code ?? '',
+    inlay: voice?.colour ?? null,
+  };
+}
+
+interface Props {
+  readonly port: Port;
+  readonly look: PortLook;
+  readonly label: string;
+  readonly size: number;
+  readonly chosen: boolean;
+  readonly faded: boolean;
+  readonly wrong: boolean;
+  readonly focusable: boolean;
+}
+
+/** A port as on the case: the printed number above, what it carries below. */
+export const PortCell = memo(function PortCell({
+  port,
+  look,
+  label,
+  size,
+  chosen,
+  faded,
+  wrong,
+  focusable,
+}: Props) {
+  const single = look.stripes.length === 1 ? look.stripes[0]! : null;
+  const background =
+    look.stripes.length > 1
+      ? `linear-gradient(90deg, ${look.stripes
+          .map(
+            (vlan, i) =>
+              `${vlan.colour} ${(i / look.stripes.length) * 100}% ${((i + 1) / look.stripes.length) * 100}%`,
+          )
+          .join(', ')})`
+      : single
+        ? single.colour
+        : look.count !== null
+          ? '#f4f6f4'
+          : look.state === 'parked'
+            ? 'repeating-linear-gradient(135deg, #3d4a43 0 4px, #27332d 4px 8px)'
+            : 'transparent';
+  const small = size < 30;
+  return (
+    <button
+      type="button"
+      role="option"
+      aria-selected={chosen}
+      aria-label={label}
+      title={label}
+      data-port={port.id}
+      tabIndex={focusable ? 0 : -1}
+      className={`relative flex touch-none flex-col overflow-hidden p-0 text-left outline-offset-1 select-none ${chosen ? 'z-10 outline-[3px]! outline-[#d4f03c]! outline-solid!' : ''} ${look.state === 'undecided' ? 'border-2 border-dashed border-[#ff8272]' : 'border border-[#5a6961]'}`}
+      style={{
+        width: size,
+        height: Math.max(36, size),
+        gridRow: port.row + 1,
+        gridColumn: port.column + 1,
+        background: '#1d2823',
+        opacity: faded ? 0.28 : 1,
+      }}
+    >
+      <span
+        className={`mono flex w-full items-center justify-between leading-none font-bold text-white ${small ? 'px-px pt-[2px] text-[11px]' : 'px-1 pt-[3px] text-[11px]'}`}
+      >
+        {port.number}
+        {port.poeClass !== null && !small && (
+          <svg width="7" height="10" viewBox="0 0 7 10" aria-hidden="true">
+            <path d="M4 0 0 6h3L2 10l5-6H4z" fill="#d4f03c" />
+          </svg>
+        )}
+        {wrong && <span className="absolute top-0 right-0 size-[7px] bg-[#ff8272]" aria-hidden="true" />}
+      </span>
+      <span
+        className={`mono relative mt-auto flex w-full items-center justify-center font-bold ${small ? 'h-[19px] text-[10px]' : 'h-[22px] text-[12px]'}`}
+        style={{
+          background,
+          color: single ? textOn(single.colour) : look.state === 'net' ? '#d4f03c' : '#12201a',
+        }}
+      >
+        {look.state === 'defective' ? (
+          <svg width="14" height="14" viewBox="0 0 14 14" aria-hidden="true">
+            <path d="M2 2l10 10M12 2 2 12" stroke="#ff8272" strokeWidth="2.4" />
+          </svg>
+        ) : (
+          look.text
+        )}
+        {look.notch !== null && (
+          <span
+            className="absolute bottom-0 left-0 border-t-[10px] border-r-[10px] border-t-transparent"
+            style={{
+              width: 0,
+              height: 0,
+              borderRightColor: 'transparent',
+              borderBottom: `10px solid ${look.notch}`,
+              borderTop: 0,
+            }}
+            aria-hidden="true"
+          />
+        )}
+        {look.inlay !== null && (
+          <span
+            className="absolute right-[2px] bottom-[5px] size-[11px] rounded-full border-2 border-white"
+            style={{ background: look.inlay }}
+            aria-hidden="true"
+          />
+        )}
+      </span>
+    </button>
+  );
+});

@@ -1,0 +1,310 @@
+'use client';
+
+import { type FormEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { typedTagged, typedVlan, taggedText } from '@/core/gear/typed-vlans';
+import { portsTitle } from '@/core/gear/ports';
+import { describePorts } from '@/core/gear/ranges';
+import type { Plan } from '@/core/plan/plan';
+import type { Port } from '@/core/plan/records';
+import { isPassive, portsOf } from '@/core/switching/wiring';
+import { plugIn } from '@/core/switching/plug-in';
+import { problemOf } from '../../session/attempt';
+import { useSession } from '../../session/context';
+import { useView } from '../../session/view';
+import { useKeys } from '../../shell/keys';
+import { Choice } from '../../parts/field';
+import { Jacket } from '../../parts/jacket';
+import { PortCable } from './port-cable';
+import { PortFacts } from './port-facts';
+import { roleWords } from './words';
+
+type Role = Port['role'];
+const buttons: readonly (readonly [Role, string, string])[] = [
+  ['access', 'Access', 'a'],
+  ['trunk', 'Trunk', 't'],
+  ['voice', 'Access + voice', 'v'],
+  ['parked', 'Park', 'x'],
+  ['uplink', 'Faces a provider', ''],
+  ['undecided', 'Undecided', ''],
+];
+const needsSegment = (role: Role): role is 'access' | 'trunk' | 'voice' =>
+  role === 'access' || role === 'trunk' || role === 'voice';
+
+/** What the chosen ports are and carry; keys set the role, then the segment is typed. */
+export function PortInspector({ plan, ports }: { plan: Plan; ports: readonly Port[] }) {
+  const session = useSession();
+  const { asking, set } = useView();
+  const [problem, setProblem] = useState('');
+  const first = ports[0]!;
+  const device = plan.device.get(first.device)!;
+  const passive = isPassive(device.kind);
+  const role: Role | null = ports.every((port) => port.role === first.role) ? first.role : null;
+  const ids = useMemo(() => ports.map((port) => port.id), [ports]);
+  const choose = (next: Role) => {
+    if (needsSegment(next)) return set({ asking: next });
+    set({ asking: null });
+    setProblem(
+      problemOf(() => session.perform({ operation: 'assignPorts', input: { ports: ids, role: next } })),
+    );
+  };
+  const keys = useMemo(
+    () =>
+      Object.fromEntries(
+        buttons.flatMap(([name, , key]) => (key && !passive ? [[key, () => choose(name)]] : [])),
+      ),
+    [ids, passive], // eslint-disable-line react-hooks/exhaustive-deps
+  );
+  useKeys(keys);
+  const shown = asking ?? (role && needsSegment(role) ? role : null);
+  return (
+    <section aria-label="Chosen ports">
+      <h2 className="mono font-bold">{portsTitle(plan, ports)}</h2>
+      <p className="pb-2 text-muted">
+        {describePorts(ports, portsOf(plan, first.device))}
+        {ports.length === 1 && first.number === 0 && ', where the box itself lives'}
+      </p>
+      {!passive && (
+        <>
+          <div className="grid grid-cols-2 border-2 border-ink" role="group" aria-label="Role">
+            {buttons.map(([name, label, key]) => (
+              <button
+                key={name}
+                type="button"
+                aria-pressed={(asking ?? role) === name}
+                className={`flex min-h-8 items-center justify-between gap-2 border-rule px-2 text-left text-[14px] font-semibold odd:border-r [&:not(:nth-last-child(-n+2))]:border-b max-[699px]:min-h-11 ${(asking ?? role) === name ? 'bg-ink text-sheet' : 'bg-sheet hover:bg-chosen'}`}
+                onClick={() => choose(name)}
+              >
+                {label} {key && <span className="key">{key}</span>}
+              </button>
+            ))}
+          </div>
+          {problem && (
+            <p role="alert" className="border-l-4 border-stop px-2 text-[14px] text-stop">
+              {problem}
+            </p>
+          )}
+          {shown && (
+            <SegmentLine key={shown} plan={plan} ports={ports} role={shown} focus={asking !== null} />
+          )}
+          <Carried plan={plan} port={first} count={ports.length} />
+          <Profiles plan={plan} ports={ports} />
+        </>
+      )}
+      {ports.length === 1 && first.number > 0 && !passive && <Plugged plan={plan} port={first} />}
+      {ports.length === 1 && first.number > 0 && <PortCable plan={plan} port={first} />}
+      {ports.length > 1 && !passive && ports.every((port) => port.device === first.device) && (
+        <button
+          type="button"
+          className="button mt-2"
+          onClick={() =>
+            setProblem(problemOf(() => session.perform({ operation: 'bundlePorts', input: { ports: ids } })))
+          }
+        >
+          Bundle into one
+        </button>
+      )}
+      {first.aggregate !== null && (
+        <button
+          type="button"
+          className="button mt-2 ml-2"
+          onClick={() => session.perform({ operation: 'unbundle', input: { aggregate: first.aggregate } })}
+        >
+          Take the bundle apart
+        </button>
+      )}
+      <PortFacts plan={plan} ports={ports} passive={passive} />
+    </section>
+  );
+}
+
+/** The line in which the segment of a role is typed. */
+function SegmentLine({
+  plan,
+  ports,
+  role,
+  focus,
+}: {
+  plan: Plan;
+  ports: readonly Port[];
+  role: 'access' | 'trunk' | 'voice';
+  focus: boolean;
+}) {
+  const session = useSession();
+  const set = useView((state) => state.set);
+  const first = ports[0]!;
+  const known = first.role === role ? first : null;
+  const vidOf = (id: string | null | undefined) => (id ? String(plan.vlan.get(id)!.vid) : '');
+  const [vlan, setVlan] = useState(vidOf(known?.untagged));
+  const [tagged, setTagged] = useState(known && role === 'trunk' ? taggedText(plan, known) : '');
+  const [problem, setProblem] = useState('');
+  const line = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (focus) line.current?.select();
+  }, [focus]);
+  const commit = (event: FormEvent) => {
+    event.preventDefault();
+    setProblem(
+      problemOf(() => {
+        const untagged = vlan.trim() === '' || /^none$/i.test(vlan.trim()) ? null : typedVlan(plan, vlan).id;
+        const input = {
+          ports: ports.map((port) => port.id),
+          role,
+          vlan: untagged,
+          ...(role === 'trunk' ? typedTagged(plan, tagged) : {}),
+        };
+        session.perform({ operation: 'assignPorts', input });
+        set({ asking: null });
+        document.querySelector<HTMLElement>(`[data-port="${first.id}"]`)?.focus();
+      }),
+    );
+  };
+  const suggestions = `segments-${first.id}`;
+  const escape = (event: React.KeyboardEvent) => {
+    if (event.key === 'Escape') set({ asking: null });
+  };
+  return (
+    <form
+      onSubmit={commit}
+      onKeyDown={escape}
+      className="grid grid-cols-[5.4rem_1fr_auto] items-center gap-x-2 gap-y-1 pt-2"
+    >
+      <datalist id={suggestions}>
+        {[...plan.vlan.values()].map((item) => (
+          <option key={item.id} value={item.vid}>{`${item.code} ${item.name}`}</option>
+        ))}
+      </datalist>
+      {role === 'trunk' && (
+        <>
+          <label htmlFor="port-tagged" className="text-[14px]">
+            Tagged
+          </label>
+          <input
+            id="port-tagged"
+            ref={line}
+            className="field field-line mono col-span-2"
+            value={tagged}
+            placeholder="10, 20 or all or all but 30"
+            autoComplete="off"
+            onChange={(event) => setTagged(event.target.value)}
+          />
+        </>
+      )}
+      <label htmlFor="port-vlan" className="text-[14px]">
+        {role === 'trunk' ? 'Untagged' : 'Segment'}
+      </label>
+      <input
+        id="port-vlan"
+        ref={role === 'trunk' ? undefined : line}
+        className="field field-line mono"
+        list={suggestions}
+        value={vlan}
+        placeholder={role === 'trunk' ? 'none' : 'VLAN id or code'}
+        autoComplete="off"
+        onChange={(event) => setVlan(event.target.value)}
+      />
+      <button type="submit" className="button button-primary">
+        Set
+      </button>
+      {problem && (
+        <p role="alert" className="col-span-3 border-l-4 border-stop px-2 text-[14px] text-stop">
+          {problem}
+        </p>
+      )}
+    </form>
+  );
+}
+
+function Carried({ plan, port, count }: { plan: Plan; port: Port; count: number }) {
+  const untagged = port.untagged === null ? null : plan.vlan.get(port.untagged)!;
+  if (port.role === 'parked' || port.role === 'undecided' || port.role === 'uplink')
+    return <p className="pt-2 text-[14px] text-muted">{count === 1 ? `Now ${roleWords[port.role]}.` : ''}</p>;
+  return (
+    <div className="flex flex-wrap items-center gap-1 pt-2 text-[14px]">
+      {untagged ? (
+        <>
+          <Jacket vlan={untagged} />{' '}
+          <span>untagged{port.tagged.length || port.taggedMode === 'all' ? ';' : ', nothing tagged'}</span>
+        </>
+      ) : (
+        <span>nothing untagged;</span>
+      )}
+      {port.taggedMode === 'all' && <span>every segment tagged</span>}
+      {port.taggedMode === 'except' && <span>every segment tagged but</span>}
+      {port.tagged.map((id) => (
+        <Jacket key={id} vlan={plan.vlan.get(id)!} wide={false} />
+      ))}
+      {port.taggedMode === 'list' && port.tagged.length > 0 && <span>tagged</span>}
+    </div>
+  );
+}
+
+function Plugged({ plan, port }: { plan: Plan; port: Port }) {
+  const { works, sentence } = useMemo(() => plugIn(plan, port), [plan, port]);
+  return (
+    <p className={`my-3 border-l-4 pl-2 ${works ? 'border-ink' : 'border-stop'}`} aria-label="Plug in here">
+      <b>Plug in here and</b> {sentence}.
+    </p>
+  );
+}
+
+function Profiles({ plan, ports }: { plan: Plan; ports: readonly Port[] }) {
+  const session = useSession();
+  const [name, setName] = useState<string | null>(null);
+  const [problem, setProblem] = useState('');
+  const profiles = [...plan.profile.values()].sort((a, b) => a.name.localeCompare(b.name));
+  const linked = ports.every((port) => port.profile === ports[0]!.profile) ? (ports[0]!.profile ?? '') : '';
+  const save = (event: FormEvent) => {
+    event.preventDefault();
+    const problem = problemOf(() =>
+      session.perform({ operation: 'saveProfile', input: { name: name ?? '', port: ports[0]!.id } }),
+    );
+    setProblem(problem);
+    if (!problem) setName(null);
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-2 pt-1 text-[14px]">
+      <span className="text-muted">Profile</span>
+      <span className="min-w-28 flex-1">
+        <Choice
+          label="Profile"
+          value={linked}
+          options={[
+            { value: '', label: 'none' },
+            ...profiles.map(({ id, name: label }) => ({ value: id, label })),
+          ]}
+          onChoose={(profile) =>
+            profile &&
+            session.perform({
+              operation: 'applyProfile',
+              input: { ports: ports.map((port) => port.id), profile },
+            })
+          }
+        />
+      </span>
+      {name === null ? (
+        <button type="button" className="link" onClick={() => setName('')}>
+          keep as profile
+        </button>
+      ) : (
+        <form onSubmit={save} className="flex w-full items-center gap-2">
+          <input
+            className="field field-line"
+            aria-label="Name of the profile"
+            placeholder="camera"
+            value={name}
+            autoFocus
+            onChange={(event) => setName(event.target.value)}
+          />
+          <button type="submit" className="button">
+            Keep
+          </button>
+        </form>
+      )}
+      {problem && (
+        <p role="alert" className="w-full border-l-4 border-stop px-2 text-stop">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}

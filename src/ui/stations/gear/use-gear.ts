@@ -1,0 +1,57 @@
+'use client';
+
+import type { Plan } from '@/core/plan/plan';
+import type { Device, Port } from '@/core/plan/records';
+import { boxOf, isPassive, linksOf, portsOf } from '@/core/switching/wiring';
+
+export interface Gear {
+  readonly device: Device;
+  readonly ports: readonly Port[];
+}
+
+const order: Partial<Record<Device['kind'], number>> = {
+  'provider-box': 0,
+  gateway: 1,
+  'layer3-switch': 2,
+  switch: 3,
+  'unmanaged-switch': 4,
+  'access-point': 5,
+  server: 6,
+};
+
+/** The boxes with ports, from the outside inwards; panels and outlets last. */
+export function gearOf(plan: Plan): Gear[] {
+  return [...plan.box.values()]
+    .map((box) => plan.device.get(box.device)!)
+    .sort(
+      (a, b) =>
+        (order[a.kind] ?? (isPassive(a.kind) ? 9 : 7)) - (order[b.kind] ?? (isPassive(b.kind) ? 9 : 7)) ||
+        a.name.localeCompare(b.name, undefined, { numeric: true }),
+    )
+    .map((device) => ({ device, ports: portsOf(plan, device.id) }));
+}
+
+/** Routing devices that stand in the plan without a box yet. */
+export const withoutBox = (plan: Plan): Device[] =>
+  [...plan.device.values()].filter(
+    (device) =>
+      ['gateway', 'layer3-switch', 'switch', 'unmanaged-switch', 'access-point', 'provider-box'].includes(
+        device.kind,
+      ) && !boxOf(plan, device.id),
+  );
+
+/** What a port leads to, as text: "gw-1 2", "cam-03", "gw-1 2 through panel 7". */
+export function leadsTo(plan: Plan, port: Port): string {
+  return (linksOf(plan).get(port.id) ?? [])
+    .map((link) => {
+      const far = plan.port.get(link.to)!;
+      const device = plan.device.get(far.device)!;
+      const through = link.through.map((id) => {
+        const passed = plan.port.get(id)!;
+        return `${plan.device.get(passed.device)!.name} ${passed.number}`;
+      });
+      const end = boxOf(plan, device.id) ? `${device.name} ${far.number}` : device.name;
+      return through.length ? `${end} through ${through.join(', ')}` : end;
+    })
+    .join(' and ');
+}
