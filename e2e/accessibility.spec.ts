@@ -35,7 +35,16 @@ for (const theme of ['day', 'night'])
     await page.goto('/');
     await expect(page.getByRole('link', { name: 'Saltmarsh Creamery' }).first()).toBeVisible();
     found.sites = await violations(page);
-    for (const station of ['brief', 'segments', 'addresses', 'handover', 'findings', 'history', 'schedule']) {
+    for (const station of [
+      'brief',
+      'segments',
+      'addresses',
+      'gear',
+      'handover',
+      'findings',
+      'history',
+      'schedule',
+    ]) {
       await page.goto(`/site/${site}/${station}`);
       await expect(page.getByRole('heading').first()).toBeVisible();
       if (station === 'segments') {
@@ -45,6 +54,15 @@ for (const theme of ['day', 'night'])
       if (station === 'addresses') {
         await page.getByRole('button', { name: '140 CM' }).click();
         await expect(page.getByRole('article').first()).toBeVisible();
+      }
+      if (station === 'gear') {
+        await page.getByRole('option', { name: /^sw-c 3:/ }).click();
+        await expect(page.getByRole('heading', { name: 'sw-c 3' })).toBeVisible();
+        for (const view of ['table', 'map']) {
+          await page.getByRole('button', { name: view, exact: true }).click();
+          found[view] = await violations(page);
+        }
+        await page.getByRole('button', { name: 'faces', exact: true }).click();
       }
       found[station] = await violations(page);
     }
@@ -59,7 +77,7 @@ test('on a phone: thumb tabs, cards, and nothing wider than the screen', async (
   const site = await demoSite(request, '2-clinic');
   await page.goto(`/site/${site}/segments`);
   await expect(page.getByLabel('Name of Voice')).toBeVisible();
-  for (const station of ['segments', 'addresses', 'findings', 'brief', 'handover', 'history']) {
+  for (const station of ['segments', 'addresses', 'gear', 'findings', 'brief', 'handover', 'history']) {
     await page.goto(`/site/${site}/${station}`);
     await expect(page.getByRole('toolbar', { name: 'Tabs' })).toBeVisible();
     expect(await page.evaluate(() => document.documentElement.scrollWidth), station).toBeLessThanOrEqual(390);

@@ -26,6 +26,15 @@ export function rowHouseGear(site: DemoSite): void {
   site.plug('sw-cellar', 3, ['heat-pump', 'meter-grid', 'desk-dock', 'disk-station']);
   site.cable('sw-attic 2 = media-box');
   site.cable('sw-attic 3 = inverter');
+  site.box('ap-attic', 'ap-1', 'attic');
+  site.box('ap-flat', 'ap-1', 'flat hallway');
+  site.cable('sw-attic 4 = ap-attic 1');
+  site.cable('sw-cellar 7 = ap-flat 1');
+  site.trunk('sw-cellar 7', '20, 60', 10);
+  for (const ap of ['ap-attic', 'ap-flat']) {
+    site.trunk(`${ap} 1`, '20, 60', 10);
+    site.trunk(`${ap} inside`, '20, 60', 10);
+  }
   site.parkRest('gw-1');
 }
 
@@ -70,6 +79,21 @@ export function clinicGear(site: DemoSite): void {
   site.powered(3, ...names(10, 'kennel-cam'));
   site.access('sw-kennels 14-20', 70);
   site.plug('sw-kennels', 14, [...names(6, 'run-temp'), 'air-handling']);
+  site.box('sw-surgery', 'switch-8p', 'surgery');
+  site.cable('sw-rack 50 = sw-surgery 9', { media: 'multi-mode', length: 40 });
+  site.trunk('sw-rack 50', '10, 20, 60, 80');
+  site.trunk('sw-surgery 9', '10, 20, 60, 80');
+  site.trunk('sw-surgery 1-2', '20, 80', 10);
+  for (const [i, ap] of ['ap-04', 'ap-05'].entries()) {
+    site.box(ap, 'ap-1', ['surgery corridor', 'yard'][i]!);
+    site.cable(`sw-surgery ${i + 1} = ${ap} 1`);
+    site.trunk(`${ap} 1`, '20, 80', 10);
+    site.trunk(`${ap} inside`, '20, 80', 10);
+    site.powered(4, ap);
+  }
+  site.access('sw-surgery 3-6', 60);
+  site.plug('sw-surgery', 3, ['monitor-01', 'monitor-02', 'anaesthesia']);
+  site.parkRest('sw-surgery');
   site.trunk('sw-rack inside', 'none', 10);
   site.parkRest('gw-1', 'sw-kennels');
 }
@@ -144,6 +168,31 @@ export function creameryGear(site: DemoSite): void {
     name: 'fe{n-1}',
     index: '{10-n}',
   });
-  for (const text of ['sw-a 21-24', 'sw-a 28', 'sw-b 6-8', 'sw-c 6-8', 'sw-d 7-8', 'sw-d 10', 'gw-1 4-6'])
+  site.box('sw-e', 'rail-8p', 'silo yard');
+  site.box('sw-f', 'switch-24p', 'office');
+  site.cable('sw-a 28 = sw-e 9', fibre);
+  site.trunk('sw-a 28', '110, 140, 160');
+  site.trunk('sw-e 9', '110, 140, 160');
+  site.access('sw-e 1-6', 160);
+  site.plug('sw-e', 1, ['weighbridge', 'barrier', ...names(4, 'silo-level')]);
+  site.cable('sw-a 24 = sw-f 1', { length: 64 });
+  site.trunk('sw-a 24', '110, 120, 130, 150');
+  site.trunk('sw-f 1', '110, 120, 130, 150');
+  site.trunk('sw-f 2-5', '120, 150', 110);
+  for (let n = 3; n <= 6; n++) {
+    const ap = `ap-0${n}`;
+    site.box(ap, 'ap-1', ['office', 'laboratory', 'canteen', 'drivers’ room'][n - 3]!);
+    site.cable(`sw-f ${n - 1} = ${ap} 1`);
+    site.trunk(`${ap} 1`, '120, 150', 110);
+    site.trunk(`${ap} inside`, '120, 150', 110);
+    site.powered(4, ap);
+  }
+  site.voice('sw-f 6-9', 120);
+  site.plug('sw-f', 6, names(4, 'phone', 9));
+  site.powered(2, ...names(4, 'phone', 9));
+  site.access('sw-f 10-12', 120);
+  site.plug('sw-f', 10, names(3, 'printer'));
+  site.parkRest('sw-e', 'sw-f');
+  for (const text of ['sw-a 21-23', 'sw-b 6-8', 'sw-c 6-8', 'sw-d 7-8', 'sw-d 10', 'gw-1 4-6'])
     site.do('assignPorts', { ports: site.ports(text), role: 'parked' });
 }

@@ -64,3 +64,22 @@ export function placeOf(plan: Plan, finding: Finding): Place {
   }
   return { vlan: null, address: null };
 }
+
+/** The box and the ports a finding about gear is about. */
+export function gearPlaceOf(
+  plan: Plan,
+  finding: Finding,
+): { device: string | null; ports: string[]; followed: string | null } {
+  const ports = finding.where.filter(({ table }) => table === 'port').map(({ id }) => id);
+  const known = ports.filter((id) => plan.port.get(id));
+  const first = finding.where[0]!;
+  const device =
+    first.table === 'device'
+      ? first.id
+      : first.table === 'box'
+        ? (plan.box.get(first.id)?.device ?? null)
+        : known.length
+          ? plan.port.get(known[0]!)!.device
+          : null;
+  return { device, ports: known, followed: first.table === 'vlan' ? first.id : null };
+}

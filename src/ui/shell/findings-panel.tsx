@@ -4,7 +4,7 @@ import { usePathname, useRouter } from 'next/navigation';
 import { useCallback } from 'react';
 import { type Severity, severities } from '@/core/findings/finding';
 import { usePlan, useSession, useSite } from '../session/context';
-import { type JudgedFinding, countOpen, placeOf, useFindings } from '../session/open-findings';
+import { type JudgedFinding, countOpen, gearPlaceOf, placeOf, useFindings } from '../session/open-findings';
 import { useView } from '../session/view';
 import { SeverityMark } from '../parts/marks';
 import { FindingCard } from './finding-card';
@@ -36,6 +36,7 @@ export function useGoToFinding() {
     (finding: JudgedFinding) => {
       const place = placeOf(plan, finding);
       if (place.vlan) select(place.vlan, place.address);
+      if (finding.station === 'gear') set(gearPlaceOf(plan, finding));
       set({ finding: finding.key });
       if (station !== 'findings' && finding.station !== station)
         router.push(`/site/${session.siteId}/${finding.station}`);
@@ -76,10 +77,17 @@ export function FindingsPanel({ everywhere = false }: { everywhere?: boolean }) 
   const ready = useSite((state) => state.findingsReady);
   const vlan = useView((state) => state.vlan);
   const current = useView((state) => state.finding);
+  const station = useStation();
+  const chosen = useView((state) => state.ports);
   const plan = usePlan();
   const go = useGoToFinding();
   // What is selected first; the rest of the page's findings after it.
-  const here = findings.filter((finding) => vlan !== null && placeOf(plan, finding).vlan === vlan);
+  const onGear = station === 'gear';
+  const here = findings.filter((finding) =>
+    onGear
+      ? finding.where.some(({ id }) => chosen.includes(id))
+      : vlan !== null && placeOf(plan, finding).vlan === vlan,
+  );
   const others = findings.filter((finding) => !here.includes(finding));
   const selected = vlan ? plan.vlan.get(vlan) : undefined;
   const section = (title: string, list: readonly JudgedFinding[]) =>
@@ -109,7 +117,7 @@ export function FindingsPanel({ everywhere = false }: { everywhere?: boolean }) 
       </div>
       {!ready && <p className="py-2">Checking…</p>}
       {ready && findings.length === 0 && <p className="py-2">Nothing to mend on this page.</p>}
-      {section(selected ? `In ${selected.name}` : 'Selected', here)}
+      {section(onGear ? 'At the chosen ports' : selected ? `In ${selected.name}` : 'Selected', here)}
       {section(here.length ? 'Elsewhere on this page' : 'On this page', others)}
     </section>
   );

@@ -108,7 +108,7 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
       <Header findRef={findRef} onKeys={() => setKeysOpen(true)} />
       <Conflicts />
       <div className="flex min-h-0 flex-1">
-        <div className="no-print w-[184px] shrink-0 overflow-y-auto border-r border-ink max-[699px]:hidden">
+        <div className="no-print w-[196px] shrink-0 overflow-y-auto border-r border-ink max-[699px]:hidden">
           <Nav />
         </div>
         <main className="min-w-0 flex-1 overflow-auto bg-sheet px-4 pt-3 pb-8 max-[699px]:px-3" id="station">

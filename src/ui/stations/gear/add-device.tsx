@@ -90,6 +90,7 @@ export function AddDevice({ equip, onClose }: { equip: Device | null; onClose: (
           <span>Model</span>
           <select
             className="field field-line"
+            aria-label="Model"
             value={model}
             onChange={(event) => setModel(event.target.value)}
             autoFocus

@@ -63,7 +63,7 @@ export function BoxInspector({ plan, device }: { plan: Plan; device: Device }) {
     (other) => other.id !== device.id && (other.kind === 'server' || other.kind === 'gateway'),
   );
   return (
-    <section aria-label="Chosen box">
+    <section aria-label="Chosen box" className="pb-4">
       <h2 className="mono font-bold">{device.name}</h2>
       <Property label="Name">
         <Field

@@ -43,10 +43,7 @@ export function GearStation() {
   const bare = withoutBox(plan);
   return (
     <>
-      <StationHead
-        title="Gear & ports"
-        about="numbered as printed on the case; choose ports, then say what they carry"
-      >
+      <StationHead title="Gear & ports" about="numbered as on the case">
         <div className="flex border-2 border-ink" role="group" aria-label="Shown as">
           {views.map((name) => (
             <button
@@ -69,18 +66,14 @@ export function GearStation() {
       </StationHead>
       {cabling && <CableLine onClose={() => setCabling(false)} />}
       {bare.length > 0 && (
-        <ul className="mb-3 border-l-4 border-fix pl-3">
+        <p className="mb-3 border-l-4 border-fix pl-3">
+          Without ports yet; choose the model of{' '}
           {bare.map((device) => (
-            <li key={device.id} className="flex flex-wrap items-center gap-2">
-              <span>
-                <b>{device.name}</b> ({device.kind.replaceAll('-', ' ')}) has no ports yet.
-              </span>
-              <button type="button" className="link" onClick={() => setAdding(device)}>
-                choose its model
-              </button>
-            </li>
+            <button key={device.id} type="button" className="link" onClick={() => setAdding(device)}>
+              {device.name}
+            </button>
           ))}
-        </ul>
+        </p>
       )}
       {gear.length === 0 && bare.length === 0 && (
         <p>No boxes yet. Add the gateway and the first switch: press + and choose a model.</p>

@@ -5,7 +5,7 @@ import { typedCable } from '@/core/gear/typed-cable';
 import { cableMedia } from '@/core/plan/gear';
 import type { Plan } from '@/core/plan/plan';
 import type { Port } from '@/core/plan/records';
-import { cablesAt, isPassive } from '@/core/switching/wiring';
+import { boxOf, cablesAt, isPassive } from '@/core/switching/wiring';
 import { problemOf } from '../../session/attempt';
 import { useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
@@ -79,7 +79,8 @@ function CableAt({
     );
   return cables.map((cable) => {
     const other = plan.port.get(cable.from === port.id ? cable.to : cable.from)!;
-    const far = `${plan.device.get(other.device)!.name} ${other.number}`;
+    const end = plan.device.get(other.device)!.name;
+    const far = boxOf(plan, other.device) ? `${end} ${other.number}` : end;
     return (
       <div key={cable.id} className="border-b border-rule text-[14px]">
         <div className="flex items-center justify-between gap-2">

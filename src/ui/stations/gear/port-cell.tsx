@@ -93,7 +93,6 @@ export const PortCell = memo(function PortCell({
       type="button"
       role="option"
       aria-selected={chosen}
-      aria-label={label}
       title={label}
       data-port={port.id}
       tabIndex={focusable ? 0 : -1}
@@ -107,11 +106,14 @@ export const PortCell = memo(function PortCell({
         opacity: faded ? 0.28 : 1,
       }}
     >
+      {/* The name for a reader is the whole sentence; number and code are for the eye. */}
+      <span className="sr-only">{label}</span>
       <span
+        aria-hidden="true"
         className={`mono flex w-full items-center justify-between leading-none font-bold text-white ${small ? 'px-px pt-[2px] text-[11px]' : 'px-1 pt-[3px] text-[11px]'}`}
       >
         {port.number}
-        {port.poeClass !== null && !small && (
+        {port.poeClass !== null && !small && !wrong && (
           <svg width="7" height="10" viewBox="0 0 7 10" aria-hidden="true">
             <path d="M4 0 0 6h3L2 10l5-6H4z" fill="#d4f03c" />
           </svg>
@@ -119,6 +121,7 @@ export const PortCell = memo(function PortCell({
         {wrong && <span className="absolute top-0 right-0 size-[7px] bg-[#ff8272]" aria-hidden="true" />}
       </span>
       <span
+        aria-hidden="true"
         className={`mono relative mt-auto flex w-full items-center justify-center font-bold ${small ? 'h-[19px] text-[10px]' : 'h-[22px] text-[12px]'}`}
         style={{
           background,
@@ -133,21 +136,19 @@ export const PortCell = memo(function PortCell({
           look.text
         )}
         {look.notch !== null && (
-          <span
-            className="absolute bottom-0 left-0 border-t-[10px] border-r-[10px] border-t-transparent"
-            style={{
-              width: 0,
-              height: 0,
-              borderRightColor: 'transparent',
-              borderBottom: `10px solid ${look.notch}`,
-              borderTop: 0,
-            }}
+          <svg
+            className="absolute bottom-0 left-0"
+            width="12"
+            height="12"
+            viewBox="0 0 12 12"
             aria-hidden="true"
-          />
+          >
+            <path d="M0 0v12h12z" fill={look.notch} stroke="#1d2823" />
+          </svg>
         )}
         {look.inlay !== null && (
           <span
-            className="absolute right-[2px] bottom-[5px] size-[11px] rounded-full border-2 border-white"
+            className={`absolute rounded-full border-white ${small ? 'right-0 bottom-0 size-[8px] border' : 'right-[2px] bottom-[5px] size-[11px] border-2'}`}
             style={{ background: look.inlay }}
             aria-hidden="true"
           />

@@ -14,6 +14,7 @@ import { useView } from '../../session/view';
 import { useKeys } from '../../shell/keys';
 import { Choice } from '../../parts/field';
 import { Jacket } from '../../parts/jacket';
+import { FollowFrame } from './follow-frame';
 import { PortCable } from './port-cable';
 import { PortFacts } from './port-facts';
 import { roleWords } from './words';
@@ -57,7 +58,7 @@ export function PortInspector({ plan, ports }: { plan: Plan; ports: readonly Por
   useKeys(keys);
   const shown = asking ?? (role && needsSegment(role) ? role : null);
   return (
-    <section aria-label="Chosen ports">
+    <section aria-label="Chosen ports" className="pb-4">
       <h2 className="mono font-bold">{portsTitle(plan, ports)}</h2>
       <p className="pb-2 text-muted">
         {describePorts(ports, portsOf(plan, first.device))}
@@ -91,6 +92,7 @@ export function PortInspector({ plan, ports }: { plan: Plan; ports: readonly Por
         </>
       )}
       {ports.length === 1 && first.number > 0 && !passive && <Plugged plan={plan} port={first} />}
+      {ports.length === 1 && first.number > 0 && !passive && <FollowFrame plan={plan} port={first} />}
       {ports.length === 1 && first.number > 0 && <PortCable plan={plan} port={first} />}
       {ports.length > 1 && !passive && ports.every((port) => port.device === first.device) && (
         <button

@@ -14,7 +14,7 @@ import { carriedText } from './words';
 
 const ROW = 33;
 const GRID =
-  'grid grid-cols-[34px_minmax(84px,1fr)_52px_minmax(170px,2.2fr)_minmax(120px,1.6fr)_minmax(90px,1fr)_76px] items-center max-[699px]:grid-cols-[34px_1fr_44px]';
+  'grid grid-cols-[34px_minmax(84px,1fr)_58px_minmax(170px,2.2fr)_minmax(120px,1.6fr)_minmax(90px,1fr)_76px] items-center max-[699px]:grid-cols-[34px_1fr_44px]';
 
 interface Row {
   readonly port: Port;
@@ -75,6 +75,8 @@ export function PortTable({ plan, gear }: { plan: Plan; gear: readonly Gear[] })
     if ('refusal' in result) return setEcho(result.refusal.message);
     setEcho(describePorts(result.value, box.ports));
     choose(result.value.map((port) => port.id));
+    const first = shown.findIndex((row) => row.port.id === result.value[0]?.id);
+    if (first >= 0) rows.scrollToIndex(first, { align: 'start' });
   };
   return (
     <section aria-label="All ports">
@@ -148,7 +150,9 @@ export function PortTable({ plan, gear }: { plan: Plan; gear: readonly Gear[] })
                       />
                     </label>
                     <span className="mono truncate">{device}</span>
-                    <span className="mono">{port.number === 0 ? 'inside' : port.number}</span>
+                    <span className={port.number === 0 ? 'text-[13px]' : 'mono'}>
+                      {port.number === 0 ? 'inside' : port.number}
+                    </span>
                     <span className="truncate max-[699px]:col-span-3 max-[699px]:pl-9" title={carries}>
                       {carries}
                     </span>

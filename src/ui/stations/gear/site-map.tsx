@@ -81,7 +81,6 @@ export function SiteMap({ plan }: { plan: Plan }) {
             key={node.id}
             role="button"
             tabIndex={0}
-            aria-label={`${node.name}, ${node.detail}`}
             transform={`translate(${node.x - WIDTH / 2} ${node.y - HEIGHT / 2})`}
             className="cursor-pointer"
             onClick={() => set({ device: node.id, ports: [] })}
@@ -115,7 +114,7 @@ export function SiteMap({ plan }: { plan: Plan }) {
 
 function layOut(plan: Plan, followed: string | null) {
   const graph = new dagre.graphlib.Graph({ multigraph: true });
-  graph.setGraph({ rankdir: 'TB', nodesep: 34, ranksep: 64, marginx: 20, marginy: 20 });
+  graph.setGraph({ rankdir: 'LR', nodesep: 20, ranksep: 40, marginx: 20, marginy: 20 });
   graph.setDefaultEdgeLabel(() => ({}));
   const member = (port: Port) => followed !== null && carries(port, followed);
   const boxes = [...plan.box.values()]
@@ -153,7 +152,7 @@ function layOut(plan: Plan, followed: string | null) {
       const down = depth.get(from.device)! <= depth.get(to.device)!;
       const [a, b] = down ? [from, to] : [to, from];
       const key = [link.from, link.to].join(' ');
-      graph.setEdge(a.device, b.device, { width: 60, height: 14 }, key);
+      graph.setEdge(a.device, b.device, { width: 64, height: 14 }, key);
       const plain = (port: Port) => !boxOf(plan, port.device)!.vlanAware;
       const [one, two] = [
         member(a) || (followed !== null && plain(a) && member(b)),

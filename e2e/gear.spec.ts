@@ -1,0 +1,206 @@
+import { atChange, demoSite, expect, fill, newSite, open, saved, test } from './site';
+
+const port = (page: import('@playwright/test').Page, name: string) =>
+  page.getByRole('option', { name: new RegExp(`^${name}:`) });
+
+test('a gateway gets its model, a switch comes from the shelf, one of one’s own is refused when it makes no sense', async ({
+  page,
+  request,
+}) => {
+  const site = await newSite(request);
+  await open(page, site);
+  for (const key of ['m', 's']) {
+    await page.keyboard.press('+');
+    await page.keyboard.press(key);
+    await page.keyboard.press('Enter');
+  }
+  await page.getByRole('link', { name: /Gear/ }).click();
+  const dialog = page.getByRole('dialog');
+  await page.getByRole('button', { name: 'gw-1' }).click();
+  await dialog.getByLabel('Model', { exact: true }).selectOption({ label: 'gateway, 6 ports' });
+  await page.getByRole('button', { name: /Take it/ }).click();
+  await expect(page.getByRole('listbox', { name: 'Ports of gw-1' }).getByRole('option')).toHaveCount(6);
+  await page.keyboard.press('+');
+  await dialog.getByLabel('Model', { exact: true }).selectOption({ label: '24 + 4 fibre, PoE 190 W' });
+  await dialog.getByLabel('Location').fill('cupboard');
+  await page.getByRole('button', { name: /Add it/ }).click();
+  await expect(page.getByRole('listbox', { name: 'Ports of mg-switch-01' }).getByRole('option')).toHaveCount(
+    28,
+  );
+  await page.keyboard.press('+');
+  await dialog.getByLabel('Model', { exact: true }).selectOption({ label: 'a model of your own…' });
+  await dialog.getByLabel('Copper ports').fill('5000');
+  await page.getByRole('button', { name: /Add it/ }).click();
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'write a whole number from 0 to 400' }),
+  ).toBeVisible();
+  await dialog.getByLabel('Copper ports').fill('6');
+  await dialog.getByLabel('understands VLANs').uncheck();
+  await page.getByRole('button', { name: /Add it/ }).click();
+  await expect(page.getByText('our own model, no VLANs')).toBeVisible();
+  await expect(page.getByRole('listbox').last().getByRole('option')).toHaveCount(6);
+  await saved(page);
+});
+
+test('ports are chosen by drag, Shift and keyboard, and set by key and VLAN id', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '3-creamery');
+  await open(page, site, 'gear');
+  await port(page, 'sw-b 6').click();
+  await page.keyboard.press('a');
+  const segment = page.getByLabel('Segment', { exact: true });
+  await expect(segment).toBeFocused();
+  await segment.fill('999');
+  await segment.press('Enter');
+  await expect(
+    page.getByRole('alert').filter({ hasText: '“999” is no segment of this site; there are' }),
+  ).toBeVisible();
+  await segment.fill('cm');
+  await segment.press('Enter');
+  await expect(port(page, 'sw-b 6')).toHaveAttribute('title', 'sw-b 6: access 140 CM');
+  await expect(page.getByLabel('Plug in here')).toContainText('you land in Cameras');
+  await atChange(page, 1);
+
+  await port(page, 'sw-b 7').hover();
+  await page.mouse.down();
+  await port(page, 'sw-b 8').hover();
+  await page.mouse.up();
+  await expect(page.getByRole('heading', { name: 'sw-b 7-8' })).toBeVisible();
+  await page.keyboard.press('v');
+  await page.getByLabel('Segment', { exact: true }).fill('120');
+  await page.keyboard.press('Enter');
+  await expect(port(page, 'sw-b 8')).toHaveAttribute('title', /access 120 OF \+ voice 130 VO/);
+  await port(page, 'sw-b 8').focus();
+  await page.keyboard.press('Shift+ArrowLeft');
+  await page.keyboard.press('x');
+  // From where the drag began to where the arrow leads.
+  await expect(port(page, 'sw-b 7')).toHaveAttribute('title', 'sw-b 7: parked');
+  await expect(port(page, 'sw-b 6')).toHaveAttribute('title', 'sw-b 6: parked');
+  await page.keyboard.press('t');
+  await page.getByLabel('Tagged', { exact: true }).fill('all but 210');
+  await page.getByLabel('Untagged', { exact: true }).fill('mg');
+  await page.keyboard.press('Enter');
+  await expect(port(page, 'sw-b 7')).toHaveAttribute('title', 'sw-b 7: trunk all but 210, untagged 110 MG');
+});
+
+test('cables are typed or dragged; what is wrong with one is said', async ({ page, request }) => {
+  const site = await demoSite(request, '2-clinic');
+  await open(page, site, 'gear');
+  await page.keyboard.press('c');
+  const line = page.getByLabel('Cable', { exact: true });
+  for (const [typed, why] of [
+    ['sw-rack 99 = sw-kennels 28', 'There is no port 99 on sw-rack; it has ports 1–52'],
+    ['sw-rack 51 = sw-rack 51', 'cannot be joined to itself'],
+    ['sw-rack 1 = sw-kennels 28', 'holds a cable to gw-1 2 already'],
+    ['sw-rack 51', 'has no two ends'],
+  ] as const) {
+    await line.fill(typed);
+    await line.press('Enter');
+    await expect(page.getByRole('alert').filter({ hasText: why })).toBeVisible();
+    await expect(line).toHaveValue(typed);
+  }
+  await line.fill('SW-Rack 51 = sw-kennels 28');
+  await line.press('Enter');
+  await expect(page.getByText('Laid: sw-rack 51 = sw-kennels 28')).toBeVisible();
+  await line.press('Escape');
+  await port(page, 'sw-rack 51').click();
+  await expect(page.getByText('cable to sw-kennels 28')).toBeVisible();
+  await page.getByRole('button', { name: 'take out' }).click();
+  await expect(port(page, 'sw-rack 51')).toHaveAttribute('title', 'sw-rack 51: undecided');
+  await port(page, 'sw-surgery 10').scrollIntoViewIfNeeded();
+  await port(page, 'sw-surgery 8').hover();
+  await page.mouse.down();
+  await port(page, 'ap-01 1').hover();
+  await page.mouse.up();
+  await expect(page.getByRole('alert').filter({ hasText: 'ap-01 1 holds a cable to' })).toBeVisible();
+});
+
+test('a segment is followed: carry shows which ports change, and the finding goes', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '2-clinic');
+  await open(page, site, 'gear');
+  await expect(page.getByText('Kennel climate does not get through')).toBeVisible();
+  await page.getByRole('group', { name: 'Follow a segment' }).getByTitle('Kennel climate').click();
+  await expect(page.getByText('Needed and not carried: sw-kennels 25.')).toBeVisible();
+  await port(page, 'sw-kennels 14').click();
+  await expect(page.getByLabel('Plug in here')).toContainText('do not reach the gateway gw-1');
+  await page.getByLabel('Follow a frame to').fill('gw-1');
+  await expect(
+    page.getByText('VLAN 70 does not lead there; sw-kennels 25 would have to carry it'),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Carry…' }).click();
+  await expect(page.getByRole('dialog')).toContainText('sw-kennels 25');
+  await page.getByRole('button', { name: 'Carry it' }).click();
+  await expect(page.getByText('Kennel climate is one piece')).toBeVisible();
+  await expect(page.getByText('Kennel climate does not get through')).toBeHidden();
+  const hops = page.getByRole('list', { name: 'Hops' }).getByRole('listitem');
+  await expect(hops).toHaveText([
+    /sw-kennels in at 14 untagged, becomes VLAN 70 by the PVID; out at 25 tagged 70/,
+    /sw-rack in at 49 tagged 70, carried by the port; out at 1 tagged 70/,
+    /gw-1 in at 2 tagged 70, carried by the port; to the box itself tagged 70/,
+  ]);
+  await page.getByRole('button', { name: 'map' }).click();
+  await expect(
+    page.getByRole('region', { name: 'Site map' }).getByRole('button', { name: /sw-kennels/ }),
+  ).toBeVisible();
+});
+
+test('all ports as a table: filtered, chosen by number, set at once; a profile is kept and applied', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '2-clinic');
+  await open(page, site, 'gear');
+  await page.getByRole('button', { name: 'table' }).click();
+  await page.getByLabel('Filter').fill('kennel-cam');
+  await expect(page.getByRole('status').filter({ hasText: /10 of \d+ ports/ })).toBeVisible();
+  await page.getByLabel('Filter').fill('');
+  const range = page.getByLabel('Choose by number');
+  await range.fill('sw-rack 35-37,x');
+  await expect(page.getByText('“x” in “35-37,x” is not a port or a range')).toBeVisible();
+  await range.fill('sw-rack 35-37,51');
+  await expect(
+    page.getByRole('status').filter({ hasText: '4 ports, 1 of them fibre, 3 with PoE' }),
+  ).toBeVisible();
+  await page.getByRole('button', { name: /^Park/ }).first().click();
+  await page.getByLabel('Filter').fill('sw-rack 35');
+  await expect(page.getByTestId('ports')).toContainText('parked');
+  await range.fill('sw-rack 31');
+  await page.getByRole('button', { name: 'keep as profile' }).click();
+  await page.getByLabel('Name of the profile').fill('desk');
+  await page.getByLabel('Name of the profile').press('Enter');
+  await range.fill('sw-rack 41-42');
+  await page.getByLabel('Profile', { exact: true }).selectOption('desk');
+  await page.getByLabel('Filter').fill('sw-rack 41');
+  await expect(page.getByTestId('ports')).toContainText('access 20 ST');
+  await saved(page);
+});
+
+test('a box: facts, port names by pattern, and it goes with its cables', async ({ page, request }) => {
+  const site = await demoSite(request, '3-creamery');
+  await open(page, site, 'gear');
+  await page.getByRole('button', { name: /^sw-d/ }).click();
+  await fill(page, 'Location', 'pasteuriser hall');
+  await fill(page, 'Supported until', 'next year');
+  await expect(page.getByRole('alert').filter({ hasText: 'A day needs the form 2026-12-31' })).toBeVisible();
+  await page.getByLabel('Supported until').press('Escape');
+  await page.getByLabel('in the configuration').fill('ge{n}');
+  await page.getByLabel('index inside').fill('{5-n}');
+  await page.getByRole('button', { name: 'Fill', exact: true }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'does not work for port 6' })).toBeVisible();
+  await page.getByLabel('index inside').fill('{n-1}');
+  await page.getByRole('button', { name: 'Fill', exact: true }).click();
+  await port(page, 'sw-d 3').click();
+  await expect(page.getByLabel('Name in the configuration')).toHaveValue('ge3');
+  await expect(page.getByLabel('Index inside')).toHaveValue('2');
+  await page.getByRole('button', { name: /^sw-d/ }).click();
+  await page.getByRole('button', { name: 'Remove sw-d' }).click();
+  await expect(page.getByRole('listbox', { name: 'Ports of sw-d' })).toHaveCount(0);
+  await page.getByRole('button', { name: /^gw-1/ }).click();
+  await page.getByRole('button', { name: 'Remove gw-1' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'gw-1 is the gateway of a segment' })).toBeVisible();
+});

@@ -1,0 +1,87 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import { missingPorts } from '@/core/switching/carry';
+import { type Hop, follow } from '@/core/switching/follow';
+import { plugIn } from '@/core/switching/plug-in';
+import { portsOf } from '@/core/switching/wiring';
+import { portsTitle } from '@/core/gear/ports';
+import type { Plan } from '@/core/plan/plan';
+import type { Port } from '@/core/plan/records';
+import { devicesNamed } from '@/core/plan/view';
+
+const tagText = (tag: number | null) => (tag ? `tagged ${tag}` : 'untagged');
+
+/** Where a frame from a port goes, box by box, with the tag in and out and why. */
+export function FollowFrame({ plan, port }: { plan: Plan; port: Port }) {
+  const [name, setName] = useState('');
+  const targets = useMemo(
+    () =>
+      [...plan.device.values()]
+        .filter((device) => device.id !== port.device && plan.port.group(device.id).size > 0)
+        .map((device) => device.name)
+        .sort((a, b) => a.localeCompare(b, undefined, { numeric: true })),
+    [plan, port.device],
+  );
+  const found = useMemo(() => (name.trim() ? wayTo(plan, port, name.trim()) : null), [plan, port, name]);
+  return (
+    <div className="pt-2 text-[14px]">
+      <label className="flex items-center gap-2">
+        <span className="whitespace-nowrap text-muted">Follow a frame to</span>
+        <input
+          className="field field-line mono"
+          list={`targets-${port.id}`}
+          placeholder="gw-1"
+          value={name}
+          autoComplete="off"
+          onChange={(event) => setName(event.target.value)}
+        />
+      </label>
+      <datalist id={`targets-${port.id}`}>
+        {targets.map((target) => (
+          <option key={target} value={target} />
+        ))}
+      </datalist>
+      {typeof found === 'string' && <p role="status">{found}</p>}
+      {Array.isArray(found) && (
+        <ol aria-label="Hops" className="border-l-4 border-ink pl-2">
+          {found.map((hop, i) => (
+            <li key={i} className="border-b border-rule py-1">
+              <HopLine plan={plan} hop={hop} />
+            </li>
+          ))}
+        </ol>
+      )}
+    </div>
+  );
+}
+
+function HopLine({ plan, hop }: { plan: Plan; hop: Hop }) {
+  const name = plan.device.get(hop.device)!.name;
+  const enters = hop.entered && hop.entered.number > 0 ? `in at ${hop.entered.number}` : 'from inside';
+  const aware = hop.vid !== hop.tagIn || hop.tagIn !== 0;
+  return (
+    <>
+      <b className="mono">{name}</b> {enters} {tagText(hop.tagIn)}
+      {aware && hop.tagIn === 0 && `, becomes VLAN ${hop.vid} by the PVID`}
+      {aware && hop.tagIn !== 0 && ', carried by the port'}
+      {'; '}
+      {hop.left && hop.left.number > 0 ? `out at ${hop.left.number}` : 'to the box itself'}{' '}
+      {tagText(hop.tagOut)}
+      {hop.tagOut === 0 && aware && ', the untagged VLAN there'}
+    </>
+  );
+}
+
+function wayTo(plan: Plan, port: Port, name: string): Hop[] | string {
+  const [device] = devicesNamed(plan, name);
+  if (!device) return `There is no device “${name}”.`;
+  for (const target of portsOf(plan, device.id)) {
+    const hops = follow(plan, port.id, 0, target.id);
+    if (hops) return hops;
+  }
+  const { vlan, sentence } = plugIn(plan, port);
+  if (!vlan) return `Nothing gets there: ${sentence}.`;
+  const missing = missingPorts(plan, vlan.id);
+  return `No frame from here gets to ${device.name}: VLAN ${vlan.vid} does not lead there${missing.length ? `; ${portsTitle(plan, missing)} would have to carry it` : ''}.`;
+}
