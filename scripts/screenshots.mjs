@@ -1,8 +1,8 @@
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { spawn } from 'node:child_process';
-import { freePort, pause, root } from './lib/paths.mjs';
+import { startApplication, stopApplication } from './lib/application.mjs';
+import { pause, root } from './lib/paths.mjs';
 import { entry } from './lib/say.mjs';
 import { requireModules, requirePackages } from './lib/setup.mjs';
 
@@ -32,6 +32,51 @@ const shots = [
     theme: 'night',
     act: (page) => page.getByRole('button', { name: '50 CM' }).click(),
   },
+  {
+    name: 'gear-day',
+    path: '/site/3creamery/gear',
+    act: async (page) => {
+      await page.getByRole('option', { name: /^sw-a 5:/ }).click();
+      await page.keyboard.press('Shift+ArrowRight');
+    },
+  },
+  {
+    name: 'gear-night',
+    path: '/site/2clinic/gear',
+    theme: 'night',
+    act: (page) => page.getByTitle('Kennel climate').click(),
+  },
+  {
+    name: 'gear-table-day',
+    path: '/site/2clinic/gear',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'table', exact: true }).click();
+      await page.getByLabel('Choose by number').fill('sw-rack 11-14,31');
+    },
+  },
+  {
+    name: 'gear-map-day',
+    path: '/site/3creamery/gear',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'map', exact: true }).click();
+      await page.getByTitle('Pasteuriser cell').click();
+    },
+  },
+  {
+    name: 'frame-day',
+    path: '/site/3creamery/gear',
+    act: async (page) => {
+      await page.getByRole('option', { name: /^sw-b 3:/ }).click();
+      await page.getByLabel('Follow a frame to').fill('gw-1');
+    },
+  },
+  {
+    name: 'gear-phone',
+    path: '/site/2clinic/gear',
+    width: 390,
+    height: 844,
+    act: (page) => page.getByRole('listbox', { name: 'Ports of sw-rack' }).scrollIntoViewIfNeeded(),
+  },
   { name: 'findings-day', path: '/site/3creamery/findings' },
   { name: 'findings-night', path: '/site/3creamery/findings', theme: 'night' },
   { name: 'schedule-day', path: '/site/2clinic/schedule' },
@@ -43,20 +88,7 @@ entry(async () => {
   await requireModules();
   const { chromium } = await import('@playwright/test');
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'dianome-shots-'));
-  const port = await freePort();
-  const env = { ...process.env, PORT: String(port), DIANOME_DATA_DIR: folder };
-  delete env.DATABASE_URL;
-  const server = spawn(process.execPath, ['scripts/start.mjs'], {
-    cwd: root,
-    env,
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  let said = '';
-  server.stdout.on('data', (chunk) => (said += chunk));
-  while (!said.includes('is ready')) {
-    if (server.exitCode !== null) throw new Error(said);
-    await pause(100);
-  }
+  const { url, child } = await startApplication(folder);
   const browser = await chromium.launch({
     executablePath: '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-background-networking', '--disable-sync'],
@@ -65,7 +97,7 @@ entry(async () => {
     for (const { name, path: at, theme = 'day', width = 1280, height = 800, act } of shots) {
       const context = await browser.newContext({
         viewport: { width, height },
-        baseURL: `http://127.0.0.1:${port}`,
+        baseURL: url,
       });
       await context.addInitScript((value) => {
         localStorage.setItem('dianome.author', 'Ada');
@@ -85,8 +117,7 @@ entry(async () => {
     }
   } finally {
     await browser.close();
-    server.kill('SIGINT');
-    while (server.exitCode === null && server.signalCode === null) await pause(100);
+    await stopApplication(child);
     fs.rmSync(folder, { recursive: true, force: true });
   }
 });

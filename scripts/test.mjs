@@ -1,9 +1,10 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { startApplication, stopApplication } from './lib/application.mjs';
 import { startDatabase, stopDatabase } from './lib/mariadb.mjs';
-import { freePort, pause, readOr, requireNode, root } from './lib/paths.mjs';
+import { readOr, requireNode, root } from './lib/paths.mjs';
 import { Stop, entry } from './lib/say.mjs';
 import { requireBuild, requireModules, requirePackages } from './lib/setup.mjs';
 
@@ -34,24 +35,6 @@ function jest(project, folder, env) {
   count(result.numPassedTests, Math.max(result.numFailedTests + broken, status === 0 ? 0 : 1));
 }
 
-async function startApplication(data) {
-  const port = await freePort();
-  const env = { ...process.env, PORT: String(port), DIANOME_DATA_DIR: data };
-  delete env.DATABASE_URL;
-  const child = spawn(process.execPath, ['scripts/start.mjs'], {
-    cwd: root,
-    env,
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  let output = '';
-  child.stdout.on('data', (chunk) => (output += chunk));
-  while (!output.includes('is ready')) {
-    if (child.exitCode !== null) throw new Stop(`The application did not start:\n${output}`);
-    await pause(100);
-  }
-  return { url: `http://127.0.0.1:${port}`, child };
-}
-
 async function browserTests(folder) {
   step('browser tests');
   const report = path.join(folder, 'browser.json');
@@ -71,8 +54,7 @@ async function browserTests(folder) {
     const { stats } = JSON.parse(readOr(report, '{"stats":{"expected":0,"unexpected":1,"flaky":0}}'));
     count(stats.expected + stats.flaky, Math.max(stats.unexpected, status === 0 ? 0 : 1));
   } finally {
-    child.kill('SIGINT');
-    while (child.exitCode === null && child.signalCode === null) await pause(100);
+    await stopApplication(child);
   }
 }
 

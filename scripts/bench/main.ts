@@ -5,11 +5,15 @@ import { perform } from '../../src/core/operations';
 import { applyChange } from '../../src/core/plan/change';
 import { type Plan, planOf } from '../../src/core/plan/plan';
 import { tableNames } from '../../src/core/plan/records';
+import { vlansOf } from '../../src/core/plan/view';
+import { islandsOf } from '../../src/core/switching/users';
+import { linksOf } from '../../src/core/switching/wiring';
 import { openDatabase } from '../../src/db/connection';
 import { commitChange } from '../../src/db/journal';
 import { migrate } from '../../src/db/migrate';
 import { createSite, loadPlan } from '../../src/db/sites';
-import { naiveFindings } from './naive';
+import { naiveFindings, naiveReach } from './naive';
+import { largeNetwork } from './network';
 import { largeSite } from './site';
 
 /** Each figure with its input and the ratio to the straightforward way in the same run. Medians of several runs. */
@@ -89,6 +93,8 @@ async function main() {
     );
   }
 
+  await benchReach();
+
   const pool = openDatabase(process.env.DATABASE_URL!);
   await migrate(pool);
   const at = new Date().toISOString();
@@ -117,6 +123,42 @@ async function main() {
   });
   show('committing one edit, durable', save, { name: 'writing all', ms: stored });
   await pool.end();
+}
+
+/** Where every VLAN of a large network gets to, from nothing and after an edit. */
+async function benchReach() {
+  let plan = largeNetwork(200, 150, 6000);
+  const all = (now: Plan) => vlansOf(now).map((vlan) => islandsOf(now, vlan.id).length);
+  const size = '200 switches × 48 ports, 150 VLANs, 6,000 end devices';
+  const runs: number[] = [];
+  for (let i = 0; i < 12; i++) {
+    const copy = copyOf(plan);
+    linksOf(copy);
+    runs.push(await time(1, () => all(copy)));
+  }
+  const full = median(runs.slice(3));
+  // The straightforward way looks at every port of a box for every VLAN that comes in.
+  const naive = await time(1, () => naiveReach(copyOf(plan)));
+  show(`reach of all VLANs, ${size}`, full, { name: 'port by port', ms: naive });
+  const edited = await time(40, (i) => {
+    const call = {
+      operation: 'edit',
+      input: { table: 'port', id: `s${i * 3}p40`, set: { label: `desk ${i}` } },
+    };
+    const applied = applyChange(plan, perform(plan, call, `r${i}x`));
+    if (!applied.ok) throw new Error('does not apply');
+    plan = applied.plan;
+    all(plan);
+  });
+  show('the same after a port got a label', edited, { name: 'all again', ms: full });
+  const moved = await time(40, (i) => {
+    const input = { ports: [`s${i * 3}p45`], role: 'access', vlan: `v${i}` };
+    const applied = applyChange(plan, perform(plan, { operation: 'assignPorts', input }, `m${i}x`));
+    if (!applied.ok) throw new Error('does not apply');
+    plan = applied.plan;
+    all(plan);
+  });
+  show('the same after a port got another VLAN', moved, { name: 'all again', ms: full });
 }
 
 /** The same plan with records of its own. */

@@ -2,6 +2,7 @@ import { contains, overlaps } from '../../src/core/address/prefix';
 import { inRange } from '../../src/core/address/range';
 import { nameProblem } from '../../src/core/hosts/names';
 import type { Plan } from '../../src/core/plan/plan';
+import type { Port } from '../../src/core/plan/records';
 
 /**
  * The straightforward way: every pair of subnets, within each subnet every pair of addresses, every pair of MAC
@@ -32,4 +33,35 @@ export function naiveFindings(plan: Plan): number {
   for (let i = 0; i < devices.length; i++)
     for (let j = i + 1; j < devices.length; j++) if (devices[i]!.name === devices[j]!.name) found++;
   return found;
+}
+
+/** The straightforward reach: a queue of frames, and at each box every port asked from its record. */
+export function naiveReach(plan: Plan): number {
+  let reached = 0;
+  const cables = [...plan.cable.values()];
+  const far = new Map<string, string>();
+  for (const { from, to } of cables) far.set(from, to).set(to, from);
+  for (const vlan of plan.vlan.values()) {
+    const carries = (port: Port) => port.untagged === vlan.id || port.tagged.includes(vlan.id);
+    const left = new Set(
+      [...plan.port.values()].filter((port) => port.role === 'access' && port.untagged === vlan.id),
+    );
+    while (left.size > 0) {
+      const [start] = left;
+      const seen = new Set<string>();
+      const queue = [start!.device];
+      for (let device = queue.pop(); device !== undefined; device = queue.pop()) {
+        if (seen.has(device)) continue;
+        seen.add(device);
+        for (const port of plan.port.group(device).values()) {
+          if (!carries(port)) continue;
+          left.delete(port);
+          reached++;
+          const other = plan.port.get(far.get(port.id) ?? '');
+          if (other && carries(other)) queue.push(other.device);
+        }
+      }
+    }
+  }
+  return reached;
 }

@@ -7,6 +7,7 @@ import fc from 'fast-check';
 import { encodePlan, encodeStep } from '../core/plan/wire';
 import { vlansOf } from '../core/plan/view';
 import type { Step } from '../core/plan/change';
+import { buildGear, damagedGear, deviceNamed, portNamed, soundGear, vlanFor } from '../core/testing/gear';
 import { build, damagedSite, done, emptySite } from '../core/testing/plans';
 import { openDatabase, rows, run } from './connection';
 import {
@@ -42,6 +43,30 @@ describe('plans in the database', () => {
       }),
       { numRuns: 25, seed: 9 },
     );
+  });
+
+  test('gear with every mistake is stored, a port changed and a box removed in one change each', async () => {
+    const sound = soundGear();
+    await fc.assert(
+      fc.asyncProperty(damagedGear, async (damage) => {
+        const plan = buildGear(damage, sound);
+        const id = await storedSite(pool, plan);
+        expect(encodePlan((await stored(pool, id)).plan)).toEqual(encodePlan(plan));
+        expect(await deleteSite(pool, id)).toBe(true);
+      }),
+      { numRuns: 15, seed: 3 },
+    );
+    const id = await storedSite(pool, sound);
+    const vlan = vlanFor(sound, 'guest').id;
+    const ports = [portNamed(sound, 'sw-a', 9).id];
+    const first = done(sound, 'carryVlans', { ports, vlan, carry: false });
+    const drop = { operation: 'carryVlans', input: { ports, vlan, carry: false } };
+    expect(await commit(pool, id, drop)).toMatchObject({ outcome: 'saved' });
+    expect(encodePlan((await stored(pool, id)).plan)).toEqual(encodePlan(first));
+    const device = deviceNamed(sound, 'sw-b').id;
+    const remove = { operation: 'removeDevice', input: { device } };
+    expect(await commit(pool, id, remove)).toMatchObject({ outcome: 'saved' });
+    expect((await stored(pool, id)).plan.port.group(device).size).toBe(0);
   });
 
   test('names that differ only in case or a trailing space stay different', async () => {

@@ -16,7 +16,7 @@ interface Trunk {
 const usable = (port: Port) =>
   port.enabled && !port.defective && port.role !== 'parked' && port.role !== 'uplink';
 
-function trunksOf(plan: Plan): Trunk[] {
+const trunksOf = memo((plan: Plan): Trunk[] => {
   const { seats, links } = fabric(plan);
   const trunks: Trunk[] = [];
   for (const list of links.values())
@@ -27,7 +27,7 @@ function trunksOf(plan: Plan): Trunk[] {
       if (usable(from) && usable(to)) trunks.push({ a: a.bridge, b: b.bridge, from, to });
     }
   return trunks;
-}
+});
 
 /**
  * The trunks on which a VLAN is needed: those on any way from one bridge that uses it to another, ways round a ring
@@ -35,18 +35,13 @@ function trunksOf(plan: Plan): Trunk[] {
  * and what remains is needed. Hopcroft and Tarjan 1973, "Algorithm 447".
  */
 export function neededTrunks(plan: Plan, vlan: string): readonly Trunk[] {
-  const trunks = trunksOf(plan);
   const users = new Set(usersOf(plan, vlan).map((user) => user.state.bridge));
-  const blocks = blocksOf(trunks);
+  const { blocks, boxesOf, touching } = blocksIn(plan);
   // A block is a leaf when at most one of its boxes is in another block that stands, or uses the VLAN.
   const standing = new Set(blocks.keys());
-  const memberships = new Map<number, Set<number>>();
-  const boxesOf = blocks.map((block) => new Set(block.flatMap((trunk) => [trunk.a, trunk.b])));
-  boxesOf.forEach((boxes, at) => {
-    for (const box of boxes) memberships.set(box, (memberships.get(box) ?? new Set()).add(at));
-  });
+  const memberships = new Map([...touching].map(([box, all]) => [box, all.size]));
   const isLeaf = (at: number) => {
-    const ties = [...boxesOf[at]!].filter((box) => users.has(box) || memberships.get(box)!.size > 1);
+    const ties = [...boxesOf[at]!].filter((box) => users.has(box) || memberships.get(box)! > 1);
     return ties.length <= 1;
   };
   for (let changed = true; changed;) {
@@ -54,12 +49,23 @@ export function neededTrunks(plan: Plan, vlan: string): readonly Trunk[] {
     for (const at of standing) {
       if (!isLeaf(at)) continue;
       standing.delete(at);
-      for (const box of boxesOf[at]!) memberships.get(box)!.delete(at);
+      for (const box of boxesOf[at]!) memberships.set(box, memberships.get(box)! - 1);
       changed = true;
     }
   }
   return [...standing].flatMap((at) => blocks[at]!);
 }
+
+/** The blocks of the plan's trunks, the boxes of each, and the blocks each box is in. */
+const blocksIn = memo((plan: Plan) => {
+  const blocks = blocksOf(trunksOf(plan));
+  const boxesOf = blocks.map((block) => new Set(block.flatMap((trunk) => [trunk.a, trunk.b])));
+  const touching = new Map<number, Set<number>>();
+  boxesOf.forEach((boxes, at) => {
+    for (const box of boxes) touching.set(box, (touching.get(box) ?? new Set()).add(at));
+  });
+  return { blocks, boxesOf, touching };
+});
 
 /** The biconnected components of a graph with parallel edges, as lists of edges; iterative, for long chains of boxes. */
 function blocksOf(trunks: readonly Trunk[]): Trunk[][] {

@@ -31,6 +31,31 @@ const bridgeOf = memo((box: Box) =>
   ),
 );
 
+/** The ports by which a frame in a VLAN (in a box without VLANs: with a tag) can leave a bridge. */
+const waysOut = memo((bridge: Bridge) => {
+  // Listed VLANs are found by one pass over the lists; "all but" sets and boxes without VLANs are asked each time.
+  const listed = new Map<number, number[]>();
+  const asked: number[] = [];
+  bridge.facts.forEach((facts, i) => {
+    if (!facts) return;
+    if (!bridge.box.vlanAware || facts.tagged.except) return void asked.push(i);
+    const vids =
+      facts.untagged === null ? facts.tagged.vids : new Set([...facts.tagged.vids, facts.untagged]);
+    for (const vid of vids) {
+      const ports = listed.get(vid);
+      if (ports) ports.push(i);
+      else listed.set(vid, [i]);
+    }
+  });
+  const none: readonly number[] = [];
+  return (vid: number): readonly number[] => {
+    const ports = listed.get(vid) ?? none;
+    if (asked.length === 0) return ports;
+    const more = asked.filter((i) => !bridge.box.vlanAware || egress(bridge.facts[i]!, vid) !== null);
+    return [...ports, ...more];
+  };
+});
+
 /** Where the port of a bridge stands. */
 interface Seat {
   readonly bridge: number;
@@ -158,7 +183,7 @@ export function flood(fabric: Fabric, origin: Origin): Flood {
   for (let next = pending.pop(); next; next = pending.pop()) {
     if (next.only !== null) leave(next.state, next.only);
     else
-      for (let i = 0; i < bridges[next.state.bridge]!.ports.length; i++)
+      for (const i of waysOut(bridges[next.state.bridge]!)(next.state.vid))
         if (i !== next.not) leave(next.state, i);
   }
   return { heard: [...heard.values()], came };

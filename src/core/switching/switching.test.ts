@@ -1,9 +1,10 @@
 import fc from 'fast-check';
-import type { Plan } from '../plan/plan';
+import { type Plan, withRecord } from '../plan/plan';
 import type { Port } from '../plan/records';
 import { drawnNetwork, network, plainBox, plainPort } from '../testing/networks';
 import { egress, ingress, portFacts } from './facts';
 import { type Heard, fabricOf, flood } from './fabric';
+import { floodFrom, reachOf } from './reach';
 import { isPassive } from './wiring';
 
 /**
@@ -108,6 +109,51 @@ describe('who hears a broadcast', () => {
     // The networks drawn must be ones in which frames get somewhere, with a tag and without.
     expect(deliveries).toBeGreaterThan(1500);
     expect(tagged).toBeGreaterThan(200);
+  });
+});
+
+describe('floods kept over an edit', () => {
+  const edit = fc.record({
+    at: fc.nat(40),
+    fields: fc.oneof(
+      fc.record({ label: fc.constantFrom('a', 'b') }),
+      fc.record({
+        tagged: fc
+          .uniqueArray(fc.constantFrom('v0', 'v1', 'v2', 'v3'), { maxLength: 4 })
+          .map((list) => list.sort()),
+      }),
+      fc.record({ untagged: fc.constantFrom('v0', 'v1', null) }),
+      fc.record({ pvid: fc.constantFrom('v1', 'v2', null) }),
+      fc.record({ role: fc.constantFrom('trunk', 'parked', 'undecided') }),
+      fc.record({ ingressFilter: fc.boolean() }),
+    ),
+  });
+  test('are those of the plan as it is now, from every box in every VLAN', () => {
+    let kept = 0;
+    fc.assert(
+      fc.property(drawnNetwork, fc.array(edit, { minLength: 1, maxLength: 4 }), (drawn, edits) => {
+        let plan = network(drawn);
+        const all = (now: Plan) => {
+          const reach = reachOf(now);
+          const fresh = fabricOf(now);
+          kept += reach.floods.size;
+          for (let bridge = 0; bridge < fresh.bridges.length; bridge++)
+            for (const vid of [1, 10, 20, 30]) {
+              const state = { bridge, vid };
+              expect(written(floodFrom(reach, state).heard)).toEqual(written(flood(fresh, { state }).heard));
+            }
+        };
+        all(plan);
+        for (const { at, fields } of edits) {
+          const ports = [...plan.port.values()].filter((port) => port.device.startsWith('b'));
+          const port = ports[at % ports.length]!;
+          plan = withRecord(plan, 'port', port.id, { ...port, ...(fields as Partial<Port>) });
+          all(plan);
+        }
+      }),
+      { numRuns: 400 },
+    );
+    expect(kept).toBeGreaterThan(1000);
   });
 });
 

@@ -3,9 +3,10 @@ import type { Plan } from '../plan/plan';
 import type { Port } from '../plan/records';
 import { addressesOn, interfacesOf } from '../plan/view';
 import { isMember } from './facts';
-import { type Fabric, type Flood, type State, fabricOf, flood, stateKey } from './fabric';
+import { type Bridge, type Fabric, type Flood, type State, stateKey } from './fabric';
+import { floodFrom, reachOf } from './reach';
 
-export const fabric = memo((plan: Plan) => fabricOf(plan));
+export const fabric = (plan: Plan): Fabric => reachOf(plan).fabric;
 
 /** A port by which somebody uses a VLAN: an access or voice port, or the inside of a box that lives or routes in it. */
 export interface VlanUser {
@@ -24,6 +25,15 @@ export const livesIn = (plan: Plan, device: string, inner: Port): Set<string> =>
     ...(inner.taggedMode === 'list' ? inner.tagged : []),
   ]);
 
+/** The access and voice ports of a bridge, each under every VLAN it is in. */
+const portUsers = memo((bridge: Bridge) =>
+  bridge.ports.flatMap((port): { readonly vlan: string; readonly port: Port }[] => {
+    if (port.number === 0 || !port.enabled || port.defective) return [];
+    if (port.role !== 'access' && port.role !== 'voice') return [];
+    return [port.untagged, port.voice].flatMap((vlan) => (vlan === null ? [] : [{ vlan, port }]));
+  }),
+);
+
 /** Who uses each VLAN, by VLAN record id. Trunks that only pass it on are no users. */
 const usersByVlan = memo((plan: Plan) => {
   const users = new Map<string, VlanUser[]>();
@@ -33,17 +43,11 @@ const usersByVlan = memo((plan: Plan) => {
     if (list) list.push(user);
     else users.set(vlan, [user]);
   };
-  const { bridges } = fabric(plan);
-  bridges.forEach((bridge, at) => {
+  fabric(plan).bridges.forEach((bridge, at) => {
     if (!bridge.box.vlanAware) return;
-    for (const port of bridge.ports) {
-      if (port.number === 0) {
-        for (const vlan of livesIn(plan, bridge.device, port)) add(vlan, port, at);
-      } else if (port.enabled && !port.defective && (port.role === 'access' || port.role === 'voice')) {
-        if (port.untagged !== null) add(port.untagged, port, at);
-        if (port.voice !== null) add(port.voice, port, at);
-      }
-    }
+    const inner = bridge.ports.find((port) => port.number === 0);
+    if (inner) for (const vlan of livesIn(plan, bridge.device, inner)) add(vlan, inner, at);
+    for (const { vlan, port } of portUsers(bridge)) add(vlan, port, at);
   });
   return users;
 });
@@ -68,11 +72,12 @@ export interface Island {
  * island is a VLAN that works.
  */
 export function islandsOf(plan: Plan, vlan: string): Island[] {
-  const made = fabric(plan);
+  const reach = reachOf(plan);
+  const made = reach.fabric;
   let left = usersOf(plan, vlan).filter((user) => reaches(made, user));
   const islands: Island[] = [];
   while (left.length > 0) {
-    const reached = flood(made, { state: left[0]!.state });
+    const reached = floodFrom(reach, left[0]!.state);
     const users = left.filter((user) => reached.came.has(stateKey(user.state)));
     islands.push({ users, flood: reached });
     left = left.filter((user) => !reached.came.has(stateKey(user.state)));

@@ -1,4 +1,5 @@
 import { portsTitle } from '../../gear/ports';
+import { memo } from '../../plan/memo';
 import type { Plan } from '../../plan/plan';
 import type { Port, TableName } from '../../plan/records';
 import { addressesOn, interfacesOf, vlansOf } from '../../plan/view';
@@ -94,14 +95,22 @@ const vlanNotRedundant: SiteCheck = {
   },
 };
 
-/** Each link between two boxes once. */
-export function boxLinks(plan: Plan): { readonly link: Link; readonly a: Port; readonly b: Port }[] {
-  const { links, seats } = fabric(plan);
-  return [...links.values()].flat().flatMap((link) => {
-    if (link.from >= link.to || !seats.has(link.from) || !seats.has(link.to)) return [];
-    return [{ link, a: plan.port.get(link.from)!, b: plan.port.get(link.to)! }];
-  });
+interface BoxLink {
+  readonly link: Link;
+  readonly a: Port;
+  readonly b: Port;
 }
+
+/** Each link between two boxes once. */
+export const boxLinks = memo((plan: Plan): readonly BoxLink[] => {
+  const { links, seats } = fabric(plan);
+  const found: BoxLink[] = [];
+  for (const list of links.values())
+    for (const link of list)
+      if (link.from < link.to && seats.has(link.from) && seats.has(link.to))
+        found.push({ link, a: plan.port.get(link.from)!, b: plan.port.get(link.to)! });
+  return found;
+});
 
 const factsOf = (plan: Plan, port: Port) => {
   const { seats, bridges } = fabric(plan);

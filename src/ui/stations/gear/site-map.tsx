@@ -8,7 +8,7 @@ import type { Port } from '@/core/plan/records';
 import { boxOf, isPassive, linksOf, portsOf } from '@/core/switching/wiring';
 import { useView } from '../../session/view';
 
-const WIDTH = 132;
+const WIDTH = 116;
 const HEIGHT = 44;
 
 interface Node {
@@ -99,11 +99,11 @@ export function SiteMap({ plan }: { plan: Plan }) {
             {node.lit && colour && (
               <rect width="8" height={HEIGHT} fill={colour} stroke="var(--ink)" strokeWidth="1" />
             )}
-            <text x="16" y="18" fontSize="14" fontWeight="700" className="mono" fill="var(--ink)">
-              {node.name.length > 13 ? `${node.name.slice(0, 12)}…` : node.name}
+            <text x="14" y="18" fontSize="14" fontWeight="700" className="mono" fill="var(--ink)">
+              {node.name.length > 11 ? `${node.name.slice(0, 10)}…` : node.name}
             </text>
-            <text x="16" y="35" fontSize="12" fill="var(--muted)">
-              {node.detail.length > 19 ? `${node.detail.slice(0, 18)}…` : node.detail}
+            <text x="14" y="35" fontSize="12" fill="var(--muted)">
+              {node.detail.length > 16 ? `${node.detail.slice(0, 15)}…` : node.detail}
             </text>
           </g>
         ))}
@@ -114,7 +114,7 @@ export function SiteMap({ plan }: { plan: Plan }) {
 
 function layOut(plan: Plan, followed: string | null) {
   const graph = new dagre.graphlib.Graph({ multigraph: true });
-  graph.setGraph({ rankdir: 'LR', nodesep: 20, ranksep: 40, marginx: 20, marginy: 20 });
+  graph.setGraph({ rankdir: 'LR', nodesep: 18, ranksep: 16, marginx: 10, marginy: 14 });
   graph.setDefaultEdgeLabel(() => ({}));
   const member = (port: Port) => followed !== null && carries(port, followed);
   const boxes = [...plan.box.values()]
@@ -152,7 +152,7 @@ function layOut(plan: Plan, followed: string | null) {
       const down = depth.get(from.device)! <= depth.get(to.device)!;
       const [a, b] = down ? [from, to] : [to, from];
       const key = [link.from, link.to].join(' ');
-      graph.setEdge(a.device, b.device, { width: 64, height: 14 }, key);
+      graph.setEdge(a.device, b.device, { width: 50, height: 14 }, key);
       const plain = (port: Port) => !boxOf(plan, port.device)!.vlanAware;
       const [one, two] = [
         member(a) || (followed !== null && plain(a) && member(b)),
