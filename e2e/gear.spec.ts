@@ -204,3 +204,37 @@ test('a box: facts, port names by pattern, and it goes with its cables', async (
   await page.getByRole('button', { name: 'Remove gw-1' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'gw-1 is the gateway of a segment' })).toBeVisible();
 });
+
+test('a device and its port are one record: plugged in under Addresses, moved under Gear & ports with its plan', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '2-clinic');
+  await open(page, site, 'addresses');
+  const find = page.getByRole('combobox', { name: 'Find' });
+  await find.fill('kennel-cam-02');
+  await find.press('Enter');
+  const plug = page.getByLabel('Plugged into');
+  await expect(plug).toHaveValue('sw-kennels 3');
+  await plug.fill('sw-kennels 4');
+  await plug.press('Enter');
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'sw-kennels 4 holds a cable already' }),
+  ).toBeVisible();
+  await plug.fill('sw-kennels 13');
+  await plug.press('Enter');
+  await atChange(page, 1);
+  await find.fill('sw-kennels 13');
+  await expect(page.getByRole('option').first()).toContainText('sw-kennels 13');
+  await find.press('Enter');
+  await expect(page.getByRole('heading', { name: 'sw-kennels 13' })).toBeVisible();
+  await expect(page.getByText('cable to kennel-cam-02')).toBeVisible();
+  await page.getByRole('button', { name: 'move this plug…' }).click();
+  await page.getByLabel('to port').fill('sw-kennels 22');
+  await page.getByRole('button', { name: 'Move', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'sw-kennels 22' })).toBeVisible();
+  await expect(port(page, 'sw-kennels 22')).toHaveAttribute('title', /access 50 CM, to kennel-cam-02/);
+  await expect(port(page, 'sw-kennels 13')).toHaveAttribute('title', 'sw-kennels 13: parked');
+  await open(page, site, 'gear');
+  await expect(page.getByText('sw-kennels gets no more repairs')).toBeVisible();
+});

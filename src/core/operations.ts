@@ -1,6 +1,6 @@
 import { acceptFinding, withdrawAcceptance } from './findings/accept';
 import { importHosts } from './hosts/import';
-import { carryNeeded, joinSegment, pruneVlan } from './gear/carry';
+import { bundleLinks, carryNeeded, joinSegment, pruneVlan, setVoice } from './gear/carry';
 import * as cables from './gear/cables';
 import * as devices from './gear/devices';
 import * as ports from './gear/ports';
@@ -68,10 +68,13 @@ const all: readonly Operation[] = [
   cables.connect,
   cables.disconnect,
   cables.movePlug,
+  cables.plugDevice,
   cables.bundlePorts,
   cables.unbundle,
   carryNeeded,
   joinSegment,
+  setVoice,
+  bundleLinks,
   pruneVlan,
   profiles.saveProfile,
   profiles.applyProfile,

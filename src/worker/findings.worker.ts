@@ -12,7 +12,7 @@ const say = (message: FromWorker) => postMessage(message);
 onmessage = ({ data }: MessageEvent<ToWorker>) => {
   if (data.type === 'load') {
     plan = advanced(decodePlan(JSON.parse(data.plan).plan), data.steps);
-    engine = new FindingsEngine(plan);
+    engine = new FindingsEngine(plan, new Date().toISOString().slice(0, 10));
     say({ type: 'all', findings: engine.all() });
   } else if (plan && engine) {
     plan = advanced(plan, data.steps);

@@ -3,13 +3,18 @@ import { parseMac } from '../address/mac';
 import { contains, formatPrefix, overlaps, parsePrefix } from '../address/prefix';
 import type { Plan } from '../plan/plan';
 import type { Address, Vlan } from '../plan/records';
+import { portTitle } from '../plan/words';
+import { portsOf } from '../switching/wiring';
 import { addressesOf, hostOf, subnetsOf, vlansOf } from '../plan/view';
 
 export interface Hit {
-  readonly kind: 'segment' | 'address';
-  readonly vlan: string;
+  readonly kind: 'segment' | 'address' | 'gear';
+  readonly vlan: string | null;
   readonly subnet: string | null;
   readonly address: string | null;
+  /** A box, and the port of it that was asked for. */
+  readonly device: string | null;
+  readonly port: string | null;
   readonly title: string;
   readonly detail: string;
   /** Better hits first: exact before prefix before inside. */
@@ -23,7 +28,7 @@ const textScore = (value: string, query: string): number => {
 
 /**
  * Finds what a person means by a few characters: an address (exact, or `.24` for a last octet), a prefix, a MAC in any
- * spelling or part of one, a VLAN id, a name or a code. At most `limit` hits, the best first.
+ * spelling or part of one, a VLAN id, a name or a code, a box or a port (`sw-a 7`). At most `limit` hits, the best first.
  */
 export function findInPlan(plan: Plan, text: string, limit = 20): Hit[] {
   const query = text.trim().toLowerCase();
@@ -45,6 +50,8 @@ export function findInPlan(plan: Plan, text: string, limit = 20): Hit[] {
       vlan: vlan.id,
       subnet,
       address: null,
+      device: null,
+      port: null,
       title: `${vlan.vid} ${vlan.code} ${vlan.name}`,
       detail: shown || 'layer 2 only',
       score,
@@ -75,6 +82,34 @@ export function findInPlan(plan: Plan, text: string, limit = 20): Hit[] {
       entry.note ? Math.min(1, textScore(entry.note, query)) : 0,
     );
   }
+  /** Boxes by name, place, serial or asset tag; `sw-a 7` is a port. */
+  function gearHits(): void {
+    const asked = /^(\S+)\s+(\d{1,3})$/.exec(query);
+    for (const box of plan.box.values()) {
+      const device = plan.device.get(box.device)!;
+      const port =
+        asked && device.name.toLowerCase() === asked[1]
+          ? portsOf(plan, device.id).find((item) => item.number === Number(asked[2]))
+          : undefined;
+      const place = Math.min(
+        1,
+        Math.max(...[box.location, box.serial, box.assetTag].map((value) => textScore(value, query))),
+      );
+      const score = port ? 6 : Math.max(textScore(device.name, query), place);
+      if (score === 0) continue;
+      hits.push({
+        kind: 'gear',
+        vlan: null,
+        subnet: null,
+        address: null,
+        device: device.id,
+        port: port?.id ?? null,
+        title: port ? portTitle(plan, port) : device.name,
+        detail: [box.model, box.location, port?.label].filter(Boolean).join(', '),
+        score,
+      });
+    }
+  }
   function addressHit(vlan: Vlan, entry: Address, score: number): void {
     const { device, interface: item } = hostOf(plan, entry);
     hits.push({
@@ -82,10 +117,13 @@ export function findInPlan(plan: Plan, text: string, limit = 20): Hit[] {
       vlan: vlan.id,
       subnet: entry.subnet,
       address: entry.id,
+      device: null,
+      port: null,
       title: `${formatAddress(entry.address)} ${device.name}`,
       detail: [vlan.name, item.mac, entry.note].filter(Boolean).join(', '),
       score,
     });
   }
+  gearHits();
   return hits.sort((a, b) => b.score - a.score).slice(0, limit);
 }

@@ -25,6 +25,7 @@ import {
   type IdentityCheck,
   type SiteCheck,
   type SubnetCheck,
+  type Today,
   findingOf,
 } from './finding';
 import { subnetView } from './subnet-view';
@@ -53,7 +54,10 @@ export class FindingsEngine {
   /** Findings by subject: a site check, a subnet, a MAC address or a name. */
   private readonly bySubject = new Map<string, readonly Finding[]>();
 
-  constructor(private plan: Plan) {
+  constructor(
+    private plan: Plan,
+    private readonly today: Today = null,
+  ) {
     for (const check of siteChecks) this.runSite(check);
     for (const subnet of plan.subnet.values()) this.runSubnet(subnet.id);
     for (const [mac, interfaces] of repeated(plan.interface.allGroups(), (item) => item.mac))
@@ -97,7 +101,7 @@ export class FindingsEngine {
   }
 
   private runSite(check: SiteCheck): void {
-    const found = [...check.find(this.plan, null)].map((report) => findingOf(check, report));
+    const found = [...check.find(this.plan, this.today)].map((report) => findingOf(check, report));
     this.store(`check ${check.id}`, found);
   }
 

@@ -45,8 +45,10 @@ interface CheckOf<Scope extends string, Subject> {
   readonly find: (plan: Plan, subject: Subject) => Iterable<Report>;
 }
 
+/** The day it is, as 2026-12-31, for what runs out; null where no day is to count. */
+export type Today = string | null;
 /** A check over few records of the whole site; run again when one of the tables it reads changed. */
-export type SiteCheck = CheckOf<'site', null> & { readonly reads: readonly TableName[] };
+export type SiteCheck = CheckOf<'site', Today> & { readonly reads: readonly TableName[] };
 /** A check within one subnet; run again for the subnets a change touches. */
 export type SubnetCheck = CheckOf<'subnet', SubnetView>;
 /** Records that may share what should be one's own, with that name or MAC. */

@@ -110,6 +110,41 @@ export const disconnect = operation('disconnect', z.strictObject({ cable: z.stri
   return `Cable ${title} taken out`;
 });
 
+/** Plugs an end device into a port of a box, wherever it was before; or pulls its plug. */
+export const plugDevice = operation(
+  'plugDevice',
+  z.strictObject({ device: z.string(), into: endInput.nullable() }),
+  (draft, { device: id, into }) => {
+    const device = draft.need('device', id);
+    if (boxOf(draft.plan, id))
+      throw badInput(
+        `${device.name} is a box with ports of its own; lay its cables under Gear & ports.`,
+        'device',
+      );
+    for (const port of portsOf(draft.plan, id))
+      for (const cable of cablesAt(draft.plan, { port: port.id, side: 'front' }))
+        draft.remove('cable', cable.id);
+    if (into === null) return `${device.name}: plug pulled`;
+    const target = portAt(draft, into, 'into');
+    const there = cablesAt(draft.plan, { port: target.id, side: into.side })[0];
+    const title = portTitle(draft.plan, target);
+    if (target.number === 0 || target.device === id)
+      throw badInput(`${title} has no socket for ${device.name}.`, 'into');
+    if (there) throw badInput(`${title} holds a cable already; take that out first.`, 'into');
+    const own = portsOf(draft.plan, id)[0] ?? insertEndPort(draft, id);
+    draft.insert('cable', {
+      from: target.id,
+      fromSide: into.side,
+      to: own.id,
+      toSide: 'front',
+      media: 'copper',
+      length: null,
+      label: '',
+    });
+    return `${device.name} plugged into ${title}`;
+  },
+);
+
 /** Moves a plug: the far end stays where it is, and the plan of the old port goes along when asked. */
 export const movePlug = operation(
   'movePlug',

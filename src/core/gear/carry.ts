@@ -6,7 +6,7 @@ import { badInput } from '../plan/refusal';
 import { missingPorts, sparePorts } from '../switching/carry';
 import { portTitle } from '../plan/words';
 import { adding, dropping, portsTitle } from './ports';
-import { access } from './roles';
+import { access, accessWithVoice, trunk } from './roles';
 
 const change = (draft: Draft, ports: readonly Port[], vlan: string, how: typeof adding) => {
   for (const port of ports) draft.update('port', port.id, { ...how(port, vlan), profile: null });
@@ -31,6 +31,53 @@ export const pruneVlan = operation('pruneVlan', z.strictObject({ vlan: z.string(
   change(draft, ports, vlan.id, dropping);
   return `${portsTitle(draft.plan, ports)}: no longer carry ${vlan.vid} ${vlan.code}`;
 });
+
+/** Announces the right VLAN to the telephones of a port, and carries it there. */
+export const setVoice = operation(
+  'setVoice',
+  z.strictObject({ port: z.string(), voice: z.string() }),
+  (draft, input) => {
+    const port = draft.need('port', input.port);
+    const voice = draft.need('vlan', input.voice);
+    if (port.untagged === null) throw badInput(`${portTitle(draft.plan, port)} has no segment yet.`, 'port');
+    draft.update('port', port.id, { ...accessWithVoice(port.untagged, voice.id), profile: null });
+    change(draft, missingPorts(draft.plan, voice.id), voice.id, adding);
+    return `${portTitle(draft.plan, port)}: voice ${voice.vid} ${voice.code}`;
+  },
+);
+
+/** Bundles the links between two boxes at both ends; each bundle carries what any of its links carried. */
+export const bundleLinks = operation(
+  'bundleLinks',
+  z.strictObject({ sides: z.array(z.array(z.string()).min(2)).length(2) }),
+  (draft, { sides }) => {
+    for (const ids of sides) {
+      const ports = ids.map((id) => draft.need('port', id));
+      const [first] = ports;
+      if (ports.some((port) => port.aggregate !== null || port.device !== first!.device))
+        throw badInput(`${portsTitle(draft.plan, ports)} cannot be one bundle.`, 'sides');
+      const count = draft.plan.aggregate.group(first!.device).size;
+      const bundle = draft.insert('aggregate', {
+        device: first!.device,
+        name: `bundle-${count + 1}`,
+        lacp: true,
+      });
+      const carried = trunk(
+        ports.flatMap((port) => port.tagged),
+        first!.untagged,
+      );
+      for (const port of ports)
+        draft.update('port', port.id, { ...carried, profile: null, aggregate: bundle.id });
+    }
+    const [a, b] = sides.map((ids) =>
+      portsTitle(
+        draft.plan,
+        ids.map((id) => draft.need('port', id)),
+      ),
+    );
+    return `${a} = ${b}: one bundle`;
+  },
+);
 
 /** Puts a port into a segment and carries the segment to it, so that whoever is plugged in is really there. */
 export const joinSegment = operation(

@@ -10,6 +10,8 @@ import { boxOf, linksOf, portsOf } from '../switching/wiring';
 import { done, emptySite, tried } from '../testing/plans';
 import { fillPattern, describePorts, portsIn, rangeText } from './ranges';
 import { placesOf, shelf } from './shelf';
+import { findInPlan } from '../find/find';
+import { powerOf } from './power';
 import { typedCable } from './typed-cable';
 
 const named = (plan: Plan, name: string): Device => devicesNamed(plan, name)[0]!;
@@ -376,5 +378,44 @@ describe('carry, prune and plug in', () => {
       }),
       { numRuns: 60 },
     );
+  });
+});
+
+describe('power and finding', () => {
+  test('watts are reserved by the class of what is plugged in, at most that of the port', () => {
+    let plan = cupboard();
+    plan = done(plan, 'addHost', { subnet: [...plan.subnet.values()][1]!.id, kind: 'camera', name: 'cam' });
+    plan = done(plan, 'plugDevice', {
+      device: named(plan, 'cam').id,
+      into: { device: named(plan, 'sw-a').id, number: 3, side: 'front' },
+    });
+    plan = assign(plan, [port(plan, 'sw-a', 3)], 'access', { vlan: vlan(plan, 'cameras').id });
+    const asks = (poeClass: number | null) =>
+      powerOf(
+        done(plan, 'edit', { table: 'port', id: port(plan, 'cam', 1).id, set: { poeClass } }),
+        named(plan, 'sw-a').id,
+      );
+    expect(asks(null)).toMatchObject({ reserved: 0, left: 190 });
+    expect(asks(3)).toMatchObject({ reserved: 15.4, left: 174.6 });
+    expect(asks(8)).toMatchObject({ reserved: 30, left: 160 });
+    const pulled = done(plan, 'plugDevice', { device: named(plan, 'cam').id, into: null });
+    expect(pulled.cable.size).toBe(2);
+  });
+  test('a box is found by name, place or serial, a port by box and number', () => {
+    let plan = cupboard();
+    const box = boxOf(plan, named(plan, 'sw-a').id)!;
+    plan = done(plan, 'edit', { table: 'box', id: box.id, set: { serial: 'X77-1', location: 'Attic' } });
+    expect(findInPlan(plan, 'SW-A 7')[0]).toMatchObject({
+      kind: 'gear',
+      title: 'sw-a 7',
+      port: port(plan, 'sw-a', 7).id,
+    });
+    expect(findInPlan(plan, 'x77')[0]).toMatchObject({
+      kind: 'gear',
+      device: named(plan, 'sw-a').id,
+      port: null,
+    });
+    expect(findInPlan(plan, 'attic')[0]!.title).toBe('sw-a');
+    expect(findInPlan(plan, 'sw-a 99').filter((hit) => hit.port !== null)).toEqual([]);
   });
 });

@@ -15,7 +15,8 @@ export function typedCable(plan: Plan, text: string): { from: EndInput; to: EndI
   return { from: from!, to: to! };
 }
 
-function endIn(plan: Plan, text: string): EndInput {
+/** Reads one end of a cable: `sw-a 25`, `panel 7 rear`, `camera`. */
+export function endIn(plan: Plan, text: string): EndInput {
   const match = /^(.+?)(?:\s+(\d{1,3}))?(?:\s+(front|rear))?$/i.exec(text)!;
   const [, name, number, side] = match;
   const [device, other] = devicesNamed(plan, name!.trim());

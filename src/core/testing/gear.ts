@@ -226,6 +226,22 @@ export const gearDamages: Readonly<Record<string, Damage>> = {
     )!;
     return put(put(plan, 'port', port, { name: 'ge1' }), 'port', plan.port.get(other.id)!, { name: 'ge1' });
   },
+  voice: (plan, _a, b) =>
+    put(plan, 'port', portNamed(plan, 'sw-a', 4), {
+      voice: vlanAt(plan, b),
+      tagged: [vlanAt(plan, b)],
+      role: 'voice',
+    }),
+  oldFirmware: (plan, a) => put(plan, 'box', pick(plan.box.values(), a)!, { supportedUntil: '2020-01-01' }),
+  misplaced: (plan, a, b) => {
+    const names = ['sw-a', 'sw-b', 'ap'];
+    const device = deviceNamed(plan, names[a % 3]!).id;
+    const address = [...plan.address.values()].find(
+      (item) => plan.interface.get(item.interface)!.device === device,
+    );
+    const subnet = subnetOf(plan, vlanFor(plan, b % 2 ? 'guest' : 'cameras').id, 4)!.id;
+    return address ? tried(plan, 'moveToSubnet', { address: address.id, subnet }) : plan;
+  },
   login: (plan, a) => put(plan, 'box', pick(plan.box.values(), a)!, { loginChanged: null }),
   weak: (plan, a, b) => {
     const box = pick(plan.box.values(), a)!;

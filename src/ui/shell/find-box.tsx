@@ -14,7 +14,7 @@ export function FindBox({ inputRef }: { inputRef: RefObject<HTMLInputElement | n
   const plan = usePlan();
   const session = useSession();
   const router = useRouter();
-  const select = useView((state) => state.select);
+  const { select, set } = useView();
   const [query, setQuery] = useState('');
   const [open, setOpen] = useState(false);
   const [everywhere, setEverywhere] = useState(false);
@@ -35,15 +35,16 @@ export function FindBox({ inputRef }: { inputRef: RefObject<HTMLInputElement | n
   const hits: readonly SiteHit[] =
     !open || !query.trim() ? [] : everywhere ? remote : findInPlan(plan, query);
   const go = (hit: SiteHit) => {
-    const station = hit.kind === 'address' ? 'addresses' : 'segments';
+    const station = { address: 'addresses', segment: 'segments', gear: 'gear' }[hit.kind];
+    const asked = { vlan: hit.vlan, address: hit.address, device: hit.device, port: hit.port };
+    const known = Object.entries(asked).filter((entry): entry is [string, string] => entry[1] !== null);
     setOpen(false);
     setQuery('');
     if (hit.site && hit.site !== session.siteId)
-      router.push(
-        `/site/${hit.site}/${station}?vlan=${hit.vlan}${hit.address ? `&address=${hit.address}` : ''}`,
-      );
+      router.push(`/site/${hit.site}/${station}?${new URLSearchParams(known)}`);
     else {
-      select(hit.vlan, hit.address);
+      if (hit.kind === 'gear') set({ device: hit.device, ports: hit.port ? [hit.port] : [], asking: null });
+      else select(hit.vlan, hit.address);
       router.push(`/site/${session.siteId}/${station}`);
     }
   };
@@ -68,7 +69,7 @@ export function FindBox({ inputRef }: { inputRef: RefObject<HTMLInputElement | n
           aria-controls="find-hits"
           aria-activedescendant={hits[chosen] ? `find-hit-${chosen}` : undefined}
           className="min-h-8 w-full bg-transparent px-1 outline-none placeholder:text-muted focus-visible:bg-sheet"
-          placeholder="address, name, VLAN, MAC"
+          placeholder="address, port, name, MAC"
           value={query}
           onFocus={() => setOpen(true)}
           onBlur={() => setTimeout(() => setOpen(false), 150)}

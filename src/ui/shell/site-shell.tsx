@@ -58,15 +58,18 @@ function Loaded({ children }: { children: ReactNode }) {
   );
 }
 
-/** A link may name what to select: ?vlan=…&address=… */
+/** A link may name what to select: ?vlan=…&address=… or ?device=…&port=… */
 function SelectFromAddress() {
   const query = useSearchParams();
-  const select = useView((state) => state.select);
+  const { select, set } = useView();
   const vlan = query.get('vlan');
   const address = query.get('address');
+  const device = query.get('device');
+  const port = query.get('port');
   useEffect(() => {
     if (vlan) select(vlan, address);
-  }, [vlan, address, select]);
+    if (device) set({ device, ports: port ? [port] : [] });
+  }, [vlan, address, device, port, select, set]);
   return null;
 }
 

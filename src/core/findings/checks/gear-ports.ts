@@ -2,6 +2,7 @@ import { portsTitle } from '../../gear/ports';
 import { powerOf, reservedFor } from '../../gear/power';
 import { rangeText } from '../../gear/ranges';
 import { type Carried, vlansIn } from '../../gear/roles';
+import { groupBy } from '../../plan/memo';
 import { type Plan, withRecord } from '../../plan/plan';
 import type { Box, Device, Port, Vlan } from '../../plan/records';
 import { addressesOn, interfacesOf, subnetsOf, vlansOf } from '../../plan/view';
@@ -557,6 +558,145 @@ const unusedVlan: SiteCheck = {
   },
 };
 
+const voiceWrong: SiteCheck = {
+  id: 'voice-wrong',
+  station: 'gear',
+  scope: 'site',
+  reads: GEAR,
+  *find(plan): Generator<Report> {
+    const right = vlansOf(plan).find((vlan) => vlan.purpose === 'voice');
+    for (const { box, ports } of bridging(plan))
+      for (const port of box.vlanAware ? ports : []) {
+        if (port.role !== 'voice') continue;
+        const now = port.voice === null ? undefined : plan.vlan.get(port.voice);
+        if (now?.purpose === 'voice') continue;
+        yield {
+          severity: 'fix',
+          on: ref(port),
+          what: `${portTitle(plan, port)} sends telephones to the wrong segment`,
+          because: `It announces ${now ? `${now.name} (${now.vid}, ${now.purpose})` : 'no VLAN'} for voice.`,
+          remedies: right
+            ? [
+                {
+                  label: `Announce ${right.vid} ${right.code}`,
+                  operation: 'setVoice',
+                  input: { port: port.id, voice: right.id },
+                },
+              ]
+            : [],
+        };
+      }
+  },
+};
+
+const parallelLinks: SiteCheck = {
+  id: 'links-unbundled',
+  station: 'gear',
+  scope: 'site',
+  reads: GEAR,
+  *find(plan): Generator<Report> {
+    const pairs = groupBy(
+      boxLinks(plan).filter(
+        ({ a, b }) => a.device !== b.device && [a, b].every((port) => port.role === 'trunk'),
+      ),
+      ({ a, b }) => [a.device, b.device].sort().join(' '),
+    );
+    for (const links of pairs.values()) {
+      const loose = links.filter(({ a, b }) => a.aggregate === null || b.aggregate === null);
+      if (links.length < 2 || loose.length === 0) continue;
+      const left = links[0]!.a.device;
+      const sides = [
+        links.map(({ a, b }) => (a.device === left ? a : b)),
+        links.map(({ a, b }) => (a.device === left ? b : a)),
+      ];
+      const clean = sides.every(
+        (ports) =>
+          new Set(ports).size === ports.length &&
+          ports.every(
+            (port) =>
+              port.aggregate === null &&
+              port.taggedMode === 'list' &&
+              port.untagged === ports[0]!.untagged &&
+              port.pvid === port.untagged,
+          ),
+      );
+      yield {
+        severity: 'note',
+        on: { table: 'cable', id: links[0]!.link.cables[0]! },
+        also: sides.flat().map(ref),
+        what: `${portsTitle(plan, sides[0]!)} and ${portsTitle(plan, sides[1]!)} are not bundled`,
+        because: `Of ${links.length} links side by side, spanning tree blocks all but one; as a bundle all would carry.`,
+        remedies: clean
+          ? [
+              {
+                label: 'Bundle them at both ends',
+                operation: 'bundleLinks',
+                input: { sides: sides.map((ports) => ports.map((port) => port.id)) },
+              },
+            ]
+          : [],
+      };
+    }
+  },
+};
+
+const misplacedManagement: SiteCheck = {
+  id: 'management-misplaced',
+  station: 'gear',
+  scope: 'site',
+  reads: GEAR,
+  *find(plan): Generator<Report> {
+    for (const { box, device } of bridging(plan)) {
+      if (
+        !box.vlanAware ||
+        device.kind === 'gateway' ||
+        device.kind === 'layer3-switch' ||
+        device.kind === 'server'
+      )
+        continue;
+      const vlan = segmentsOf(plan, device.id).find((item) =>
+        ['guest', 'iot', 'cameras'].includes(item.purpose),
+      );
+      if (!vlan) continue;
+      yield {
+        severity: 'fix',
+        on: { table: 'device', id: device.id },
+        also: [{ table: 'vlan', id: vlan.id }],
+        what: `${device.name} is managed from ${vlan.name}`,
+        because: `Its address is in VLAN ${vlan.vid} (${vlan.purpose}): whoever is there can try its login.`,
+      };
+    }
+  },
+};
+
+const ranOut: SiteCheck = {
+  id: 'support-ended',
+  station: 'gear',
+  scope: 'site',
+  reads: GEAR,
+  *find(plan, today): Generator<Report> {
+    if (today === null) return;
+    for (const { box, device, ports } of bridging(plan)) {
+      const parts = [
+        ...(box.supportedUntil !== null && box.supportedUntil < today
+          ? [`its firmware ${box.firmware} is supported until ${box.supportedUntil}`]
+          : []),
+        ...(box.licenceUntil !== null && box.licenceUntil < today
+          ? [`its licence ran out on ${box.licenceUntil}`]
+          : []),
+      ];
+      if (parts.length === 0) continue;
+      const outside = ports.some((port) => port.role === 'uplink');
+      yield {
+        severity: outside && box.supportedUntil !== null && box.supportedUntil < today ? 'stop' : 'fix',
+        on: { table: 'box', id: box.id },
+        what: `${device.name} gets no more repairs`,
+        because: `${parts.join('; ')}${outside ? ', and it faces the Internet' : ''}.`,
+      };
+    }
+  },
+};
+
 const innerVlans = (plan: Plan, device: string): string[] => {
   const inner = portsOf(plan, device).find((port) => port.number === 0);
   return inner ? vlansIn(inner as Carried) : [];
@@ -579,4 +719,8 @@ export const portChecks = [
   nameTwiceOnBox,
   loginUnchanged,
   unusedVlan,
+  voiceWrong,
+  parallelLinks,
+  misplacedManagement,
+  ranOut,
 ];

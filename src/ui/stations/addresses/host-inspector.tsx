@@ -12,6 +12,7 @@ import { useView } from '../../session/view';
 import { Field } from '../../parts/field';
 import { Jacket } from '../../parts/jacket';
 import { Property } from '../../parts/property';
+import { PluggedIn } from '../gear/plugged-in';
 import { SegmentInspector } from '../segments/segment-inspector';
 
 /** The selected host with the settings really on it, where they differ from its subnet's. */
@@ -56,6 +57,7 @@ export function HostInspector() {
       <Property label="Address">
         <span className="mono px-1">{formatAddress(address.address)}</span>
       </Property>
+      <PluggedIn plan={plan} device={device} />
       <Property label="Own mask">
         <Field
           mono

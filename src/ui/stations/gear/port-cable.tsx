@@ -1,14 +1,16 @@
 'use client';
 
 import { type FormEvent, useState } from 'react';
-import { typedCable } from '@/core/gear/typed-cable';
+import { endIn, typedCable } from '@/core/gear/typed-cable';
 import { cableMedia } from '@/core/plan/gear';
+import { badInput } from '@/core/plan/refusal';
 import type { Plan } from '@/core/plan/plan';
-import type { Port } from '@/core/plan/records';
-import { boxOf, cablesAt, isPassive } from '@/core/switching/wiring';
+import type { Cable, Port } from '@/core/plan/records';
+import { boxOf, cablesAt, isPassive, portsOf } from '@/core/switching/wiring';
 import { problemOf } from '../../session/attempt';
 import { useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
+import { useView } from '../../session/view';
 import { Choice, Field } from '../../parts/field';
 import { leadsTo } from './use-gear';
 
@@ -99,6 +101,7 @@ function CableAt({
             take out
           </button>
         </div>
+        {!named && <MovePlug plan={plan} port={port} cable={cable} />}
         <div className="grid grid-cols-[1fr_5rem_1fr] items-center gap-1">
           <Choice
             label="Medium of the cable"
@@ -131,4 +134,68 @@ function CableAt({
       </div>
     );
   });
+}
+
+/** Moves this end of a cable to another port, and what the port carries along with it when asked. */
+function MovePlug({ plan, port, cable }: { plan: Plan; port: Port; cable: Cable }) {
+  const session = useSession();
+  const set = useView((state) => state.set);
+  const [typed, setTyped] = useState<string | null>(null);
+  const [withPlan, setWithPlan] = useState(true);
+  const [problem, setProblem] = useState('');
+  if (typed === null)
+    return (
+      <button type="button" className="link" onClick={() => setTyped('')}>
+        move this plug…
+      </button>
+    );
+  const move = (event: FormEvent) => {
+    event.preventDefault();
+    setProblem(
+      problemOf(() => {
+        const end = endIn(plan, typed.trim());
+        const target = portsOf(plan, end.device).find((item) => item.number === end.number);
+        if (!target)
+          throw badInput(
+            `There is no port “${typed.trim()}”; write a box and a number, like sw-b 6.`,
+            'port',
+          );
+        const from = cable.from === port.id ? 'from' : 'to';
+        const input = { cable: cable.id, end: from, port: target.id, withPlan };
+        session.perform({ operation: 'movePlug', input });
+        set({ ports: [target.id], device: target.device });
+      }),
+    );
+  };
+  return (
+    <form onSubmit={move} className="flex flex-wrap items-center gap-2">
+      <label className="flex flex-1 items-center gap-2">
+        <span className="whitespace-nowrap">to port</span>
+        <input
+          className="field field-line mono"
+          placeholder="sw-b 6"
+          value={typed}
+          autoFocus
+          onChange={(event) => setTyped(event.target.value)}
+        />
+      </label>
+      <label className="flex items-center gap-1">
+        <input
+          type="checkbox"
+          className="size-4 accent-ink"
+          checked={withPlan}
+          onChange={(event) => setWithPlan(event.target.checked)}
+        />
+        with its plan
+      </label>
+      <button type="submit" className="button">
+        Move
+      </button>
+      {problem && (
+        <p role="alert" className="w-full border-l-4 border-stop px-2 text-stop">
+          {problem}
+        </p>
+      )}
+    </form>
+  );
 }

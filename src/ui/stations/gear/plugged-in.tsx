@@ -1,0 +1,59 @@
+'use client';
+
+import { endIn } from '@/core/gear/typed-cable';
+import type { Plan } from '@/core/plan/plan';
+import type { Device } from '@/core/plan/records';
+import { boxOf, portsOf } from '@/core/switching/wiring';
+import { useEdit, wholeNumber } from '../../session/actions';
+import { useSession } from '../../session/context';
+import { Field } from '../../parts/field';
+import { Property } from '../../parts/property';
+import { leadsTo } from './use-gear';
+
+/** Where an end device is plugged in, to be typed here or laid under Gear & ports: one and the same cable. */
+export function PluggedIn({ plan, device }: { plan: Plan; device: Device }) {
+  const session = useSession();
+  const edit = useEdit();
+  if (boxOf(plan, device.id) || plan.box.size === 0) return null;
+  const port = portsOf(plan, device.id)[0];
+  return (
+    <>
+      <Property label="Plugged into">
+        <Field
+          mono
+          label="Plugged into"
+          value={port ? leadsTo(plan, port) : ''}
+          placeholder="sw-a 5"
+          onCommit={(text) =>
+            session.perform({
+              operation: 'plugDevice',
+              input: {
+                device: device.id,
+                into: text === '' || /^none$/i.test(text) ? null : endIn(plan, text),
+              },
+            })
+          }
+        />
+      </Property>
+      {port && (
+        <Property label="PoE class">
+          <Field
+            mono
+            label="PoE class it asks for"
+            value={port.poeClass === null ? '' : String(port.poeClass)}
+            placeholder="none"
+            onCommit={(text) =>
+              edit(
+                'port',
+                port.id,
+                'poeClass',
+                text === '' ? null : wholeNumber(text, 'PoE class'),
+                port.poeClass,
+              )
+            }
+          />
+        </Property>
+      )}
+    </>
+  );
+}
