@@ -177,6 +177,15 @@ test('all ports as a table: filtered, chosen by number, set at once; a profile i
   await page.getByLabel('Profile', { exact: true }).selectOption('desk');
   await page.getByLabel('Filter').fill('sw-rack 41');
   await expect(page.getByTestId('ports')).toContainText('access 20 ST');
+  await page.getByRole('button', { name: 'Paste rows…' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Rows').fill('sw-rack\t43-44\taccess 60\tward\nsw-rack\t99\t60\nsw-rack\t45');
+  await expect(dialog.getByText('1 good, 2 refused.')).toBeVisible();
+  await expect(dialog).toContainText('There is no port 99; this box has ports 1–52');
+  await expect(dialog).toContainText('The column carries is empty.');
+  await dialog.getByRole('button', { name: 'Set 1 row' }).click();
+  await page.getByLabel('Filter').fill('ward');
+  await expect(page.getByRole('status').filter({ hasText: /2 of \d+ ports/ })).toBeVisible();
   await saved(page);
 });
 

@@ -62,6 +62,7 @@ const all: readonly Operation[] = [
   devices.setController,
   devices.turnOnRstp,
   ports.assignPorts,
+  ports.importPorts,
   ports.carryVlans,
   ports.mapPorts,
   ports.setNative,

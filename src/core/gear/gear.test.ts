@@ -11,6 +11,7 @@ import { done, emptySite, tried } from '../testing/plans';
 import { fillPattern, describePorts, portsIn, rangeText } from './ranges';
 import { placesOf, shelf } from './shelf';
 import { findInPlan } from '../find/find';
+import { readPortRows, typedCarried } from './port-rows';
 import { powerOf } from './power';
 import { typedCable } from './typed-cable';
 
@@ -417,5 +418,61 @@ describe('power and finding', () => {
     });
     expect(findInPlan(plan, 'attic')[0]!.title).toBe('sw-a');
     expect(findInPlan(plan, 'sw-a 99').filter((hit) => hit.port !== null)).toEqual([]);
+  });
+});
+
+describe('pasted rows of ports', () => {
+  const plan = cupboard();
+  const read = (...lines: string[][]) => readPortRows(plan, lines);
+  const vid = (purpose: string) => String(vlan(plan, purpose).vid);
+  test('what a port is to carry, in the ways people write it', () => {
+    const cam = vlan(plan, 'cameras').id;
+    const management = vlan(plan, 'management').id;
+    expect(typedCarried(plan, vid('cameras'))).toEqual({ role: 'access', vlan: cam });
+    expect(typedCarried(plan, `access ${vid('cameras')} CM`)).toEqual({ role: 'access', vlan: cam });
+    expect(typedCarried(plan, `Voice ${vid('cameras')}`)).toEqual({ role: 'voice', vlan: cam });
+    expect(
+      typedCarried(plan, `trunk ${vid('cameras')}+${vid('staff')} untagged ${vid('management')}`),
+    ).toEqual({
+      role: 'trunk',
+      vlan: management,
+      taggedMode: 'list',
+      tagged: [cam, vlan(plan, 'staff').id].sort(),
+    });
+    expect(typedCarried(plan, 'trunk all')).toEqual({
+      role: 'trunk',
+      vlan: null,
+      taggedMode: 'all',
+      tagged: [],
+    });
+    expect(typedCarried(plan, 'parked')).toEqual({ role: 'parked' });
+    expect(() => typedCarried(plan, 'access 999')).toThrow('“999” is no segment of this site');
+  });
+  test('good rows are offered beside the refused ones, each with its reason', () => {
+    const rows = read(
+      ['Label', 'Box', 'Ports', 'VLAN'],
+      ['desks', 'SW-A', '5-7', vid('staff')],
+      ['', 'sw-a', '5-7,x', vid('staff')],
+      ['', 'sw-z', '1', vid('staff')],
+      ['', 'sw-a', '8', '4000'],
+      ['', 'sw-a', '', ''],
+    );
+    expect(rows.map((row) => row.why)).toEqual([
+      null,
+      expect.stringContaining('“x” in “5-7,x”'),
+      'There is no box “sw-z”.',
+      expect.stringContaining('“4000” is no segment'),
+      'The column ports is empty.',
+    ]);
+    const next = done(plan, 'importPorts', { rows: [{ assign: rows[0]!.assign, label: rows[0]!.label }] });
+    expect(port(next, 'sw-a', 6)).toMatchObject({
+      role: 'access',
+      untagged: vlan(plan, 'staff').id,
+      label: 'desks',
+    });
+  });
+  test('a table with half the columns says which is missing', () => {
+    expect(read(['Box', 'Port'], ['sw-a', '5'])[0]!.why).toBe('The column carries is missing.');
+    expect(read(['sw-a', '5'])[0]!.why).toBe('The column carries is empty.');
   });
 });

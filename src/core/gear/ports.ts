@@ -53,70 +53,92 @@ const vlanCode = (plan: Plan, id: string) => {
   return `${vlan.vid} ${vlan.code}`;
 };
 
-export const assignPorts = operation(
-  'assignPorts',
-  z.strictObject({
-    ports: portList,
-    role: portSchema.shape.role,
-    /** Access: the VLAN. Trunk: the VLAN without a tag, or null for none. */
-    vlan: z.string().nullable().optional(),
-    voice: z.string().optional(),
-    taggedMode: z.enum(taggedModes).optional(),
-    tagged: z.array(z.string()).optional(),
-  }),
-  (draft, { ports: ids, role, vlan, voice, taggedMode, tagged }) => {
-    const ports = together(draft, ids);
-    for (const port of ports) {
-      const title = portTitle(draft.plan, port);
-      if (port.defective && role !== 'parked')
-        throw badInput(`${title} is marked defective; choose another port.`, 'ports');
-      if (isPassive(draft.need('device', port.device).kind))
-        throw badInput(`${title} only joins cables; the port it leads to carries the VLANs.`, 'ports');
-      if (port.number === 0 && (role === 'uplink' || role === 'parked'))
-        throw badInput(`${title} is where the box itself lives; it can be access or trunk.`, 'ports');
-    }
-    for (const id of [vlan, voice, ...(tagged ?? [])]) if (id) draft.need('vlan', id);
-    const plan = draft.plan;
-    const wanted = (port: Port): Carried => {
-      switch (role) {
-        case 'access':
-          if (!vlan) throw badInput('An access port needs a segment; type its VLAN id or code.', 'vlan');
-          return access(vlan);
-        case 'voice': {
-          const phones = voice ?? vlansOf(plan).find((item) => item.purpose === 'voice')?.id;
-          if (!vlan)
-            throw badInput(
-              'Access + voice needs the segment of the computer; type its VLAN id or code.',
-              'vlan',
-            );
-          if (!phones)
-            throw badInput('No segment has the purpose voice; add one first, or choose it.', 'voice');
-          return accessWithVoice(vlan, phones);
-        }
-        case 'trunk':
-          return trunk(
-            tagged ?? (port.role === 'trunk' ? port.tagged : []),
-            vlan === undefined ? (port.role === 'trunk' ? port.untagged : null) : vlan,
-            taggedMode ?? (tagged ? 'list' : port.role === 'trunk' ? port.taggedMode : 'list'),
+export const assignmentSchema = z.strictObject({
+  ports: portList,
+  role: portSchema.shape.role,
+  /** Access: the VLAN. Trunk: the VLAN without a tag, or null for none. */
+  vlan: z.string().nullable().optional(),
+  voice: z.string().optional(),
+  taggedMode: z.enum(taggedModes).optional(),
+  tagged: z.array(z.string()).optional(),
+});
+type Assignment = z.output<typeof assignmentSchema>;
+export type AssignmentInput = z.input<typeof assignmentSchema>;
+
+/** Gives ports a role and what goes with it; says what it did. */
+function assign(draft: Draft, { ports: ids, role, vlan, voice, taggedMode, tagged }: Assignment): string {
+  const ports = together(draft, ids);
+  for (const port of ports) {
+    const title = portTitle(draft.plan, port);
+    if (port.defective && role !== 'parked')
+      throw badInput(`${title} is marked defective; choose another port.`, 'ports');
+    if (isPassive(draft.need('device', port.device).kind))
+      throw badInput(`${title} only joins cables; the port it leads to carries the VLANs.`, 'ports');
+    if (port.number === 0 && (role === 'uplink' || role === 'parked'))
+      throw badInput(`${title} is where the box itself lives; it can be access or trunk.`, 'ports');
+  }
+  for (const id of [vlan, voice, ...(tagged ?? [])]) if (id) draft.need('vlan', id);
+  const plan = draft.plan;
+  const wanted = (port: Port): Carried => {
+    switch (role) {
+      case 'access':
+        if (!vlan) throw badInput('An access port needs a segment; type its VLAN id or code.', 'vlan');
+        return access(vlan);
+      case 'voice': {
+        const phones = voice ?? vlansOf(plan).find((item) => item.purpose === 'voice')?.id;
+        if (!vlan)
+          throw badInput(
+            'Access + voice needs the segment of the computer; type its VLAN id or code.',
+            'vlan',
           );
-        case 'parked':
-          return parked(plan);
-        case 'uplink':
-          return uplink;
-        case 'undecided':
-          return undecided;
+        if (!phones)
+          throw badInput('No segment has the purpose voice; add one first, or choose it.', 'voice');
+        return accessWithVoice(vlan, phones);
       }
-    };
-    for (const port of ports) draft.update('port', port.id, { ...wanted(port), profile: null });
-    const what = {
-      access: vlan ? `access ${vlanCode(plan, vlan)}` : '',
-      voice: vlan ? `access ${vlanCode(plan, vlan)} + voice` : '',
-      trunk: 'trunk',
-      parked: 'parked',
-      uplink: 'facing a provider',
-      undecided: 'undecided',
-    }[role];
-    return `${portsTitle(plan, ports)}: ${what}`;
+      case 'trunk':
+        return trunk(
+          tagged ?? (port.role === 'trunk' ? port.tagged : []),
+          vlan === undefined ? (port.role === 'trunk' ? port.untagged : null) : vlan,
+          taggedMode ?? (tagged ? 'list' : port.role === 'trunk' ? port.taggedMode : 'list'),
+        );
+      case 'parked':
+        return parked(plan);
+      case 'uplink':
+        return uplink;
+      case 'undecided':
+        return undecided;
+    }
+  };
+  for (const port of ports) draft.update('port', port.id, { ...wanted(port), profile: null });
+  const what = {
+    access: vlan ? `access ${vlanCode(plan, vlan)}` : '',
+    voice: vlan ? `access ${vlanCode(plan, vlan)} + voice` : '',
+    trunk: 'trunk',
+    parked: 'parked',
+    uplink: 'facing a provider',
+    undecided: 'undecided',
+  }[role];
+  return `${portsTitle(plan, ports)}: ${what}`;
+}
+
+export const assignPorts = operation('assignPorts', assignmentSchema, assign);
+
+/** Many assignments at once, each with a label for its ports or null to leave that as it is. */
+export const importPorts = operation(
+  'importPorts',
+  z.strictObject({
+    rows: z
+      .array(z.strictObject({ assign: assignmentSchema, label: portSchema.shape.label.nullable() }))
+      .min(1),
+  }),
+  (draft, { rows }) => {
+    for (const row of rows) {
+      assign(draft, row.assign);
+      if (row.label !== null)
+        for (const id of row.assign.ports) draft.update('port', id, { label: row.label });
+    }
+    const ports = rows.flatMap((row) => row.assign.ports.map((id) => draft.need('port', id)));
+    return `${ports.length} ports set from a table: ${portsTitle(draft.plan, ports)}`.slice(0, 300);
   },
 );
 

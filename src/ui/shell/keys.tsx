@@ -36,7 +36,7 @@ const list: readonly (readonly [string, string])[] = [
   ['U', 'redo'],
   ['+', 'add a segment (Segments), a fixed address (Addresses) or a device (Gear & ports)'],
   ['f', 'Fit: re-pack the subnets (Segments)'],
-  ['p', 'paste rows from a spreadsheet (Addresses)'],
+  ['p', 'paste rows from a spreadsheet (Addresses, the table of Gear & ports)'],
   ['Alt ↑ ↓', 'move the segment of this row up or down'],
   ['← →', 'on the strip: move the segment to the next free block; on a pool edge: one address'],
   ['a t v x', 'on chosen ports: access, trunk, access + voice, park; then type the segment and Enter'],

@@ -1,6 +1,5 @@
 'use client';
 
-import Papa from 'papaparse';
 import { useMemo, useState } from 'react';
 import { type ImportRow, columnsOf, readRows } from '@/core/hosts/import';
 import type { Plan } from '@/core/plan/plan';
@@ -8,16 +7,10 @@ import type { Subnet } from '@/core/plan/records';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { Dialog } from '../../parts/dialog';
+import { cellsOf } from '../../parts/pasted';
 
 const SHOWN = 200;
 const verdictStyle = { good: '', repaired: 'font-bold text-note', refused: 'font-bold text-stop' } as const;
-
-const cellsOf = (text: string): string[][] =>
-  Papa.parse<string[]>(text.trim(), {
-    delimiter: text.includes('\t') ? '\t' : '',
-    delimitersToGuess: [',', ';', '\t', '|'],
-    skipEmptyLines: false,
-  }).data;
 
 /** Rows from a spreadsheet, each marked good, repaired or refused before anything is added. */
 export function PasteDialog({ plan, subnet, onClose }: { plan: Plan; subnet: Subnet; onClose: () => void }) {

@@ -8,7 +8,9 @@ import type { Port } from '@/core/plan/records';
 import { attempt } from '../../session/attempt';
 import { useEdit } from '../../session/actions';
 import { useView } from '../../session/view';
+import { useKeys } from '../../shell/keys';
 import { Field } from '../../parts/field';
+import { PastePorts } from './paste-ports';
 import { type Gear, leadsTo } from './use-gear';
 import { carriedText } from './words';
 
@@ -33,6 +35,9 @@ export function PortTable({ plan, gear }: { plan: Plan; gear: readonly Gear[] })
   const [sort, setSort] = useState<Sort>('place');
   const [range, setRange] = useState('');
   const [echo, setEcho] = useState('');
+  const [pasting, setPasting] = useState(false);
+  const keys = useMemo(() => ({ p: () => setPasting(true) }), []);
+  useKeys(keys);
   const scroller = useRef<HTMLDivElement>(null);
   const all = useMemo<Row[]>(
     () =>
@@ -80,6 +85,7 @@ export function PortTable({ plan, gear }: { plan: Plan; gear: readonly Gear[] })
   };
   return (
     <section aria-label="All ports">
+      {pasting && <PastePorts plan={plan} onClose={() => setPasting(false)} />}
       <div className="flex flex-wrap items-end gap-3 pb-2">
         <label className="text-[13px]">
           Filter
@@ -87,7 +93,10 @@ export function PortTable({ plan, gear }: { plan: Plan; gear: readonly Gear[] })
             className="field field-line"
             placeholder="trunk, sw-a, camera"
             value={filter}
-            onChange={(event) => setFilter(event.target.value)}
+            onChange={(event) => {
+              setFilter(event.target.value);
+              setEcho('');
+            }}
           />
         </label>
         <label className="text-[13px]">
@@ -99,6 +108,9 @@ export function PortTable({ plan, gear }: { plan: Plan; gear: readonly Gear[] })
             onChange={(event) => byRange(event.target.value)}
           />
         </label>
+        <button type="button" className="button" onClick={() => setPasting(true)}>
+          Paste rows… <span className="key">p</span>
+        </button>
         <span role="status" className="text-[14px]">
           {echo || `${shown.length} of ${all.length} ports${marked.size ? `, ${marked.size} chosen` : ''}`}
         </span>
