@@ -29,6 +29,8 @@ async function violations(page: Page): Promise<string[]> {
 
 for (const theme of ['day', 'night'])
   test(`no serious accessibility violations by ${theme}`, async ({ page, request, context }) => {
+    // Eleven screens, each looked through whole.
+    test.setTimeout(240_000);
     await context.addInitScript((value) => localStorage.setItem('dianome.theme', value), theme);
     const site = await demoSite(request, '3-creamery');
     const found: Record<string, string[]> = {};

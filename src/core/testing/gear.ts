@@ -254,6 +254,11 @@ export const gearDamages: Readonly<Record<string, Damage>> = {
   },
   hungry: (plan, a, b) =>
     put(plan, 'port', portNamed(plan, ['cam-1', 'cam-2', 'ap'][a % 3]!, 1), { poeClass: (b % 8) + 1 }),
+  optics: (plan, a, b) => {
+    const [one, two] = [portNamed(plan, 'sw-a', 9), portNamed(plan, 'sw-b', 9)];
+    const first = put(plan, 'port', one, { optic: 'short', speed: a % 2 ? 10_000 : one.speed });
+    return put(first, 'port', two, { optic: b % 2 ? 'short' : 'long' });
+  },
   longCable: (plan, a, b) =>
     put(plan, 'cable', pick(plan.cable.values(), a)!, b % 2 ? { length: 130 } : { media: 'single-mode' }),
   tagsThroughHub: (plan) =>

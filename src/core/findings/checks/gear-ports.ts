@@ -426,6 +426,14 @@ const cableFit: SiteCheck = {
               ]
             : []),
         ];
+        const [a, b] = ends as [Port, Port];
+        const light = ends.every((port) => port.media === 'fibre');
+        if (light && a.speed !== b.speed)
+          parts.push(`fibre ends of ${a.speed} and ${b.speed} Mbit/s do not meet`);
+        if (a.optic !== '' && b.optic !== '' && a.optic !== b.optic)
+          parts.push(`the optics are “${a.optic}” and “${b.optic}”`);
+        const modes = new Set(cables.map((cable) => cable.media).filter((medium) => medium.endsWith('mode')));
+        if (modes.size > 1) parts.push('multi-mode and single-mode fibre are joined on the way');
         if (parts.length === 0) continue;
         yield {
           severity: 'fix',

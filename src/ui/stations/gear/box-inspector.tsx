@@ -4,6 +4,7 @@ import { type FormEvent, useState } from 'react';
 import { factoryStates, filters, spanningTrees } from '@/core/plan/gear';
 import type { Plan } from '@/core/plan/plan';
 import type { Box, Device } from '@/core/plan/records';
+import { powerOf } from '@/core/gear/power';
 import { boxOf, isPassive, portsOf } from '@/core/switching/wiring';
 import { problemOf } from '../../session/attempt';
 import { useEdit, wholeNumber } from '../../session/actions';
@@ -97,6 +98,7 @@ export function BoxInspector({ plan, device }: { plan: Plan; device: Device }) {
           <Toggle label="routes" checked={box.layer3} onChange={(on) => change('layer3', on, box.layer3)} />
           {number('VLAN limit', 'vlanLimit')}
           {number('PoE budget W', 'poeBudget')}
+          {box.poeBudget !== null && <PowerLine plan={plan} box={box} />}
           <Property label="Filter">
             <Choice
               label="Filter"
@@ -169,6 +171,21 @@ export function BoxInspector({ plan, device }: { plan: Plan; device: Device }) {
         </p>
       )}
     </section>
+  );
+}
+
+/** The budget as a sum, by class and as such devices usually draw; with two feeds, what is left when one fails. */
+function PowerLine({ plan, box }: { plan: Plan; box: Box }) {
+  const { reserved, typical, left, ports } = powerOf(plan, box.device);
+  return (
+    <p className="border-b border-rule py-1 text-[13px]">
+      <span className="mono">
+        {box.poeBudget} − {reserved} = {left} W
+      </span>{' '}
+      left; {ports.length} powered, about {typical} W drawn usually.
+      {box.powerFeeds > 1 &&
+        ` Each of the ${box.powerFeeds} feeds has to carry all of it when the others fail.`}
+    </p>
   );
 }
 

@@ -67,6 +67,16 @@ export function PortFacts({
               onChoose={(value) => set('media', value)}
             />
           </Property>
+          {port.media !== 'copper' && (
+            <Property label="Optic">
+              <Field
+                label="Optic"
+                value={port.optic}
+                placeholder="none"
+                onCommit={(text, seen) => set('optic', text, seen)}
+              />
+            </Property>
+          )}
           <Property label="Mbit/s">
             <Field
               mono
