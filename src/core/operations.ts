@@ -1,6 +1,7 @@
 import { acceptFinding, withdrawAcceptance } from './findings/accept';
 import { importHosts } from './hosts/import';
-import { bundleLinks, carryNeeded, joinSegment, pruneVlan, setVoice } from './gear/carry';
+import * as bundles from './gear/bundles';
+import { carryNeeded, joinSegment, pruneVlan, setVoice } from './gear/carry';
 import * as cables from './gear/cables';
 import * as devices from './gear/devices';
 import * as ports from './gear/ports';
@@ -70,12 +71,12 @@ const all: readonly Operation[] = [
   cables.disconnect,
   cables.movePlug,
   cables.plugDevice,
-  cables.bundlePorts,
-  cables.unbundle,
+  bundles.bundlePorts,
+  bundles.bundleLinks,
+  bundles.unbundle,
   carryNeeded,
   joinSegment,
   setVoice,
-  bundleLinks,
   pruneVlan,
   profiles.saveProfile,
   profiles.applyProfile,

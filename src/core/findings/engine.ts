@@ -12,8 +12,7 @@ import {
 } from '../plan/view';
 import { equal } from '../plan/equal';
 import { gatewayChecks } from './checks/gateways';
-import { portChecks } from './checks/gear-ports';
-import { wayChecks } from './checks/gear-ways';
+import { gearChecks } from './checks/gear';
 import { hostChecks, mayHoldCameras } from './checks/hosts';
 import { identityChecks } from './checks/identities';
 import { poolChecks } from './checks/pools';
@@ -30,7 +29,6 @@ import {
 } from './finding';
 import { subnetView } from './subnet-view';
 
-export const gearChecks: readonly SiteCheck[] = [...wayChecks, ...portChecks];
 const siteChecks: readonly SiteCheck[] = [...vlanChecks, ...subnetChecks, ...gearChecks];
 const perSubnet: readonly SubnetCheck[] = [...sizeChecks, ...gatewayChecks, ...poolChecks, ...hostChecks];
 export const allChecks: readonly Check[] = [

@@ -5,7 +5,8 @@ import { applyChange } from '../plan/change';
 import { Refusal } from '../plan/refusal';
 import { build, damagedSite, damages, nextSeed, walk } from '../testing/plans';
 import { buildGear, damagedGear, gearDamages, gearWalk, soundGear } from '../testing/gear';
-import { FindingsEngine, allChecks, gearChecks } from './engine';
+import { gearChecks } from './checks/gear';
+import { FindingsEngine, allChecks } from './engine';
 
 /** Plans with addresses gone wrong, and plans with gear gone wrong: each must show every check of its own. */
 const sound = soundGear();

@@ -6,9 +6,9 @@ import { operation } from '../plan/operation';
 import type { Port } from '../plan/records';
 import { badInput } from '../plan/refusal';
 import { portTitle } from '../plan/words';
-import { boxOf, cablesAt, isPassive, portsOf } from '../switching/wiring';
-import { portsTitle } from './ports';
-import { carriedOf, parked, undecided } from './roles';
+import { type CableEnd, boxOf, cablesAt, isPassive, portsOf } from '../switching/wiring';
+import { blankPort } from './blank';
+import { carriedOf, parked } from './roles';
 
 const endInput = z.strictObject({
   device: z.string(),
@@ -37,27 +37,24 @@ function portAt(draft: Draft, end: z.output<typeof endInput>, field: string): Po
 }
 
 /** The network socket of an end device. */
-export const insertEndPort = (draft: Draft, device: string): Port =>
-  draft.insert('port', {
-    device,
-    number: 1,
-    index: null,
-    name: '',
-    row: 0,
-    column: 0,
-    media: 'copper',
-    speed: 1000,
-    poeClass: null,
-    optic: '',
-    defective: false,
-    ...undecided,
-    setsItself: 'no',
-    enabled: true,
-    exposed: false,
-    label: '',
-    profile: null,
-    aggregate: null,
-  });
+const insertEndPort = (draft: Draft, device: string): Port => draft.insert('port', { ...blankPort, device });
+
+/** Refuses a port that has no such socket, or one in which a plug is already. */
+function requireSocket(draft: Draft, port: Port, side: CableEnd['side'], field: string): void {
+  const { plan } = draft;
+  const title = portTitle(plan, port);
+  if (port.number === 0) throw badInput(`${title} has no socket; it is the inside of the box.`, field);
+  const passive = isPassive(draft.need('device', port.device).kind);
+  if (side === 'rear' && !passive)
+    throw badInput(`${title} has no rear; only panels and outlets have one.`, field);
+  const there = cablesAt(plan, { port: port.id, side })[0];
+  if (!there) return;
+  const far = draft.need('port', there.from === port.id ? there.to : there.from);
+  throw badInput(
+    `${title}${passive ? ` (${side})` : ''} holds a cable to ${portTitle(plan, far)} already; take that out first.`,
+    field,
+  );
+}
 
 export const connect = operation(
   'connect',
@@ -74,22 +71,8 @@ export const connect = operation(
     const title = (port: Port) => portTitle(draft.plan, port);
     if (a.id === b.id && from.side === to.side)
       throw badInput(`${title(a)} cannot be joined to itself; name two different ports.`, 'to');
-    for (const [port, side, field] of [
-      [a, from.side, 'from'],
-      [b, to.side, 'to'],
-    ] as const) {
-      if (port.number === 0)
-        throw badInput(`${title(port)} has no socket; it is the inside of the box.`, field);
-      const passive = isPassive(draft.need('device', port.device).kind);
-      if (side === 'rear' && !passive)
-        throw badInput(`${title(port)} has no rear; only panels and outlets have one.`, field);
-      const there = cablesAt(draft.plan, { port: port.id, side })[0];
-      if (there)
-        throw badInput(
-          `${title(port)}${passive ? ` (${side})` : ''} holds a cable to ${title(draft.need('port', there.from === port.id ? there.to : there.from))} already; take that out first.`,
-          field,
-        );
-    }
+    requireSocket(draft, a, from.side, 'from');
+    requireSocket(draft, b, to.side, 'to');
     draft.insert('cable', {
       from: a.id,
       fromSide: from.side,
@@ -126,11 +109,8 @@ export const plugDevice = operation(
         draft.remove('cable', cable.id);
     if (into === null) return `${device.name}: plug pulled`;
     const target = portAt(draft, into, 'into');
-    const there = cablesAt(draft.plan, { port: target.id, side: into.side })[0];
-    const title = portTitle(draft.plan, target);
-    if (target.number === 0 || target.device === id)
-      throw badInput(`${title} has no socket for ${device.name}.`, 'into');
-    if (there) throw badInput(`${title} holds a cable already; take that out first.`, 'into');
+    if (target.device === id) throw badInput(`${device.name} cannot be plugged into itself.`, 'into');
+    requireSocket(draft, target, into.side, 'into');
     const own = portsOf(draft.plan, id)[0] ?? insertEndPort(draft, id);
     draft.insert('cable', {
       from: target.id,
@@ -141,7 +121,7 @@ export const plugDevice = operation(
       length: null,
       label: '',
     });
-    return `${device.name} plugged into ${title}`;
+    return `${device.name} plugged into ${portTitle(draft.plan, target)}`;
   },
 );
 
@@ -153,8 +133,10 @@ export const movePlug = operation(
     const cable = draft.need('cable', id);
     const old = draft.need('port', cable[end]);
     const next = draft.need('port', target);
-    if (cablesAt(draft.plan, { port: next.id, side: 'front' }).length > 0)
-      throw badInput(`${portTitle(draft.plan, next)} holds a cable already.`, 'port');
+    requireSocket(draft, next, 'front', 'port');
+    const carrying = [old, next].every((port) => !isPassive(draft.need('device', port.device).kind));
+    if (withPlan && !carrying)
+      throw badInput('A panel or outlet has no plan to take along; move the plug without it.', 'withPlan');
     draft.update('cable', id, { [end]: next.id, [`${end}Side`]: 'front' });
     if (withPlan) {
       draft.update('port', next.id, { ...carriedOf(old), profile: old.profile, label: old.label });
@@ -163,37 +145,3 @@ export const movePlug = operation(
     return `${portTitle(draft.plan, old)} moved to ${portTitle(draft.plan, next)}${withPlan ? ' with its plan' : ''}`;
   },
 );
-
-/** Bundles ports of one device into one logical port (IEEE 802.1AX when LACP). */
-export const bundlePorts = operation(
-  'bundlePorts',
-  z.strictObject({
-    ports: z.array(z.string()).min(2, 'A bundle needs two ports.'),
-    lacp: z.boolean().default(true),
-  }),
-  (draft, { ports: ids, lacp }) => {
-    const ports = ids.map((id) => draft.need('port', id));
-    const [first] = ports;
-    const other = ports.find((port) => port.device !== first!.device);
-    if (other)
-      throw badInput(
-        `${portsTitle(draft.plan, [first!, other])} are on two boxes; a bundle is on one.`,
-        'ports',
-      );
-    const bundled = ports.find((port) => port.aggregate !== null);
-    if (bundled) throw badInput(`${portTitle(draft.plan, bundled)} is in a bundle already.`, 'ports');
-    const count = draft.plan.aggregate.group(first!.device).size;
-    const bundle = draft.insert('aggregate', { device: first!.device, name: `bundle-${count + 1}`, lacp });
-    for (const port of ports)
-      draft.update('port', port.id, { ...carriedOf(first!), profile: first!.profile, aggregate: bundle.id });
-    return `${portsTitle(draft.plan, ports)}: one bundle`;
-  },
-);
-
-export const unbundle = operation('unbundle', z.strictObject({ aggregate: z.string() }), (draft, input) => {
-  const bundle = draft.need('aggregate', input.aggregate);
-  const ports = portsOf(draft.plan, bundle.device).filter((port) => port.aggregate === bundle.id);
-  for (const port of ports) draft.update('port', port.id, { aggregate: null });
-  draft.remove('aggregate', bundle.id);
-  return `${portsTitle(draft.plan, ports)}: no longer bundled`;
-});

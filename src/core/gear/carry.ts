@@ -6,7 +6,7 @@ import { badInput } from '../plan/refusal';
 import { missingPorts, sparePorts } from '../switching/carry';
 import { portTitle } from '../plan/words';
 import { adding, dropping, portsTitle } from './ports';
-import { access, accessWithVoice, trunk } from './roles';
+import { access, accessWithVoice } from './roles';
 
 const change = (draft: Draft, ports: readonly Port[], vlan: string, how: typeof adding) => {
   for (const port of ports) draft.update('port', port.id, { ...how(port, vlan), profile: null });
@@ -43,39 +43,6 @@ export const setVoice = operation(
     draft.update('port', port.id, { ...accessWithVoice(port.untagged, voice.id), profile: null });
     change(draft, missingPorts(draft.plan, voice.id), voice.id, adding);
     return `${portTitle(draft.plan, port)}: voice ${voice.vid} ${voice.code}`;
-  },
-);
-
-/** Bundles the links between two boxes at both ends; each bundle carries what any of its links carried. */
-export const bundleLinks = operation(
-  'bundleLinks',
-  z.strictObject({ sides: z.array(z.array(z.string()).min(2)).length(2) }),
-  (draft, { sides }) => {
-    for (const ids of sides) {
-      const ports = ids.map((id) => draft.need('port', id));
-      const [first] = ports;
-      if (ports.some((port) => port.aggregate !== null || port.device !== first!.device))
-        throw badInput(`${portsTitle(draft.plan, ports)} cannot be one bundle.`, 'sides');
-      const count = draft.plan.aggregate.group(first!.device).size;
-      const bundle = draft.insert('aggregate', {
-        device: first!.device,
-        name: `bundle-${count + 1}`,
-        lacp: true,
-      });
-      const carried = trunk(
-        ports.flatMap((port) => port.tagged),
-        first!.untagged,
-      );
-      for (const port of ports)
-        draft.update('port', port.id, { ...carried, profile: null, aggregate: bundle.id });
-    }
-    const [a, b] = sides.map((ids) =>
-      portsTitle(
-        draft.plan,
-        ids.map((id) => draft.need('port', id)),
-      ),
-    );
-    return `${a} = ${b}: one bundle`;
   },
 );
 

@@ -11,6 +11,7 @@ import { type Box, type Device, deviceSchema } from '../plan/records';
 import { Refusal, badInput } from '../plan/refusal';
 import { addressesOn, devicesNamed, interfacesOf, subnetOf, vlansOf } from '../plan/view';
 import { boxOf, isPassive } from '../switching/wiring';
+import { blankBox, blankPort } from './blank';
 import { removeGear } from './remove';
 import { type Carried, access, trunk, undecided, uplink } from './roles';
 import { type Model, type PortBlock, modelById, placesOf } from './shelf';
@@ -73,61 +74,23 @@ function modelFrom(input: z.output<typeof modelInput>): Model {
 
 /** Writes the box of a device with all its ports, and the inner port where the box itself lives. */
 export function insertBox(draft: Draft, device: Device, model: Model, location: string): Box {
-  const { id: _id, name, kind: _kind, blocks, uplinks, setsItself, ...capabilities } = model;
+  const { id: _id, name, kind: _kind, blocks, uplinks, ...capabilities } = model;
   const box = draft.insert('box', {
     ...capabilities,
+    ...blankBox,
     passes: [...capabilities.passes],
     device: device.id,
     model: name,
     location,
-    mounting: '',
-    assetTag: '',
-    serial: '',
-    revision: '',
-    baseMac: null,
-    firmware: '',
-    supportedUntil: null,
-    licence: '',
-    licenceUntil: null,
-    loginChanged: null,
-    loginKept: '',
-    controller: null,
   });
-  const port = {
-    device: device.id,
-    index: null,
-    name: '',
-    optic: '',
-    defective: false,
-    setsItself,
-    enabled: true,
-    exposed: false,
-    label: '',
-    profile: null,
-    aggregate: null,
-  };
+  const port = { ...blankPort, device: device.id };
   if (!isPassive(device.kind))
-    draft.insert('port', {
-      ...port,
-      ...innerCarried(draft.plan, device),
-      number: 0,
-      row: 0,
-      column: 0,
-      media: 'inner',
-      speed: 1000,
-      poeClass: null,
-    });
-  for (const { number, row, column, block } of placesOf(blocks))
-    draft.insert('port', {
-      ...port,
-      ...(uplinks.includes(number) ? uplink : undecided),
-      number,
-      row,
-      column,
-      media: block.media,
-      speed: block.speed,
-      poeClass: block.poeClass,
-    });
+    draft.insert('port', { ...port, ...innerCarried(draft.plan, device), number: 0, media: 'inner' });
+  for (const { number, row, column, block } of placesOf(blocks)) {
+    const { media, speed, poeClass } = block;
+    const carried = uplinks.includes(number) ? uplink : undecided;
+    draft.insert('port', { ...port, ...carried, number, row, column, media, speed, poeClass });
+  }
   return box;
 }
 

@@ -93,6 +93,10 @@ export function without(carried: Carried, vlan: string): Carried {
   };
 }
 
+/** Does any frame pass? Not when it is off, defective, parked or faces a provider. */
+export const isOpen = (port: Port): boolean =>
+  port.enabled && !port.defective && port.role !== 'parked' && port.role !== 'uplink';
+
 /** Is the port, decided as it stands, a member of a VLAN? An undecided one is not, whatever the factory made it. */
 export const carries = (port: Carried, vlan: string): boolean =>
   port.role !== 'undecided' &&

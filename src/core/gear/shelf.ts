@@ -1,4 +1,4 @@
-import type { Box, Device, Port } from '../plan/records';
+import type { Box, Device } from '../plan/records';
 
 /** Ports of one sort in a row on a case: how many, and whether they stand in one row or in two, odd over even. */
 export interface PortBlock {
@@ -35,7 +35,6 @@ export interface Model extends Capabilities {
   readonly blocks: readonly PortBlock[];
   /** Ports that face a provider as they come, by number. */
   readonly uplinks: readonly number[];
-  readonly setsItself: Port['setsItself'];
 }
 
 const managed: Capabilities = {
@@ -72,7 +71,7 @@ const model = (
   kind: Device['kind'],
   blocks: readonly PortBlock[],
   fields: Partial<Model> = {},
-): Model => ({ ...managed, id, name, kind, blocks, uplinks: [], setsItself: 'no', ...fields });
+): Model => ({ ...managed, id, name, kind, blocks, uplinks: [], ...fields });
 
 const router: Partial<Model> = {
   layer3: true,
@@ -150,7 +149,6 @@ export const shelf: readonly Model[] = [
     spanningTree: 'none',
     snooping: false,
     dot1x: false,
-    setsItself: 'no',
   }),
   model('server-2', 'server, 2 ports', 'server', [copper(2, 1)], {
     spanningTree: 'none',

@@ -1,32 +1,43 @@
 import { memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
-import { carries } from '../gear/roles';
+import { carries, isOpen } from '../gear/roles';
 import type { Port } from '../plan/records';
-
 import { fabric, usersOf } from './users';
+import type { Link } from './wiring';
 
 /** A link between two bridges, by their places in the fabric and their ports. */
-interface Trunk {
+export interface Trunk {
   readonly a: number;
   readonly b: number;
   readonly from: Port;
   readonly to: Port;
+  readonly link: Link;
 }
 
-const usable = (port: Port) =>
-  port.enabled && !port.defective && port.role !== 'parked' && port.role !== 'uplink';
+export interface BoxLink {
+  readonly link: Link;
+  readonly a: Port;
+  readonly b: Port;
+}
+
+/** Each link between two boxes once, whether frames pass or not. */
+export const boxLinks = memo((plan: Plan): readonly BoxLink[] => {
+  const { links, seats } = fabric(plan);
+  const found: BoxLink[] = [];
+  for (const list of links.values())
+    for (const link of list)
+      if (link.from < link.to && seats.has(link.from) && seats.has(link.to))
+        found.push({ link, a: plan.port.get(link.from)!, b: plan.port.get(link.to)! });
+  return found;
+});
 
 const trunksOf = memo((plan: Plan): Trunk[] => {
-  const { seats, links } = fabric(plan);
-  const trunks: Trunk[] = [];
-  for (const list of links.values())
-    for (const link of list) {
-      const [a, b] = [seats.get(link.from), seats.get(link.to)];
-      if (!a || !b || link.from >= link.to || a.bridge === b.bridge) continue;
-      const [from, to] = [plan.port.get(link.from)!, plan.port.get(link.to)!];
-      if (usable(from) && usable(to)) trunks.push({ a: a.bridge, b: b.bridge, from, to });
-    }
-  return trunks;
+  const { seats } = fabric(plan);
+  return boxLinks(plan).flatMap(({ link, a, b }) =>
+    a.device !== b.device && isOpen(a) && isOpen(b)
+      ? [{ a: seats.get(a.id)!.bridge, b: seats.get(b.id)!.bridge, from: a, to: b, link }]
+      : [],
+  );
 });
 
 /**
@@ -145,3 +156,21 @@ export const partsOf = memo((plan: Plan): readonly number[] => {
   for (const { a, b } of trunksOf(plan)) parts[root(a)] = root(b);
   return parts.map((_, at) => root(at));
 });
+
+const sameBundle = (a: Trunk, b: Trunk): boolean =>
+  a.from.aggregate !== null &&
+  a.to.aggregate !== null &&
+  [a.from.aggregate, a.to.aggregate].sort().join() === [b.from.aggregate, b.to.aggregate].sort().join();
+
+/** The rings: groups of trunks in which a frame could go round, each with its boxes. A bundle is one link. */
+export const ringsOf = memo(
+  (plan: Plan): { readonly trunks: readonly Trunk[]; readonly devices: readonly string[] }[] => {
+    const { blocks, boxesOf } = blocksIn(plan);
+    const { bridges } = fabric(plan);
+    return blocks.flatMap((trunks, i) =>
+      trunks.every((trunk) => trunk === trunks[0] || sameBundle(trunk, trunks[0]!))
+        ? []
+        : [{ trunks, devices: [...boxesOf[i]!].map((at) => bridges[at]!.device) }],
+    );
+  },
+);

@@ -180,7 +180,8 @@ export function flood(fabric: Fabric, origin: Origin): Flood {
     const port = inside < 0 ? null : inside;
     enter(origin.state, port, { from: null, link: null, tag: 0, port });
   } else arrive(origin.port, origin.tag, null, null);
-  for (let next = pending.pop(); next; next = pending.pop()) {
+  // First in, first out, so that the way to each state is a shortest one.
+  for (const next of pending) {
     if (next.only !== null) leave(next.state, next.only);
     else
       for (const i of waysOut(bridges[next.state.bridge]!)(next.state.vid))

@@ -1,3 +1,4 @@
+import { isOpen } from '../gear/roles';
 import type { Box, Port, Vlan } from '../plan/records';
 
 /** VLAN ids as a set that may be "all but these": what a trunk that carries everything has. */
@@ -45,7 +46,7 @@ export function portFacts(
   vidOf: (vlan: string) => number,
   assume: Assumption = 'works',
 ): PortFacts | null {
-  if (!port.enabled || port.defective || port.role === 'parked' || port.role === 'uplink') return null;
+  if (!isOpen(port)) return null;
   if (port.role === 'undecided') return factoryFacts(box.factory, assume);
   const listed = new Set(port.tagged.map(vidOf));
   return {

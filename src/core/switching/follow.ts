@@ -1,8 +1,12 @@
 import type { Plan } from '../plan/plan';
-import type { Port } from '../plan/records';
-import { type Came, type Flood, type State, flood, stateKey } from './fabric';
+import { portsTitle } from '../gear/ports';
+import type { Device, Port } from '../plan/records';
+import { missingPorts } from './carry';
+import { type Came, type State, flood, stateKey } from './fabric';
 import type { Tag } from './facts';
+import { plugIn } from './plug-in';
 import { fabric } from './users';
+import { portsOf } from './wiring';
 
 /** One box on the way of a frame: in by which port with which tag, in which VLAN inside, out by which with which. */
 export interface Hop {
@@ -11,38 +15,39 @@ export interface Hop {
   readonly tagIn: Tag;
   readonly vid: number;
   readonly left: Port | null;
-  readonly tagOut: Tag | null;
+  readonly tagOut: Tag;
 }
 
-/** The shortest found way of a broadcast from a port of a box to whoever hears it at `target`; null when it does not. */
+/** A shortest way of a broadcast from a port of a box to whoever hears it at `target`; null when nobody does. */
 export function follow(plan: Plan, start: string, tag: Tag, target: string): Hop[] | null {
-  const made = fabric(plan);
-  return wayTo(plan, flood(made, { port: start, tag }), start, target);
-}
-
-export function wayTo(plan: Plan, covered: Flood, start: string, target: string): Hop[] | null {
   const { bridges } = fabric(plan);
+  const covered = flood(fabric(plan), { port: start, tag });
   const end = covered.heard.find((heard) => heard.port === target);
   if (!end?.from) return null;
   const hops: Hop[] = [];
-  let state: State | null = end.from;
   let left: Port | null = plan.port.get(end.link?.from ?? end.port) ?? null;
-  let tagOut: Tag | null = end.tag;
-  while (state !== null) {
+  let tagOut: Tag = end.tag;
+  for (let state: State | null = end.from; state !== null;) {
     const how: Came = covered.came.get(stateKey(state))!;
-    const bridge = bridges[state.bridge]!;
-    const entered = how.port === null ? null : bridge.ports[how.port]!;
-    hops.unshift({
-      device: bridge.device,
-      entered: entered ?? plan.port.get(start) ?? null,
-      tagIn: how.tag,
-      vid: state.vid,
-      left,
-      tagOut,
-    });
+    const { device, ports } = bridges[state.bridge]!;
+    const entered = how.port === null ? null : ports[how.port]!;
+    hops.unshift({ device, entered, tagIn: how.tag, vid: state.vid, left, tagOut });
     left = how.link ? (plan.port.get(how.link.from) ?? null) : null;
     tagOut = how.tag;
     state = how.from;
   }
   return hops;
+}
+
+/** The way of a laptop's untagged frame to any port of a device, or one sentence why it does not get there. */
+export function followTo(plan: Plan, start: Port, device: Device): Hop[] | string {
+  for (const target of portsOf(plan, device.id)) {
+    const hops = follow(plan, start.id, 0, target.id);
+    if (hops) return hops;
+  }
+  const { vlan, sentence } = plugIn(plan, start);
+  if (!vlan) return `Nothing gets there: ${sentence}.`;
+  const missing = missingPorts(plan, vlan.id);
+  const mend = missing.length ? `; ${portsTitle(plan, missing)} would have to carry it` : '';
+  return `No frame from here gets to ${device.name}: VLAN ${vlan.vid} does not lead there${mend}.`;
 }

@@ -15,7 +15,7 @@ export interface VlanUser {
 }
 
 /** The VLANs a box itself takes part in: by an interface or an address in them, or because its inner port says so. */
-export const livesIn = (plan: Plan, device: string, inner: Port): Set<string> =>
+const livesIn = (plan: Plan, device: string, inner: Port): Set<string> =>
   new Set([
     ...interfacesOf(plan, device).flatMap((item) => [
       ...(item.vlan === null ? [] : [item.vlan]),

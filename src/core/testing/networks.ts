@@ -1,11 +1,13 @@
 import fc from 'fast-check';
 import type { Box, Cable, Device, Port, Vlan } from '../plan/records';
 import { type Plan, planOf } from '../plan/plan';
+import { blankBox, blankPort } from '../gear/blank';
 import { emptySite } from './plans';
 
 /** Networks of boxes, panels and end devices for property tests: drawn as small numbers, with every kind of mistake. */
 
 export const plainBox = (fields: Partial<Box> & Pick<Box, 'id' | 'device'>): Box => ({
+  ...blankBox,
   model: 'test box',
   vlanAware: true,
   vlanLimit: null,
@@ -19,46 +21,15 @@ export const plainBox = (fields: Partial<Box> & Pick<Box, 'id' | 'device'>): Box
   factory: 'default-vlan',
   poeBudget: null,
   powerFeeds: 1,
-  location: '',
-  mounting: '',
-  assetTag: '',
-  serial: '',
-  revision: '',
-  baseMac: null,
-  firmware: '',
-  supportedUntil: null,
-  licence: '',
-  licenceUntil: null,
-  loginChanged: null,
-  loginKept: '',
-  controller: null,
   ...fields,
 });
 
 export const plainPort = (fields: Partial<Port> & Pick<Port, 'id' | 'device' | 'number'>): Port => ({
-  index: null,
-  name: '',
-  row: 0,
+  ...blankPort,
+  role: 'trunk',
+  ingressFilter: true,
   column: fields.number,
   media: fields.number === 0 ? 'inner' : 'copper',
-  speed: 1000,
-  poeClass: null,
-  optic: '',
-  defective: false,
-  role: 'trunk',
-  pvid: null,
-  untagged: null,
-  taggedMode: 'list',
-  tagged: [],
-  voice: null,
-  accepts: 'all',
-  ingressFilter: true,
-  setsItself: 'no',
-  enabled: true,
-  exposed: false,
-  label: '',
-  profile: null,
-  aggregate: null,
   ...fields,
 });
 

@@ -1,16 +1,12 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { missingPorts } from '@/core/switching/carry';
-import { type Hop, follow } from '@/core/switching/follow';
-import { plugIn } from '@/core/switching/plug-in';
-import { portsOf } from '@/core/switching/wiring';
-import { portsTitle } from '@/core/gear/ports';
+import { type Hop, followTo } from '@/core/switching/follow';
 import type { Plan } from '@/core/plan/plan';
 import type { Port } from '@/core/plan/records';
 import { devicesNamed } from '@/core/plan/view';
 
-const tagText = (tag: number | null) => (tag ? `tagged ${tag}` : 'untagged');
+const tagText = (tag: number) => (tag ? `tagged ${tag}` : 'untagged');
 
 /** Where a frame from a port goes, box by box, with the tag in and out and why. */
 export function FollowFrame({ plan, port }: { plan: Plan; port: Port }) {
@@ -23,7 +19,11 @@ export function FollowFrame({ plan, port }: { plan: Plan; port: Port }) {
         .sort((a, b) => a.localeCompare(b, undefined, { numeric: true })),
     [plan, port.device],
   );
-  const found = useMemo(() => (name.trim() ? wayTo(plan, port, name.trim()) : null), [plan, port, name]);
+  const found = useMemo(() => {
+    const [device] = devicesNamed(plan, name.trim());
+    if (device) return followTo(plan, port, device);
+    return name.trim() ? `There is no device “${name.trim()}”.` : null;
+  }, [plan, port, name]);
   return (
     <div className="pt-2 text-[14px]">
       <label className="flex items-center gap-2">
@@ -71,17 +71,4 @@ function HopLine({ plan, hop }: { plan: Plan; hop: Hop }) {
       {hop.tagOut === 0 && aware && ', the untagged VLAN there'}
     </>
   );
-}
-
-function wayTo(plan: Plan, port: Port, name: string): Hop[] | string {
-  const [device] = devicesNamed(plan, name);
-  if (!device) return `There is no device “${name}”.`;
-  for (const target of portsOf(plan, device.id)) {
-    const hops = follow(plan, port.id, 0, target.id);
-    if (hops) return hops;
-  }
-  const { vlan, sentence } = plugIn(plan, port);
-  if (!vlan) return `Nothing gets there: ${sentence}.`;
-  const missing = missingPorts(plan, vlan.id);
-  return `No frame from here gets to ${device.name}: VLAN ${vlan.vid} does not lead there${missing.length ? `; ${portsTitle(plan, missing)} would have to carry it` : ''}.`;
 }

@@ -1,0 +1,125 @@
+import { portsTitle } from '../../../gear/ports';
+import { powerOf } from '../../../gear/power';
+import { vlansIn } from '../../../gear/roles';
+import type { Plan } from '../../../plan/plan';
+import { subnetsOf, vlansOf } from '../../../plan/view';
+import { portsOf } from '../../../switching/wiring';
+import { bridging, gearCheck, innerPort, segmentsOf } from './shared';
+
+/** What a box can do, where it is managed from, and what is kept about it. */
+
+const tooMuch = gearCheck('box-overloaded', function* (plan) {
+  for (const { box, device, ports } of bridging(plan)) {
+    const held = new Set(portsOf(plan, device.id).flatMap((port) => vlansIn(port)));
+    const mixed = ports.filter(
+      (port) => port.role === 'trunk' && port.untagged !== null && port.tagged.length > 0,
+    );
+    const { reserved, left } = powerOf(plan, device.id);
+    const parts = [
+      ...(box.vlanLimit !== null && box.vlanAware && held.size > box.vlanLimit
+        ? [`it is to hold ${held.size} VLANs and can hold ${box.vlanLimit}`]
+        : []),
+      ...(box.vlanAware && !box.mixesTags && mixed.length > 0
+        ? [`${portsTitle(plan, mixed)} would have to mix tagged and untagged, which it cannot`]
+        : []),
+      ...(left !== null && left < 0
+        ? [`${reserved} W are reserved by class and its budget is ${box.poeBudget} W`]
+        : []),
+    ];
+    if (parts.length === 0) continue;
+    yield {
+      severity: 'fix',
+      on: { table: 'box', id: box.id },
+      what: `More than ${device.name} can do`,
+      because: `${parts.join('; ')}.`,
+    };
+  }
+});
+
+const misplacedManagement = gearCheck('management-misplaced', function* (plan) {
+  for (const { box, device } of bridging(plan)) {
+    if (
+      !box.vlanAware ||
+      device.kind === 'gateway' ||
+      device.kind === 'layer3-switch' ||
+      device.kind === 'server'
+    )
+      continue;
+    const vlan = segmentsOf(plan, device.id).find((item) =>
+      ['guest', 'iot', 'cameras'].includes(item.purpose),
+    );
+    if (!vlan) continue;
+    yield {
+      severity: 'fix',
+      on: { table: 'device', id: device.id },
+      also: [{ table: 'vlan', id: vlan.id }],
+      what: `${device.name} is managed from ${vlan.name}`,
+      because: `Its address is in VLAN ${vlan.vid} (${vlan.purpose}): whoever is there can try its login.`,
+    };
+  }
+});
+
+const loginUnchanged = gearCheck('login-unchanged', function* (plan) {
+  for (const { box, device } of bridging(plan)) {
+    if (!box.vlanAware || box.loginChanged !== null || box.controller !== null) continue;
+    yield {
+      severity: device.kind === 'gateway' ? 'fix' : 'note',
+      on: { table: 'box', id: box.id },
+      what: `${device.name}: the default login is not recorded as changed`,
+      because:
+        'The factory login of most models stands on the Internet. Record the day it was changed and where the new one is kept, never what it is.',
+    };
+  }
+});
+
+const ranOut = gearCheck('support-ended', function* (plan, today) {
+  if (today === null) return;
+  for (const { box, device, ports } of bridging(plan)) {
+    const parts = [
+      ...(box.supportedUntil !== null && box.supportedUntil < today
+        ? [`its firmware ${box.firmware} is supported until ${box.supportedUntil}`]
+        : []),
+      ...(box.licenceUntil !== null && box.licenceUntil < today
+        ? [`its licence ran out on ${box.licenceUntil}`]
+        : []),
+    ];
+    if (parts.length === 0) continue;
+    const outside = ports.some((port) => port.role === 'uplink');
+    yield {
+      severity: outside && box.supportedUntil !== null && box.supportedUntil < today ? 'stop' : 'fix',
+      on: { table: 'box', id: box.id },
+      what: `${device.name} gets no more repairs`,
+      because: `${parts.join('; ')}${outside ? ', and it faces the Internet' : ''}.`,
+    };
+  }
+});
+
+const vlansOfInside = (plan: Plan, device: string): string[] => {
+  const inner = innerPort(plan, device);
+  return inner ? vlansIn(inner) : [];
+};
+
+const unusedVlan = gearCheck('vlan-without-port', function* (plan) {
+  const boxes = [...bridging(plan)].filter(({ box }) => box.vlanAware);
+  if (boxes.length === 0) return;
+  const used = new Set(
+    boxes.flatMap(({ device, ports }) => [
+      ...ports
+        .filter((port) => port.role === 'access' || port.role === 'voice')
+        .flatMap((port) => vlansIn(port)),
+      ...(device.kind === 'gateway' || device.kind === 'layer3-switch' ? [] : vlansOfInside(plan, device.id)),
+    ]),
+  );
+  for (const vlan of vlansOf(plan)) {
+    if (used.has(vlan.id) || vlan.purpose === 'parking' || vlan.purpose === 'transit') continue;
+    if (subnetsOf(plan, vlan.id).length === 0) continue;
+    yield {
+      severity: 'note',
+      on: { table: 'vlan', id: vlan.id },
+      what: `No port is in ${vlan.name}`,
+      because: `VLAN ${vlan.vid} has a subnet, and neither an access port nor a box takes part in it.`,
+    };
+  }
+});
+
+export const boxChecks = [tooMuch, misplacedManagement, loginUnchanged, ranOut, unusedVlan];

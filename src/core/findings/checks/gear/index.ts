@@ -1,0 +1,15 @@
+import type { SiteCheck } from '../../finding';
+import { boxChecks } from './boxes';
+import { cableChecks } from './cables';
+import { endChecks } from './ends';
+import { portChecks } from './ports';
+import { wayChecks } from './ways';
+
+/** Every check of boxes, ports and cables. */
+export const gearChecks: readonly SiteCheck[] = [
+  ...wayChecks,
+  ...portChecks,
+  ...endChecks,
+  ...cableChecks,
+  ...boxChecks,
+];

@@ -1,0 +1,171 @@
+import { rangeText } from '../../../gear/ranges';
+import { isOpen, vlansIn } from '../../../gear/roles';
+import type { Port } from '../../../plan/records';
+import { vlansOf } from '../../../plan/view';
+import { portTitle } from '../../../plan/words';
+import { boxLinks } from '../../../switching/carry';
+import { assign, bridging, gearCheck, isCabled, ref, vlanPorts } from './shared';
+
+/** How single ports are set. */
+
+const undecidedPorts = gearCheck('port-undecided', function* (plan) {
+  for (const { box, device, ports } of bridging(plan)) {
+    if (!box.vlanAware) continue;
+    const open = ports.filter((port) => port.role === 'undecided' && isOpen(port));
+    if (open.length === 0) continue;
+    const free = open.filter((port) => !isCabled(plan, port));
+    const factory = {
+      'default-vlan': 'in VLAN 1',
+      'every-vlan': 'a member of every VLAN',
+      'by-neighbour': 'whatever its neighbour asks for',
+    }[box.factory];
+    yield {
+      severity: box.factory === 'default-vlan' ? 'fix' : 'stop',
+      on: { table: 'box', id: box.id },
+      also: open.map(ref),
+      what: `${open.length === 1 ? 'A port' : `${open.length} ports`} of ${device.name} nobody decided`,
+      because: `${open.length === 1 ? 'Port' : 'Ports'} ${rangeText(open)} ${open.length === 1 ? 'is' : 'are each'} as it left the factory, ${factory}.`,
+      remedies: free.length === open.length ? [assign(`Park ${rangeText(free)}`, free, 'parked')] : [],
+    };
+  }
+});
+
+const unusedPorts = gearCheck('port-unused', function* (plan) {
+  for (const { box, device, ports } of bridging(plan)) {
+    const free = ports.filter((port) => port.role !== 'undecided' && isOpen(port) && !isCabled(plan, port));
+    if (!box.vlanAware || free.length === 0) continue;
+    yield {
+      severity: 'note',
+      on: { table: 'box', id: box.id },
+      also: free.map(ref),
+      what: `${device.name} has open ports without a cable`,
+      because: `Whoever plugs into ${rangeText(free)} is in the network.`,
+      remedies: [assign(`Park ${rangeText(free)}`, free, 'parked')],
+    };
+  }
+});
+
+const pvidDiffers = gearCheck('pvid-differs', function* (plan) {
+  for (const port of vlanPorts(plan)) {
+    if (port.pvid === port.untagged || port.role === 'undecided' || port.role === 'parked') continue;
+    const vlan = (id: string | null) => (id === null ? 'no VLAN' : `VLAN ${plan.vlan.get(id)!.vid}`);
+    yield {
+      severity: 'fix',
+      on: ref(port),
+      what: `${portTitle(plan, port)} hears one VLAN and speaks another`,
+      because: `Untagged frames go in as ${vlan(port.pvid)} (PVID) and come out of ${vlan(port.untagged)}: answers never arrive.`,
+      remedies: [
+        {
+          label: `Make both ${vlan(port.untagged)}`,
+          operation: 'setNative',
+          input: { port: port.id, vlan: port.untagged },
+        },
+      ],
+    };
+  }
+});
+
+const setsItself = gearCheck('port-sets-itself', function* (plan) {
+  const towardsBox = new Set(boxLinks(plan).flatMap(({ a, b }) => [a.id, b.id]));
+  for (const { ports } of bridging(plan))
+    for (const port of ports) {
+      if (port.setsItself === 'no' || (!port.exposed && !towardsBox.has(port.id))) continue;
+      yield {
+        severity: 'fix',
+        on: ref(port),
+        what: `${portTitle(plan, port)} sets its role itself`,
+        because: port.exposed
+          ? 'Strangers can reach it, and what they plug in decides what they are in.'
+          : 'It joins two boxes; a neighbour that is mistaken for something else cuts them off.',
+        remedies: [
+          {
+            label: 'Let it keep its role',
+            operation: 'edit',
+            input: {
+              table: 'port',
+              id: port.id,
+              set: { setsItself: 'no' },
+              seen: { setsItself: port.setsItself },
+            },
+          },
+        ],
+      };
+    }
+});
+
+const exposedManagement = gearCheck('management-exposed', function* (plan) {
+  for (const port of vlanPorts(plan)) {
+    if (!port.exposed || port.role === 'parked') continue;
+    const vlan = vlansIn(port)
+      .map((id) => plan.vlan.get(id)!)
+      .find((item) => item.purpose === 'management');
+    if (!vlan) continue;
+    yield {
+      severity: 'stop',
+      on: ref(port),
+      what: `${vlan.name} lies open at ${portTitle(plan, port)}`,
+      because: 'Strangers can plug in there and talk to the switches themselves.',
+      remedies: isCabled(plan, port) ? [] : [assign('Park it', [port], 'parked')],
+    };
+  }
+});
+
+const voiceWrong = gearCheck('voice-wrong', function* (plan) {
+  const right = vlansOf(plan).find((vlan) => vlan.purpose === 'voice');
+  for (const port of vlanPorts(plan)) {
+    if (port.role !== 'voice') continue;
+    const now = port.voice === null ? undefined : plan.vlan.get(port.voice);
+    if (now?.purpose === 'voice') continue;
+    yield {
+      severity: 'fix',
+      on: ref(port),
+      what: `${portTitle(plan, port)} sends telephones to the wrong segment`,
+      because: `It announces ${now ? `${now.name} (${now.vid}, ${now.purpose})` : 'no VLAN'} for voice.`,
+      remedies: right
+        ? [
+            {
+              label: `Announce ${right.vid} ${right.code}`,
+              operation: 'setVoice',
+              input: { port: port.id, voice: right.id },
+            },
+          ]
+        : [],
+    };
+  }
+});
+
+const nameTwiceOnBox = gearCheck('port-name-twice', function* (plan) {
+  for (const { ports } of bridging(plan)) {
+    const first = new Map<string, Port>();
+    for (const port of ports) {
+      if (port.name === '') continue;
+      const other = first.get(port.name);
+      if (!other) first.set(port.name, port);
+      else
+        yield {
+          severity: 'fix',
+          on: ref(port),
+          also: [ref(other)],
+          what: `Two ports are called ${port.name} in the configuration`,
+          because: `${portTitle(plan, other)} and ${portTitle(plan, port)} would be configured in one place.`,
+          remedies: [
+            {
+              label: `Clear the name of ${portTitle(plan, port)}`,
+              operation: 'edit',
+              input: { table: 'port', id: port.id, set: { name: '' }, seen: { name: port.name } },
+            },
+          ],
+        };
+    }
+  }
+});
+
+export const portChecks = [
+  undecidedPorts,
+  unusedPorts,
+  pvidDiffers,
+  setsItself,
+  exposedManagement,
+  voiceWrong,
+  nameTwiceOnBox,
+];

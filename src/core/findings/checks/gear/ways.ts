@@ -1,0 +1,173 @@
+import { portsTitle } from '../../../gear/ports';
+import type { Plan } from '../../../plan/plan';
+import type { Port, Vlan } from '../../../plan/records';
+import { addressesOn, interfacesOf, vlansOf } from '../../../plan/view';
+import { portTitle } from '../../../plan/words';
+import { boxLinks, missingPorts, partsOf, ringsOf } from '../../../switching/carry';
+import { egress, ingress } from '../../../switching/facts';
+import { type Island, fabric, islandsOf } from '../../../switching/users';
+import { boxOf } from '../../../switching/wiring';
+import type { Remedy } from '../../finding';
+import { gearCheck, ref } from './shared';
+
+/** Whether VLANs get where they are used, and what happens to frames between two boxes. */
+
+/** The pieces of a VLAN that cables would let be one; what no cable joins yet is still being built. */
+function cutIslands(plan: Plan, vlan: string): Island[] {
+  const parts = partsOf(plan);
+  const islands = islandsOf(plan, vlan);
+  const partOf = (island: Island) => parts[island.users[0]!.state.bridge];
+  return islands.filter((island) =>
+    islands.some((other) => other !== island && partOf(other) === partOf(island)),
+  );
+}
+
+/** The VLANs that are in pieces although cables join those who use them. */
+export const cutVlans = (plan: Plan): Set<string> =>
+  new Set(vlansOf(plan).flatMap(({ id }) => (cutIslands(plan, id).length > 1 ? [id] : [])));
+
+const carry = (plan: Plan, vlan: Vlan, missing: readonly Port[]): Remedy => ({
+  label: `Carry ${vlan.vid} on ${portsTitle(plan, missing)}`,
+  operation: 'carryNeeded',
+  input: { vlan: vlan.id },
+});
+
+const vlanCut = gearCheck('vlan-cut', function* (plan) {
+  for (const vlan of vlansOf(plan)) {
+    const missing = missingPorts(plan, vlan.id);
+    if (missing.length === 0) continue;
+    const islands = cutIslands(plan, vlan.id);
+    if (islands.length < 2) continue;
+    const parts = islands.map((island) => portTitle(plan, island.users[0]!.port)).slice(0, 3);
+    yield {
+      severity: 'stop',
+      on: { table: 'vlan', id: vlan.id },
+      also: missing.map(ref),
+      what: `${vlan.name} does not get through`,
+      because: `VLAN ${vlan.vid} is in ${islands.length} pieces (at ${parts.join(', ')}): ${portsTitle(plan, missing)} would have to carry it.`,
+      remedies: [carry(plan, vlan, missing)],
+    };
+  }
+});
+
+const vlanNotRedundant = gearCheck('vlan-not-redundant', function* (plan) {
+  for (const vlan of vlansOf(plan)) {
+    const missing = missingPorts(plan, vlan.id);
+    if (missing.length === 0 || cutIslands(plan, vlan.id).length > 1) continue;
+    if (missing.every((port) => port.number === 0)) continue;
+    yield {
+      severity: 'fix',
+      on: { table: 'vlan', id: vlan.id },
+      also: missing.map(ref),
+      what: `${vlan.name} has no second way`,
+      because: `VLAN ${vlan.vid} works today, but ${portsTitle(plan, missing)} on another way between its users does not carry it: when a cable breaks, it is cut.`,
+      remedies: [carry(plan, vlan, missing)],
+    };
+  }
+});
+
+const factsOf = (plan: Plan, port: Port) => {
+  const { seats, bridges } = fabric(plan);
+  const seat = seats.get(port.id)!;
+  const bridge = bridges[seat.bridge]!;
+  return bridge.box.vlanAware ? bridge.facts[seat.port]! : null;
+};
+
+/** The VLAN at the other end into which untagged frames of this end's VLAN fall, where it is another one. */
+function strays(plan: Plan, from: Port, to: Port): { sent: number; landed: number } | null {
+  const [out, into] = [factsOf(plan, from), factsOf(plan, to)];
+  if (!out || !into || out.untagged === null || egress(out, out.untagged) !== 0) return null;
+  const entered = ingress(into, 0);
+  return 'vid' in entered && entered.vid !== out.untagged
+    ? { sent: out.untagged, landed: entered.vid }
+    : null;
+}
+
+const nativeMismatch = gearCheck('native-mismatch', function* (plan) {
+  const named = (vid: number) => {
+    const vlan = vlansOf(plan).find((item) => item.vid === vid);
+    return vlan ? `${vlan.name} (${vid})` : `VLAN ${vid}`;
+  };
+  for (const { link, a, b } of boxLinks(plan)) {
+    const [there, back] = [strays(plan, a, b), strays(plan, b, a)];
+    const joined = there ?? back;
+    if (!joined) continue;
+    const sameAs = (port: Port, other: Port) =>
+      // Only a port that is at one with itself can be the measure for the other.
+      other.untagged === null || other.pvid !== other.untagged || port.role === 'undecided'
+        ? []
+        : [
+            {
+              label: `Send ${named(plan.vlan.get(other.untagged)!.vid)} untagged on ${portTitle(plan, port)} too`,
+              operation: 'setNative',
+              input: { port: port.id, vlan: other.untagged },
+            },
+          ];
+    yield {
+      severity: 'stop',
+      on: { table: 'cable', id: link.cables[0]! },
+      also: [a, b].map(ref),
+      what: `${named(joined.sent)} and ${named(joined.landed)} are joined`,
+      because: `Between ${portTitle(plan, a)} and ${portTitle(plan, b)} untagged frames change segment: ${[
+        there,
+        back,
+      ]
+        .flatMap((way) => (way ? [`${way.sent} becomes ${way.landed}`] : []))
+        .join(', ')}.`,
+      remedies: [...sameAs(b, a), ...sameAs(a, b)],
+    };
+  }
+});
+
+const innerNotMember = gearCheck('inner-not-member', function* (plan) {
+  const { bridges } = fabric(plan);
+  for (const bridge of bridges) {
+    if (!bridge.box.vlanAware) continue;
+    const inner = bridge.ports[0];
+    const facts = bridge.facts[0];
+    if (inner?.number !== 0 || !facts) continue;
+    const device = plan.device.get(bridge.device)!;
+    const addresses = interfacesOf(plan, device.id).flatMap((item) => addressesOn(plan, item.id));
+    for (const address of addresses) {
+      const vlan = plan.vlan.get(plan.subnet.get(address.subnet)!.vlan)!;
+      if (egress(facts, vlan.vid) !== null) continue;
+      yield {
+        severity: 'stop',
+        on: { table: 'address', id: address.id },
+        also: [ref(inner)],
+        what: `${device.name} does not hear ${vlan.name}`,
+        because: `It has an address in VLAN ${vlan.vid}, but its inside is no member of it: nobody reaches it there.`,
+        remedies: [
+          {
+            label: `Carry ${vlan.vid} ${vlan.code} to ${device.name}`,
+            operation: 'carryNeeded',
+            input: { vlan: vlan.id },
+          },
+        ],
+      };
+    }
+  }
+});
+
+const loopOpen = gearCheck('loop-open', function* (plan) {
+  for (const { trunks, devices: boxes } of ringsOf(plan)) {
+    const open = boxes.filter((device) => boxOf(plan, device)!.spanningTree === 'none');
+    if (open.length === 0) continue;
+    const able = open.filter((device) => boxOf(plan, device)!.vlanAware);
+    const names = (ids: readonly string[]) => ids.map((id) => plan.device.get(id)!.name).join(', ');
+    yield {
+      severity: 'stop',
+      // A cable is on one ring only, a box may be on several.
+      on: { table: 'cable', id: trunks.map(({ link }) => link.cables[0]!).sort()[0]! },
+      also: open.map((id) => ({ table: 'device' as const, id })),
+      what: 'A loop that nothing opens',
+      because: `${names(boxes)} are joined in a ring and ${names(open)} ${open.length === 1 ? 'runs' : 'run'} no spanning tree: the first broadcast goes round for ever.`,
+      remedies:
+        able.length === open.length
+          ? [{ label: `Turn RSTP on at ${names(able)}`, operation: 'turnOnRstp', input: { devices: able } }]
+          : [],
+    };
+  }
+});
+
+export const wayChecks = [vlanCut, vlanNotRedundant, nativeMismatch, innerNotMember, loopOpen];
