@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type IpAddress, formatAddress } from '../address/ip';
+import { type IpAddress, addOffset, formatAddress } from '../address/ip';
 import { usableRange } from '../address/prefix';
 import { countOf } from '../address/range';
 import { addressCodec } from '../plan/codecs';
@@ -110,14 +110,10 @@ type Span = { start: IpAddress; end: IpAddress };
 function without(part: Span, block: Span): Span[] {
   if (typeof part.start !== typeof block.start || block.end < part.start || block.start > part.end)
     return [part];
-  const low: Span = { start: part.start, end: minusOne(block.start) };
-  const high: Span = { start: plusOne(block.end), end: part.end };
+  const low: Span = { start: part.start, end: addOffset(block.start, -1) };
+  const high: Span = { start: addOffset(block.end, 1), end: part.end };
   return [low, high].filter((span) => span.start <= span.end);
 }
-const plusOne = (address: IpAddress): IpAddress => (typeof address === 'number' ? address + 1 : address + 1n);
-const minusOne = (address: IpAddress): IpAddress =>
-  typeof address === 'number' ? address - 1 : address - 1n;
-
 /** Widens the pools of a subnet over neighbouring free addresses until they hold their need; adds one if there is none. */
 export const widenPool: Operation = operation(
   'widenPool',
@@ -143,14 +139,14 @@ export const widenPool: Operation = operation(
       const gap = bestGap(layoutOfSubnet(draft.plan, subnet).runs);
       if (!gap) break;
       const pool = [...draft.plan.pool.group(id).values()].find(
-        (candidate) => plusOne(candidate.end) === gap.start || candidate.start === plusOne(gap.end),
+        (candidate) => addOffset(candidate.end, 1) === gap.start || candidate.start === addOffset(gap.end, 1),
       );
       const take = Math.min(lacking, countOf(gap));
-      const after = pool && plusOne(pool.end) === gap.start;
+      const after = pool && addOffset(pool.end, 1) === gap.start;
       const span =
         after || !pool
-          ? { start: gap.start, end: shift(gap.start, take - 1) }
-          : { start: shift(gap.end, 1 - take), end: gap.end };
+          ? { start: gap.start, end: addOffset(gap.start, take - 1) }
+          : { start: addOffset(gap.end, 1 - take), end: gap.end };
       const model = [...draft.plan.pool.group(id).values()][0]!;
       if (!pool) draft.insert('pool', { ...span, subnet: id, lease: model.lease, servedBy: model.servedBy });
       else draft.update('pool', pool.id, after ? { end: span.end } : { start: span.start });
@@ -164,9 +160,6 @@ export const widenPool: Operation = operation(
     return `${vlan.name}: pool widened to ${start.need.total} leases`;
   },
 );
-
-const shift = (address: IpAddress, by: number): IpAddress =>
-  typeof address === 'number' ? address + by : address + BigInt(by);
 
 /** The free run to widen into: one that touches a pool, the largest first; else the largest. */
 function bestGap(runs: readonly Run[]): Run | undefined {

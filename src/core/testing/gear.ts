@@ -40,7 +40,6 @@ export function soundGear(): Plan {
   host('till', 'computer', 'staff');
   for (const text of [
     'gw-1 2 = sw-a 1',
-    'sw-a 9 = sw-b 9',
     'sw-a 2 = ap 1',
     'sw-a 3 = cam-1',
     'sw-a 4 = phone',
@@ -50,6 +49,8 @@ export function soundGear(): Plan {
     'hub 3 = till',
   ])
     plan = done(plan, 'connect', typedCable(plan, text));
+  const fibre = { ...typedCable(plan, 'sw-a 9 = sw-b 9'), media: 'multi-mode', length: 40 };
+  plan = done(plan, 'connect', fibre);
   const assign = (name: string, numbers: readonly number[], role: string, fields: object = {}) => {
     plan = done(plan, 'assignPorts', {
       ports: numbers.map((n) => portNamed(plan, name, n).id),

@@ -42,8 +42,14 @@ export interface Place {
   readonly address: string | null;
 }
 
-/** The segment and the fixed address a finding is about, as far as it is about one. */
-export function placeOf(plan: Plan, finding: Finding): Place {
+/**
+ * The segment and the fixed address a finding is about, as far as it is about one. Panel, grid and table all ask it of
+ * every finding, so it is worked out once for a plan.
+ */
+export const placeOf = (plan: Plan, finding: Finding): Place => placesIn(plan)(finding);
+const placesIn = memo((plan: Plan) => memo((finding: Finding) => findPlace(plan, finding)));
+
+function findPlace(plan: Plan, finding: Finding): Place {
   for (const { table, id } of finding.where) {
     if (table === 'address') {
       const address = plan.address.get(id);

@@ -9,6 +9,7 @@ import { usePlan, useSession } from '../session/context';
 import type { JudgedFinding } from '../session/open-findings';
 import { useView } from '../session/view';
 import { SeverityMark } from '../parts/marks';
+import { Problem } from '../parts/problem';
 
 const SHOWN_LINES = 5;
 
@@ -81,11 +82,7 @@ export function FindingCard({
           </div>
         )}
         {previewed && <Preview remedy={previewed} />}
-        {problem && (
-          <p role="alert" className="border-l-4 border-stop px-2 text-[14px] text-stop">
-            {problem}
-          </p>
-        )}
+        <Problem text={problem} className="text-[14px]" />
         {accepting && !accepted && <AcceptForm finding={finding} onDone={() => setAccepting(false)} />}
       </div>
     </article>

@@ -2,6 +2,7 @@
 
 import { type FormEvent, type ReactNode, useState } from 'react';
 import { Dialog } from '../parts/dialog';
+import { Problem } from '../parts/problem';
 
 interface AskProps {
   readonly title: string;
@@ -31,11 +32,7 @@ export function AskDialog({ title, act, onAct, onClose, children }: AskProps) {
     <Dialog title={title} open onClose={onClose}>
       <form onSubmit={(event) => void submit(event)}>
         {children}
-        {problem && (
-          <p role="alert" className="mt-2 border-l-4 border-stop px-2 text-stop">
-            {problem}
-          </p>
-        )}
+        <Problem text={problem} className="mt-2" />
         <button type="submit" className="button button-primary mt-3" disabled={busy}>
           {act}
         </button>

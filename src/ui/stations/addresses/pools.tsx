@@ -18,6 +18,7 @@ import { typedAddress, useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { Choice, Field } from '../../parts/field';
 import { countText, shortAddress } from '../../parts/short';
+import { Problem } from '../../parts/problem';
 
 /** Pools and exclusions of a subnet as rows: start and end, or start and count, whichever is known. */
 export function Pools({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
@@ -211,11 +212,7 @@ function AddRange({
           {formatAddress(from)} – {formatAddress(until)} = {countText(countOf({ start: from, end: until }))}
         </span>
       )}
-      {problem && (
-        <p role="alert" className="w-full border-l-4 border-stop px-2 text-[14px] text-stop">
-          {problem}
-        </p>
-      )}
+      <Problem text={problem} className="w-full text-[14px]" />
     </form>
   );
 }

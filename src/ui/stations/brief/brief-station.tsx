@@ -11,6 +11,7 @@ import { usePlan } from '../../session/context';
 import { Choice, Field } from '../../parts/field';
 import { StationHead } from '../../parts/station-head';
 import { schools } from './schools';
+import { Problem } from '../../parts/problem';
 
 /** What the site is, its address space and its habits. Everything else proposes from here. */
 export function BriefStation() {
@@ -175,11 +176,7 @@ function ForeignNetworks({ site, onSet }: { site: Site; onSet: (value: unknown) 
         <button type="submit" className="button">
           Add
         </button>
-        {problem && (
-          <p role="alert" className="w-full border-l-4 border-stop px-2 text-stop">
-            {problem}
-          </p>
-        )}
+        <Problem text={problem} className="w-full" />
       </form>
     </Row>
   );

@@ -7,6 +7,7 @@ import { attempt } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Dialog } from '../../parts/dialog';
+import { Problem } from '../../parts/problem';
 
 const kinds = [...new Set(shelf.map((model) => model.kind))];
 const kindWords = (kind: Device['kind']) => kind.replaceAll('-', ' ');
@@ -160,11 +161,7 @@ export function AddDevice({ equip, onClose }: { equip: Device | null; onClose: (
         {!equip && field('Name', typed.name, (name) => setTyped({ ...typed, name }), 'the next free one')}
         {field('Location', typed.location, (location) => setTyped({ ...typed, location }), 'comms cupboard')}
         {!equip && field('MAC', typed.mac, (mac) => setTyped({ ...typed, mac }), 'when you have it')}
-        {problem && (
-          <p role="alert" className="border-l-4 border-stop px-2 text-stop">
-            {problem}
-          </p>
-        )}
+        <Problem text={problem} />
         <div className="pt-2">
           <button type="submit" className="button button-primary">
             {equip ? 'Take it' : 'Add it'} <span className="key">Enter</span>

@@ -12,6 +12,7 @@ import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Choice, Field } from '../../parts/field';
 import { Property, Toggle } from '../../parts/property';
+import { Problem } from '../../parts/problem';
 
 const options = <T extends string>(list: readonly T[], words: Partial<Record<T, string>> = {}) =>
   list.map((value) => ({ value, label: words[value] ?? value.replaceAll('-', ' ') }));
@@ -165,11 +166,7 @@ export function BoxInspector({ plan, device }: { plan: Plan; device: Device }) {
       >
         Remove {device.name}
       </button>
-      {problem && (
-        <p role="alert" className="mt-1 border-l-4 border-stop px-2 text-stop">
-          {problem}
-        </p>
-      )}
+      <Problem text={problem} className="mt-1" />
     </section>
   );
 }
@@ -233,11 +230,7 @@ function Patterns({ device }: { device: Device }) {
           Fill
         </button>
       </div>
-      {problem && (
-        <p role="alert" className="border-l-4 border-stop px-2 text-stop">
-          {problem}
-        </p>
-      )}
+      <Problem text={problem} />
     </form>
   );
 }

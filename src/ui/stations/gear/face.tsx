@@ -4,11 +4,11 @@ import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useS
 import { carries } from '@/core/gear/roles';
 import type { Plan } from '@/core/plan/plan';
 import type { Port } from '@/core/plan/records';
-import { boxOf, isPassive } from '@/core/switching/wiring';
+import { isPassive } from '@/core/switching/wiring';
 import { useView } from '../../session/view';
 import { PortCell, lookOf } from './port-cell';
-import { type Gear, leadsTo } from './use-gear';
-import { carriedText } from './words';
+import type { Gear } from './gear-list';
+import { portLabel } from './words';
 
 const LARGEST = 40;
 const SMALLEST = 24;
@@ -53,6 +53,14 @@ export function Face({ plan, gear, wrong, onJoin }: Props) {
   const perFold = Math.max(1, Math.floor(usable / (size + GAP)));
   const folds = Math.ceil(columns / perFold);
   const passive = isPassive(device.kind);
+  // Made once for a plan, so that choosing ports draws only the ports whose choice changed.
+  const drawn = useMemo(
+    () =>
+      new Map(
+        ports.map((port) => [port.id, { look: lookOf(plan, port, passive), label: portLabel(plan, port) }]),
+      ),
+    [plan, ports, passive],
+  );
   const own = new Set(ports.map((port) => port.id));
   const chosenHere = chosen.filter((id) => own.has(id));
 
@@ -145,9 +153,10 @@ export function Face({ plan, gear, wrong, onJoin }: Props) {
             {shown.map((port) => (
               <PortCell
                 key={port.id}
-                port={{ ...port, column: port.column - from }}
-                look={lookOf(plan, port, passive)}
-                label={portLabel(plan, device.name, port, passive)}
+                port={port}
+                column={port.column - from + 1}
+                look={drawn.get(port.id)!.look}
+                label={drawn.get(port.id)!.label}
                 size={size}
                 chosen={chosen.includes(port.id)}
                 faded={followed !== null && !passive && !carries(port, followed)}
@@ -170,11 +179,4 @@ function neighbour(
   if (rows !== 0) return ports.find((port) => port.column === at.column && port.row === at.row + rows);
   const row = ports.filter((port) => port.row === at.row).sort((a, b) => a.column - b.column);
   return row[row.indexOf(at) + columns];
-}
-
-function portLabel(plan: Plan, name: string, port: Port, passive: boolean): string {
-  const to = leadsTo(plan, port);
-  const box = boxOf(plan, port.device);
-  const what = passive ? 'joins cables' : box?.vlanAware === false ? 'no VLANs' : carriedText(plan, port);
-  return `${name} ${port.number}: ${what}${to ? `, to ${to}` : ''}${port.defective ? ', defective' : ''}`;
 }

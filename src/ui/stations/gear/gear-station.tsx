@@ -18,7 +18,8 @@ import { Face } from './face';
 import { FollowVlan } from './follow-vlan';
 import { PortTable } from './port-table';
 import { SiteMap } from './site-map';
-import { type Gear, gearOf, withoutBox } from './use-gear';
+import { type Gear, gearOf, withoutBox } from './gear-list';
+import { Problem } from '../../parts/problem';
 
 const views = ['faces', 'table', 'map'] as const;
 type View = (typeof views)[number];
@@ -114,11 +115,7 @@ function Faces({ plan, gear }: { plan: Plan; gear: readonly Gear[] }) {
   };
   return (
     <>
-      {problem && (
-        <p role="alert" className="mb-2 border-l-4 border-stop px-2 text-stop">
-          {problem}
-        </p>
-      )}
+      <Problem text={problem} className="mb-2" />
       <div className="flex flex-wrap gap-x-6 gap-y-3">
         {gear.map((item) => (
           <section

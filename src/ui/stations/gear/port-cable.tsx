@@ -12,7 +12,8 @@ import { useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Choice, Field } from '../../parts/field';
-import { leadsTo } from './use-gear';
+import { leadsTo } from './words';
+import { Problem } from '../../parts/problem';
 
 const media = cableMedia.map((value) => ({ value, label: value.replaceAll('-', ' ') }));
 
@@ -72,11 +73,7 @@ function CableAt({
         <button type="submit" className="button" disabled={typed.trim() === ''}>
           Lay
         </button>
-        {problem && (
-          <p role="alert" className="w-full border-l-4 border-stop px-2 text-stop">
-            {problem}
-          </p>
-        )}
+        <Problem text={problem} className="w-full" />
       </form>
     );
   return cables.map((cable) => {
@@ -191,11 +188,7 @@ function MovePlug({ plan, port, cable }: { plan: Plan; port: Port; cable: Cable 
       <button type="submit" className="button">
         Move
       </button>
-      {problem && (
-        <p role="alert" className="w-full border-l-4 border-stop px-2 text-stop">
-          {problem}
-        </p>
-      )}
+      <Problem text={problem} className="w-full" />
     </form>
   );
 }

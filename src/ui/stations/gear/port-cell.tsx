@@ -51,6 +51,8 @@ export function lookOf(plan: Plan, port: Port, passive: boolean): PortLook {
 
 interface Props {
   readonly port: Port;
+  /** In the grid of its fold, from 1. */
+  readonly column: number;
   readonly look: PortLook;
   readonly label: string;
   readonly size: number;
@@ -63,6 +65,7 @@ interface Props {
 /** A port as on the case: the printed number above, what it carries below. */
 export const PortCell = memo(function PortCell({
   port,
+  column,
   look,
   label,
   size,
@@ -101,7 +104,7 @@ export const PortCell = memo(function PortCell({
         width: size,
         height: Math.max(36, size),
         gridRow: port.row + 1,
-        gridColumn: port.column + 1,
+        gridColumn: column,
         background: '#1d2823',
         opacity: faded ? 0.28 : 1,
       }}

@@ -28,37 +28,37 @@ export function PortFacts({
   const edit = useEdit();
   const [port] = ports;
   if (ports.length !== 1 || !port || port.number === 0) return null;
-  const set = (field: string, value: unknown, seen?: unknown) => edit('port', port.id, field, value, seen);
+  const set = (field: keyof Port, value: unknown, seen?: unknown) =>
+    edit('port', port.id, field, value, seen);
+  const text = (label: string, field: 'label' | 'name' | 'optic', name = label) => (
+    <Property label={label}>
+      <Field
+        mono={field === 'name'}
+        label={name}
+        value={port[field]}
+        placeholder="none"
+        onCommit={(typed, seen) => set(field, typed, seen)}
+      />
+    </Property>
+  );
+  const number = (label: string, field: 'index' | 'speed' | 'poeClass', name = label) => (
+    <Property label={label}>
+      <Field
+        mono
+        label={name}
+        value={port[field] === null ? '' : String(port[field])}
+        placeholder="none"
+        onCommit={(typed) => set(field, typed === '' ? null : wholeNumber(typed, name), port[field])}
+      />
+    </Property>
+  );
   return (
     <div className="pt-2" aria-label={`Facts of port ${port.number}`}>
-      <Property label="Label">
-        <Field
-          label="Label"
-          value={port.label}
-          placeholder="none"
-          onCommit={(text, seen) => set('label', text, seen)}
-        />
-      </Property>
+      {text('Label', 'label')}
       {!passive && (
         <>
-          <Property label="In the config">
-            <Field
-              mono
-              label="Name in the configuration"
-              value={port.name}
-              placeholder="none"
-              onCommit={(text, seen) => set('name', text, seen)}
-            />
-          </Property>
-          <Property label="Index inside">
-            <Field
-              mono
-              label="Index inside"
-              value={port.index === null ? '' : String(port.index)}
-              placeholder="none"
-              onCommit={(text) => set('index', text === '' ? null : wholeNumber(text, 'Index'), port.index)}
-            />
-          </Property>
+          {text('In the config', 'name', 'Name in the configuration')}
+          {number('Index inside', 'index')}
           <Property label="Medium">
             <Choice
               label="Medium"
@@ -67,35 +67,9 @@ export function PortFacts({
               onChoose={(value) => set('media', value)}
             />
           </Property>
-          {port.media !== 'copper' && (
-            <Property label="Optic">
-              <Field
-                label="Optic"
-                value={port.optic}
-                placeholder="none"
-                onCommit={(text, seen) => set('optic', text, seen)}
-              />
-            </Property>
-          )}
-          <Property label="Mbit/s">
-            <Field
-              mono
-              label="Speed in Mbit/s"
-              value={String(port.speed)}
-              onCommit={(text) => set('speed', wholeNumber(text, 'Speed'), port.speed)}
-            />
-          </Property>
-          <Property label="PoE class">
-            <Field
-              mono
-              label="PoE class"
-              value={port.poeClass === null ? '' : String(port.poeClass)}
-              placeholder="none"
-              onCommit={(text) =>
-                set('poeClass', text === '' ? null : wholeNumber(text, 'PoE class'), port.poeClass)
-              }
-            />
-          </Property>
+          {port.media !== 'copper' && text('Optic', 'optic')}
+          {number('Mbit/s', 'speed', 'Speed in Mbit/s')}
+          {number('PoE class', 'poeClass')}
           <Property label="Sets itself">
             <Choice
               label="Sets its role itself"

@@ -18,6 +18,7 @@ import { FollowFrame } from './follow-frame';
 import { PortCable } from './port-cable';
 import { PortFacts } from './port-facts';
 import { roleWords } from './words';
+import { Problem } from '../../parts/problem';
 
 type Role = Port['role'];
 const buttons: readonly (readonly [Role, string, string])[] = [
@@ -79,11 +80,7 @@ export function PortInspector({ plan, ports }: { plan: Plan; ports: readonly Por
               </button>
             ))}
           </div>
-          {problem && (
-            <p role="alert" className="border-l-4 border-stop px-2 text-[14px] text-stop">
-              {problem}
-            </p>
-          )}
+          <Problem text={problem} className="text-[14px]" />
           {shown && (
             <SegmentLine key={shown} plan={plan} ports={ports} role={shown} focus={asking !== null} />
           )}
@@ -207,11 +204,7 @@ function SegmentLine({
       <button type="submit" className="button button-primary">
         Set
       </button>
-      {problem && (
-        <p role="alert" className="col-span-3 border-l-4 border-stop px-2 text-[14px] text-stop">
-          {problem}
-        </p>
-      )}
+      <Problem text={problem} className="col-span-3 text-[14px]" />
     </form>
   );
 }
@@ -302,11 +295,7 @@ function Profiles({ plan, ports }: { plan: Plan; ports: readonly Port[] }) {
           </button>
         </form>
       )}
-      {problem && (
-        <p role="alert" className="w-full border-l-4 border-stop px-2 text-stop">
-          {problem}
-        </p>
-      )}
+      <Problem text={problem} className="w-full" />
     </div>
   );
 }

@@ -11,8 +11,8 @@ import { useView } from '../../session/view';
 import { useKeys } from '../../shell/keys';
 import { Field } from '../../parts/field';
 import { PastePorts } from './paste-ports';
-import { type Gear, leadsTo } from './use-gear';
-import { carriedText } from './words';
+import type { Gear } from './gear-list';
+import { carriedText, leadsTo } from './words';
 
 const ROW = 33;
 const GRID =

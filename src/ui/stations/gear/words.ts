@@ -1,5 +1,6 @@
 import type { Plan } from '@/core/plan/plan';
 import type { Port } from '@/core/plan/records';
+import { boxOf, isPassive, linksOf } from '@/core/switching/wiring';
 import { taggedText } from '@/core/gear/typed-vlans';
 
 export const roleWords: Readonly<Record<Port['role'], string>> = {
@@ -28,4 +29,32 @@ export function carriedText(plan: Plan, port: Port): string {
     default:
       return roleWords[port.role];
   }
+}
+
+/** What a port leads to, as text: "gw-1 2", "cam-03", "gw-1 2 through panel 7". */
+export function leadsTo(plan: Plan, port: Port): string {
+  return (linksOf(plan).get(port.id) ?? [])
+    .map((link) => {
+      const far = plan.port.get(link.to)!;
+      const device = plan.device.get(far.device)!;
+      const through = link.through.map((id) => {
+        const passed = plan.port.get(id)!;
+        return `${plan.device.get(passed.device)!.name} ${passed.number}`;
+      });
+      const end = boxOf(plan, device.id) ? `${device.name} ${far.number}` : device.name;
+      return through.length ? `${end} through ${through.join(', ')}` : end;
+    })
+    .join(' and ');
+}
+
+/** A port in one sentence, as a reader hears it: "sw-a 5: access 140 CM, to gate-cam-01". */
+export function portLabel(plan: Plan, port: Port): string {
+  const device = plan.device.get(port.device)!;
+  const to = leadsTo(plan, port);
+  const what = isPassive(device.kind)
+    ? 'joins cables'
+    : boxOf(plan, device.id)?.vlanAware === false
+      ? 'no VLANs'
+      : carriedText(plan, port);
+  return `${device.name} ${port.number}: ${what}${to ? `, to ${to}` : ''}${port.defective ? ', defective' : ''}`;
 }

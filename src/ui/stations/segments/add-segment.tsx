@@ -14,6 +14,7 @@ import { useView } from '../../session/view';
 import { Dialog } from '../../parts/dialog';
 import { Jacket } from '../../parts/jacket';
 import { shortRange } from '../../parts/short';
+import { Problem } from '../../parts/problem';
 
 /** Adds a segment in three keystrokes: + opens this, a letter says what it is for, Enter takes the proposal. */
 export function AddSegmentDialog({ onClose }: { onClose: () => void }) {
@@ -138,11 +139,7 @@ function Proposal({
         {proposal.prefix && proposal.gateway !== null && `; gateway ${formatAddress(proposal.gateway)}`}
         {proposal.prefix && proposal.pool && `; pool ${shortRange(proposal.pool, proposal.prefix)}`}
       </p>
-      {problem && (
-        <p role="alert" className="border-l-4 border-stop px-2 text-stop">
-          {problem}
-        </p>
-      )}
+      <Problem text={problem} />
       <div className="flex gap-2 pt-2">
         <button ref={add} type="submit" className="button button-primary">
           Add it <span className="key">Enter</span>

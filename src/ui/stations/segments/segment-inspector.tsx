@@ -21,6 +21,7 @@ import { useView } from '../../session/view';
 import { Choice, Field } from '../../parts/field';
 import { Jacket } from '../../parts/jacket';
 import { Property, Toggle } from '../../parts/property';
+import { Problem } from '../../parts/problem';
 
 /** Everything of the selected segment that the table has no room for. */
 export function SegmentInspector() {
@@ -293,11 +294,7 @@ function SizeButtons({ vlan, subnet }: { vlan: Vlan; subnet: Subnet }) {
       >
         Shrink to /{subnet.prefix.length + 1}
       </button>
-      {problem && (
-        <p role="alert" className="border-l-4 border-stop px-2 text-[14px] text-stop">
-          {problem}
-        </p>
-      )}
+      <Problem text={problem} className="text-[14px]" />
     </div>
   );
 }

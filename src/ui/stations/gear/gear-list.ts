@@ -1,8 +1,6 @@
-'use client';
-
 import type { Plan } from '@/core/plan/plan';
 import type { Device, Port } from '@/core/plan/records';
-import { boxOf, isPassive, linksOf, portsOf } from '@/core/switching/wiring';
+import { boxOf, isPassive, portsOf } from '@/core/switching/wiring';
 
 export interface Gear {
   readonly device: Device;
@@ -39,19 +37,3 @@ export const withoutBox = (plan: Plan): Device[] =>
         device.kind,
       ) && !boxOf(plan, device.id),
   );
-
-/** What a port leads to, as text: "gw-1 2", "cam-03", "gw-1 2 through panel 7". */
-export function leadsTo(plan: Plan, port: Port): string {
-  return (linksOf(plan).get(port.id) ?? [])
-    .map((link) => {
-      const far = plan.port.get(link.to)!;
-      const device = plan.device.get(far.device)!;
-      const through = link.through.map((id) => {
-        const passed = plan.port.get(id)!;
-        return `${plan.device.get(passed.device)!.name} ${passed.number}`;
-      });
-      const end = boxOf(plan, device.id) ? `${device.name} ${far.number}` : device.name;
-      return through.length ? `${end} through ${through.join(', ')}` : end;
-    })
-    .join(' and ');
-}

@@ -1,0 +1,402 @@
+import { gearDamages, soundGear, deviceNamed, portNamed, vlanFor } from '../../testing/gear';
+import { done, emptySite, prefix } from '../../testing/plans';
+import { type Plan, withRecord } from '../../plan/plan';
+import type { AnyRecord, TableName } from '../../plan/records';
+import { subnetOf } from '../../plan/view';
+import { boxOf } from '../../switching/wiring';
+import { typedCable } from '../../gear/typed-cable';
+import { FindingsEngine, allChecks } from '../engine';
+import type { Severity } from '../finding';
+
+/** One example for each check: what a person did, and what the program says to it. */
+
+const TODAY = '2026-05-04';
+
+/** Management, staff, cameras and guests, one camera at its place. */
+const base = (() => {
+  let plan = emptySite();
+  for (const purpose of ['management', 'staff', 'cameras', 'guest'])
+    plan = done(plan, 'addSegment', { purpose });
+  const subnet = subnetOf(plan, vlanFor(plan, 'cameras').id, 4)!.id;
+  return done(plan, 'addHost', { subnet, kind: 'camera', name: 'cam', mac: '00:00:5E:00:53:01' });
+})();
+const gear = soundGear();
+
+const put = (plan: Plan, table: TableName, record: AnyRecord, fields: object): Plan =>
+  withRecord(plan, table, record.id, { ...record, ...fields } as AnyRecord);
+const vlan = (purpose: string) => vlanFor(base, purpose);
+const subnet = (purpose: string, plan = base) => subnetOf(plan, vlanFor(plan, purpose).id, 4)!;
+const site = base.site.get('site')!;
+const first = (purpose: string) => subnet(purpose).prefix.address as number;
+const camera = [...base.address.values()].find((address) => !address.gateway)!;
+const cameraDevice = base.device.get(base.interface.get(camera.interface)!.device)!;
+const cameraCard = base.interface.get(camera.interface)!;
+const gateway = (purpose: string) =>
+  [...base.address.values()].find((address) => address.gateway && address.subnet === subnet(purpose).id)!;
+const pool = (purpose: string) => [...base.pool.group(subnet(purpose).id).values()][0]!;
+const host = (purpose: string, fields: object, plan = base) =>
+  done(plan, 'addHost', { subnet: subnet(purpose).id, ...fields });
+const box = (name: string) => boxOf(gear, deviceNamed(gear, name).id)!;
+const port = (name: string, number: number) => portNamed(gear, name, number);
+const onPort = (name: string, number: number, fields: object) =>
+  put(gear, 'port', port(name, number), fields);
+const staff = vlanFor(gear, 'staff').id;
+const guest = vlanFor(gear, 'guest').id;
+
+const second = () => done(gear, 'connect', typedCable(gear, 'sw-a 10 = sw-b 10'));
+const ring = () => {
+  const plan = second();
+  const ports = [portNamed(plan, 'sw-a', 10).id, portNamed(plan, 'sw-b', 10).id];
+  const tagged = port('sw-a', 9).tagged;
+  return done(plan, 'assignPorts', { ports, role: 'trunk', vlan: null, tagged });
+};
+
+const examples: readonly (readonly [check: string, Severity, make: () => Plan, says: RegExp])[] = [
+  [
+    'vid-twice',
+    'stop',
+    () => put(base, 'vlan', vlan('guest'), { vid: 20 }),
+    /both have VLAN id 20 in the same LAN/,
+  ],
+  [
+    'vid-reserved',
+    'fix',
+    () => put(base, 'vlan', vlan('guest'), { vid: 1 }),
+    /factory default of every port/,
+  ],
+  [
+    'code-twice',
+    'note',
+    () => put(base, 'vlan', vlan('guest'), { code: 'ST' }),
+    /same label on ports and cables/,
+  ],
+  [
+    'no-management',
+    'fix',
+    () => put(base, 'vlan', vlan('management'), { purpose: 'servers' }),
+    /None of the 4 segments/,
+  ],
+  [
+    'guests-in-staff',
+    'fix',
+    () => put(base, 'vlan', vlan('staff'), { transient: { present: 5, arrivalsPerHour: 1, openHours: 8 } }),
+    /5 people who come and go share the segment/,
+  ],
+  ['domain-not-allowed', 'fix', () => put(base, 'site', site, { domain: 'no good' }), /RFC 1035/],
+  [
+    'subnet-overlap',
+    'stop',
+    () => put(base, 'subnet', subnet('guest'), { prefix: subnet('staff').prefix }),
+    /lies exactly on/,
+  ],
+  [
+    'subnet-outside-space',
+    'fix',
+    () => put(base, 'subnet', subnet('guest'), { prefix: prefix('172.20.4.0/24') }),
+    /172\.20\.4\.0\/24 is in none of 10\.20\.0\.0\/16/,
+  ],
+  [
+    'subnet-foreign',
+    'stop',
+    () => put(base, 'site', site, { foreign: [{ prefix: subnet('guest').prefix, why: 'the neighbour' }] }),
+    /overlaps .* \(the neighbour\)/,
+  ],
+  [
+    'subnet-special',
+    'stop',
+    () => put(base, 'subnet', subnet('guest'), { prefix: prefix('224.0.5.0/24') }),
+    /which is not for a segment/,
+  ],
+  [
+    'third-octet',
+    'note',
+    () => put(base, 'subnet', subnet('guest'), { prefix: prefix('10.20.77.0/24') }),
+    /should have \d+ in its third octet/,
+  ],
+  ['subnet-too-small', 'stop', () => put(base, 'vlan', vlan('staff'), { devices: 400 }), /fits 254 hosts/],
+  ['dns-missing', 'fix', () => put(base, 'subnet', subnet('staff'), { dns: [] }), /cannot resolve names/],
+  [
+    'gateway-missing',
+    'stop',
+    () => withRecord(base, 'address', gateway('staff').id, null),
+    /Nothing routes for/,
+  ],
+  [
+    'gateway-outside',
+    'stop',
+    () => put(base, 'address', gateway('staff'), { address: first('staff') - 1 }),
+    /does not lie in/,
+  ],
+  [
+    'gateway-on-edge',
+    'stop',
+    () => put(base, 'address', gateway('staff'), { address: first('staff') }),
+    /is the network address/,
+  ],
+  [
+    'gateway-in-pool',
+    'fix',
+    () => put(base, 'address', gateway('staff'), { address: pool('staff').start }),
+    /a server may lease it to a guest/,
+  ],
+  [
+    'gateway-equals-host',
+    'stop',
+    () => put(base, 'address', camera, { address: gateway('cameras').address }),
+    /is the gateway gw-1; every host/,
+  ],
+  [
+    'pool-outside',
+    'stop',
+    () => put(base, 'pool', pool('staff'), { end: first('staff') + 255 }),
+    /is not within the hosts/,
+  ],
+  [
+    'pools-overlap',
+    'fix',
+    () => withRecord(base, 'pool', 'second', { ...pool('staff'), id: 'second' }),
+    /two leases for one address/,
+  ],
+  [
+    'pool-small',
+    'fix',
+    () => put(base, 'pool', pool('staff'), { end: pool('staff').start }),
+    /^1 leases; .* are needed\.$/,
+  ],
+  [
+    'address-outside',
+    'stop',
+    () => put(base, 'address', camera, { address: first('cameras') - 300 }),
+    /does not lie in/,
+  ],
+  [
+    'address-on-edge',
+    'stop',
+    () => put(base, 'address', camera, { address: first('cameras') + 255 }),
+    /is the broadcast address of .* and cannot be a host/,
+  ],
+  [
+    'address-twice',
+    'stop',
+    () =>
+      withRecord(host('cameras', { name: 'cam-2' }), 'address', camera.id, {
+        ...camera,
+        address: [...host('cameras', { name: 'cam-2' }).address.values()].find(
+          (address) => !address.gateway && address.id !== camera.id,
+        )!.address,
+      }),
+    /whichever answers first wins/,
+  ],
+  [
+    'static-in-pool',
+    'fix',
+    () => host('staff', { name: 'pc', assignment: 'static', address: '10.20.20.120' }),
+    /may lease 10\.20\.20\.120 to another device/,
+  ],
+  [
+    'reservation-in-pool',
+    'fix',
+    () =>
+      put(
+        host('staff', {
+          name: 'pc',
+          assignment: 'reservation',
+          address: '10.20.20.120',
+          mac: '00:00:5E:00:53:09',
+        }),
+        'site',
+        site,
+        { reservationInPool: false },
+      ),
+    /takes reservations only outside the pool/,
+  ],
+  [
+    'reservation-without-mac',
+    'fix',
+    () =>
+      put(put(base, 'interface', cameraCard, { mac: null }), 'address', camera, {
+        assignment: 'reservation',
+      }),
+    /not for which network card/,
+  ],
+  ['name-not-allowed', 'fix', () => put(base, 'device', cameraDevice, { name: 'Yard Cam' }), /RFC 1123/],
+  ['mac-group', 'fix', () => put(base, 'interface', cameraCard, { mac: '01:00:5E:00:53:01' }), /group bit/],
+  [
+    'own-settings',
+    'stop',
+    () => put(base, 'interface', cameraCard, { ownGateway: 1 }),
+    /gateway 0\.0\.0\.1 instead of .*, which it cannot even reach/,
+  ],
+  ['wrong-segment', 'fix', () => host('staff', { name: 'cam-9', kind: 'camera' }), /Cameras is made for it/],
+  ['mac-twice', 'fix', () => host('staff', { name: 'pc', mac: '00:00:5E:00:53:01' }), /whichever asks first/],
+  [
+    'name-twice',
+    'fix',
+    () => {
+      const plan = host('staff', { name: 'pc' });
+      return put(plan, 'device', deviceNamed(plan, 'pc'), { name: 'CAM' });
+    },
+    /another device both are/,
+  ],
+  [
+    'vlan-cut',
+    'stop',
+    () => onPort('sw-b', 9, { tagged: port('sw-b', 9).tagged.filter((id) => id !== staff) }),
+    /in 2 pieces .*: sw-b 9 would have to carry it/,
+  ],
+  [
+    'vlan-not-redundant',
+    'fix',
+    () => {
+      const plan = ring();
+      const last = portNamed(plan, 'sw-b', 10);
+      return put(plan, 'port', last, { tagged: last.tagged.filter((id) => id !== staff) });
+    },
+    /sw-b 10 on another way between its users does not carry it/,
+  ],
+  [
+    'native-mismatch',
+    'stop',
+    () => {
+      const one = onPort('sw-a', 9, { untagged: staff, pvid: staff, accepts: 'all' });
+      return put(one, 'port', port('sw-b', 9), { untagged: guest, pvid: guest, accepts: 'all' });
+    },
+    /untagged frames change segment: 30 becomes 40, 40 becomes 30/,
+  ],
+  [
+    'inner-not-member',
+    'stop',
+    () => done(gear, 'assignPorts', { ports: [port('sw-a', 0).id], role: 'access', vlan: guest }),
+    /its inside is no member of it/,
+  ],
+  [
+    'loop-open',
+    'stop',
+    () => put(ring(), 'box', box('sw-a'), { spanningTree: 'none' }),
+    /sw-a runs no spanning tree: the first broadcast goes round/,
+  ],
+  [
+    'port-undecided',
+    'fix',
+    () => done(gear, 'assignPorts', { ports: [port('sw-a', 7).id], role: 'undecided' }),
+    /^Port 7 is as it left the factory, in VLAN 1\.$/,
+  ],
+  [
+    'port-unused',
+    'note',
+    () => done(gear, 'assignPorts', { ports: [port('sw-a', 7).id], role: 'access', vlan: staff }),
+    /plugs into 7 is in the network/,
+  ],
+  ['pvid-differs', 'fix', () => onPort('sw-a', 3, { pvid: staff }), /answers never arrive/],
+  ['port-sets-itself', 'fix', () => onPort('sw-a', 9, { setsItself: 'neighbour' }), /It joins two boxes/],
+  [
+    'management-exposed',
+    'stop',
+    () => onPort('sw-a', 9, { exposed: true }),
+    /talk to the switches themselves/,
+  ],
+  [
+    'voice-wrong',
+    'fix',
+    () => onPort('sw-a', 4, { voice: guest, tagged: [guest] }),
+    /announces .*guest\) for voice/,
+  ],
+  [
+    'port-name-twice',
+    'fix',
+    () => put(onPort('sw-a', 1, { name: 'ge1' }), 'port', port('sw-a', 2), { name: 'ge1' }),
+    /would be configured in one place/,
+  ],
+  [
+    'trunk-to-end',
+    'stop',
+    () =>
+      done(gear, 'assignPorts', { ports: [port('sw-a', 3).id], role: 'trunk', vlan: null, tagged: [staff] }),
+    /cam-1 does not tag/,
+  ],
+  [
+    'port-wrong-segment',
+    'stop',
+    () => done(gear, 'assignPorts', { ports: [port('sw-a', 3).id], role: 'access', vlan: staff }),
+    /Its address is in Cameras .*, and sw-a 3 is in Staff/,
+  ],
+  ['access-to-ap', 'fix', () => gearDamages.apOnAccess!(gear, 0, 0), /lets only one segment through/],
+  [
+    'plain-switch-tagged',
+    'fix',
+    () => gearDamages.tagsThroughHub!(gear, 0, 0),
+    /reaches every port of hub unasked/,
+  ],
+  ['two-cables', 'stop', () => gearDamages.secondCable!(gear, 0, 0), /One socket takes one plug/],
+  [
+    'cable-unfit',
+    'fix',
+    () => put(gear, 'cable', [...gear.cable.values()][0]!, { length: 130 }),
+    /130 m of copper are more than the 100 m/,
+  ],
+  ['links-unbundled', 'note', ring, /Of 2 links side by side/],
+  [
+    'not-powered',
+    'fix',
+    () => put(gear, 'port', portNamed(gear, 'cam-1', 1), { poeClass: 8 }),
+    /asks for class 8 \(90 W\)/,
+  ],
+  [
+    'box-overloaded',
+    'fix',
+    () => put(gear, 'box', box('sw-a'), { vlanLimit: 2 }),
+    /is to hold 6 VLANs and can hold 2/,
+  ],
+  [
+    'management-misplaced',
+    'fix',
+    () => gearDamages.misplaced!(gear, 0, 1),
+    /whoever is there can try its login/,
+  ],
+  [
+    'login-unchanged',
+    'note',
+    () => put(gear, 'box', box('sw-a'), { loginChanged: null }),
+    /never what it is/,
+  ],
+  [
+    'support-ended',
+    'stop',
+    () => {
+      const outside = done(gear, 'assignPorts', { ports: [port('gw-1', 1).id], role: 'uplink' });
+      return put(outside, 'box', box('gw-1'), { supportedUntil: '2026-05-03', firmware: '1.2' });
+    },
+    /its firmware 1\.2 is supported until 2026-05-03, and it faces the Internet/,
+  ],
+  [
+    'vlan-without-port',
+    'note',
+    () => done(gear, 'addSegment', { purpose: 'servers' }),
+    /neither an access port nor a box takes part in it/,
+  ],
+];
+
+const found = (plan: Plan, check: string) =>
+  new FindingsEngine(plan, TODAY).all().filter((finding) => finding.check === check);
+
+describe('each check by an example', () => {
+  test.each(examples)('%s is a %s', (check, severity, make, says) => {
+    const [finding] = found(make(), check);
+    expect(finding?.because).toMatch(says);
+    expect(finding!.severity).toBe(severity);
+    expect(finding!.key).toBe(`${check}:${finding!.where[0]!.id}`);
+    expect(finding!.what).not.toBe('');
+  });
+  test('every check has one', () =>
+    expect(examples.map(([check]) => check).sort()).toEqual(allChecks.map((check) => check.id).sort()));
+  test('a site as it should be has none of them', () => {
+    expect(new FindingsEngine(base, TODAY).all()).toEqual([]);
+    expect(new FindingsEngine(gear, TODAY).all()).toEqual([]);
+  });
+  test('what runs out does so on the day after its last', () => {
+    const until = (day: string) => put(gear, 'box', box('sw-a'), { supportedUntil: day });
+    expect(found(until(TODAY), 'support-ended')).toEqual([]);
+    expect(found(until('2026-05-03'), 'support-ended')).toHaveLength(1);
+    expect(new FindingsEngine(until('2020-01-01')).all()).toEqual([]);
+  });
+});
