@@ -126,7 +126,9 @@ describe('a frame followed', () => {
         const ends = [...plan.port.values()].filter((port) =>
           ['cam-1', 'cam-2', 'desk', 'till', 'phone'].includes(plan.device.get(port.device)!.name),
         );
-        const [start, end] = [portNamed(plan, ...starts[a % starts.length]!), ends[b % ends.length]!];
+        const [name, number] = starts[a % starts.length]!;
+        const start = portNamed(plan, name, number);
+        const end = ends[b % ends.length]!;
         const hops = follow(plan, start.id, 0, end.id);
         if (!hops) return;
         arrived++;
