@@ -228,7 +228,7 @@ test('a device and its port are one record: plugged in under Addresses, moved un
   await plug.fill('sw-kennels 4');
   await plug.press('Enter');
   await expect(
-    page.getByRole('alert').filter({ hasText: 'sw-kennels 4 holds a cable already' }),
+    page.getByRole('alert').filter({ hasText: 'sw-kennels 4 holds a cable to kennel-cam-03 already' }),
   ).toBeVisible();
   await plug.fill('sw-kennels 13');
   await plug.press('Enter');

@@ -7,7 +7,8 @@ import { portsIn } from '../../src/core/gear/ranges';
 import { typedCable } from '../../src/core/gear/typed-cable';
 import { typedTagged, typedVlan } from '../../src/core/gear/typed-vlans';
 import { devicesNamed, subnetOf, vlansOf } from '../../src/core/plan/view';
-import { boxOf, portsOf } from '../../src/core/switching/wiring';
+import { boxOf } from '../../src/core/plan/box-of';
+import { portsOf } from '../../src/core/switching/wiring';
 import { newSitePlan } from '../../src/core/site/create';
 
 /** Builds a demo site with the very operations a user has, so that the files stay true to the program. */

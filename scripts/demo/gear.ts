@@ -50,6 +50,8 @@ export function clinicGear(site: DemoSite): void {
   site.cable('sw-rack 49 = sw-kennels 25', { media: 'multi-mode', length: 85 });
   site.trunk('gw-1 2', '10, 20, 30, 40, 50, 60, 70, 80');
   site.trunk('sw-rack 1', '10, 20, 30, 40, 50, 60, 70, 80');
+  // 1 Gbit/s optics in ports that could do ten.
+  for (const port of site.ports('sw-rack 49-50')) site.edit('port', port, { speed: 1000 });
   // One VLAN was forgotten at the far end.
   site.trunk('sw-rack 49', '10, 20, 50, 70, 80');
   site.trunk('sw-kennels 25', '10, 20, 50, 80');

@@ -6,7 +6,8 @@ import { operation } from '../plan/operation';
 import type { Port } from '../plan/records';
 import { badInput } from '../plan/refusal';
 import { portTitle } from '../plan/words';
-import { type CableEnd, boxOf, cablesAt, isPassive, portsOf } from '../switching/wiring';
+import { boxOf } from '../plan/box-of';
+import { type CableEnd, cablesAt, isPassive, portsOf } from '../switching/wiring';
 import { blankPort } from './blank';
 import { carriedOf, parked } from './roles';
 

@@ -1,6 +1,7 @@
 import type { Plan } from '../plan/plan';
 import type { Port } from '../plan/records';
-import { boxOf, linksOf, portsOf } from '../switching/wiring';
+import { boxOf } from '../plan/box-of';
+import { linksOf, portsOf } from '../switching/wiring';
 
 /** Watts reserved at the source by class (IEEE 802.3-2022 clause 145): 4, 7, 15.4, 30, 45, 60, 75, 90. */
 const RESERVED: Readonly<Record<number, number>> = { 1: 4, 2: 7, 3: 15.4, 4: 30, 5: 45, 6: 60, 7: 75, 8: 90 };

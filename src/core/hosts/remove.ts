@@ -1,7 +1,7 @@
 import type { Draft } from '../plan/draft';
 import { addressesOn, interfacesOf } from '../plan/view';
 import { removeGear } from '../gear/remove';
-import { boxOf } from '../switching/wiring';
+import { boxOf } from '../plan/box-of';
 
 /** Removes an interface and every mention of it: as a DNS server of a subnet, as the server of a pool. */
 export function removeInterface(draft: Draft, id: string): void {

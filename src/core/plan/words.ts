@@ -1,5 +1,6 @@
 import { formatAddress } from '../address/ip';
 import { formatPrefix } from '../address/prefix';
+import { boxOf } from './box-of';
 import type { Plan } from './plan';
 import type { AnyRecord, Port, RecordOf, TableName } from './records';
 
@@ -69,9 +70,10 @@ export function wireText(value: unknown): string {
   return String(value);
 }
 
-/** A port as people say it: SW-A 7; the inner port by what it is. */
+/** A port as people say it: SW-A 7; the inner port by what it is; the only socket of an end device by its name. */
 export function portTitle(plan: Plan, port: Port): string {
   const device = plan.device.get(port.device)?.name ?? 'a device';
+  if (!boxOf(plan, port.device)) return device;
   return port.number === 0 ? `${device} inside` : `${device} ${port.number}`;
 }
 

@@ -6,7 +6,8 @@ import { gatewaysOf, hostOf, subnetOf } from '../plan/view';
 import { isMember, ingress } from './facts';
 import { type Flood, flood, stateKey } from './fabric';
 import { fabric } from './users';
-import { boxOf, portsOf } from './wiring';
+import { boxOf } from '../plan/box-of';
+import { portsOf } from './wiring';
 
 /** What somebody finds who plugs a laptop into a port: computed by letting its first broadcast run. */
 export interface PlugIn {

@@ -1,7 +1,7 @@
 import type { Collection } from '../plan/collection';
 import { memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
-import type { Box, Cable, Device, Port } from '../plan/records';
+import type { Cable, Device, Port } from '../plan/records';
 
 /** Kinds that only join cables: a frame passes from the front to the rear of the same number. */
 export const isPassive = (kind: Device['kind']): boolean => kind === 'patch-panel' || kind === 'outlet';
@@ -89,14 +89,6 @@ export function linksOf(plan: Plan): ReadonlyMap<string, readonly Link[]> {
   remembered.set(plan.cable, { devices: plan.device, links });
   return links;
 }
-
-const boxes = memo((all: Collection<Box>) => {
-  const map = new Map<string, Box>();
-  for (const box of all.values()) if (!map.has(box.device)) map.set(box.device, box);
-  return map;
-});
-/** The box of a device; undefined for one without ports to assign. */
-export const boxOf = (plan: Plan, device: string): Box | undefined => boxes(plan.box).get(device);
 
 const sortedPorts = memo((group: ReadonlyMap<string, Port>) =>
   [...group.values()].sort((a, b) => a.number - b.number || (a.id < b.id ? -1 : 1)),

@@ -4,7 +4,8 @@ import type { Plan } from '../plan/plan';
 import { withRecord } from '../plan/plan';
 import type { AnyRecord, Port, TableName } from '../plan/records';
 import { devicesNamed, subnetOf, vlansOf } from '../plan/view';
-import { boxOf, isPassive, portsOf } from '../switching/wiring';
+import { boxOf } from '../plan/box-of';
+import { isPassive, portsOf } from '../switching/wiring';
 import { type Damage, done, emptySite, nextSeed, tried } from './plans';
 
 /** Sites with gear for property tests: a cupboard as it should be, then what people do to it. */

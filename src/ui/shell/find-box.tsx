@@ -92,7 +92,7 @@ export function FindBox({ inputRef }: { inputRef: RefObject<HTMLInputElement | n
           <ul id="find-hits" role="listbox" aria-label="Found">
             {hits.map((hit, i) => (
               <li
-                key={`${hit.site}${hit.vlan}${hit.address}`}
+                key={[hit.site, hit.vlan, hit.address, hit.device, hit.port].join()}
                 id={`find-hit-${i}`}
                 role="option"
                 aria-selected={i === chosen}

@@ -3,7 +3,7 @@ import { done, emptySite, prefix } from '../../testing/plans';
 import { type Plan, withRecord } from '../../plan/plan';
 import type { AnyRecord, TableName } from '../../plan/records';
 import { subnetOf } from '../../plan/view';
-import { boxOf } from '../../switching/wiring';
+import { boxOf } from '../../plan/box-of';
 import { typedCable } from '../../gear/typed-cable';
 import { FindingsEngine, allChecks } from '../engine';
 import type { Severity } from '../finding';
@@ -366,7 +366,7 @@ const examples: readonly (readonly [check: string, Severity, make: () => Plan, s
       const outside = done(gear, 'assignPorts', { ports: [port('gw-1', 1).id], role: 'uplink' });
       return put(outside, 'box', box('gw-1'), { supportedUntil: '2026-05-03', firmware: '1.2' });
     },
-    /its firmware 1\.2 is supported until 2026-05-03, and it faces the Internet/,
+    /^Its firmware 1\.2 is supported until 2026-05-03, and it faces the Internet/,
   ],
   [
     'vlan-without-port',

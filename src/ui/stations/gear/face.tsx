@@ -11,7 +11,7 @@ import type { Gear } from './gear-list';
 import { portLabel } from './words';
 
 const LARGEST = 40;
-const SMALLEST = 24;
+const SMALLEST = 23;
 const GAP = 3;
 
 interface Props {
@@ -50,8 +50,9 @@ export function Face({ plan, gear, wrong, onJoin }: Props) {
   const usable = width - 16;
   const fitting = Math.floor(usable / columns) - GAP;
   const size = Math.max(SMALLEST, Math.min(LARGEST, fitting));
-  const perFold = Math.max(1, Math.floor(usable / (size + GAP)));
-  const folds = Math.ceil(columns / perFold);
+  const folds = Math.ceil(columns / Math.max(1, Math.floor(usable / (size + GAP))));
+  // Folds of like width, so that no two ports stand alone below.
+  const perFold = Math.ceil(columns / folds);
   const passive = isPassive(device.kind);
   // Made once for a plan, so that choosing ports draws only the ports whose choice changed.
   const drawn = useMemo(

@@ -1,6 +1,7 @@
 import type { Plan } from '@/core/plan/plan';
 import type { Device, Port } from '@/core/plan/records';
-import { boxOf, isPassive, portsOf } from '@/core/switching/wiring';
+import { boxOf } from '@/core/plan/box-of';
+import { isPassive, portsOf } from '@/core/switching/wiring';
 
 export interface Gear {
   readonly device: Device;

@@ -3,7 +3,8 @@
 import { endIn } from '@/core/gear/typed-cable';
 import type { Plan } from '@/core/plan/plan';
 import type { Device } from '@/core/plan/records';
-import { boxOf, portsOf } from '@/core/switching/wiring';
+import { boxOf } from '@/core/plan/box-of';
+import { portsOf } from '@/core/switching/wiring';
 import { useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { Field } from '../../parts/field';

@@ -5,7 +5,8 @@ import { useMemo } from 'react';
 import { carries } from '@/core/gear/roles';
 import type { Plan } from '@/core/plan/plan';
 import type { Port } from '@/core/plan/records';
-import { boxOf, isPassive, linksOf, portsOf } from '@/core/switching/wiring';
+import { boxOf } from '@/core/plan/box-of';
+import { isPassive, linksOf, portsOf } from '@/core/switching/wiring';
 import { useView } from '../../session/view';
 
 const WIDTH = 116;

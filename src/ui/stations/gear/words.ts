@@ -1,6 +1,8 @@
 import type { Plan } from '@/core/plan/plan';
 import type { Port } from '@/core/plan/records';
-import { boxOf, isPassive, linksOf } from '@/core/switching/wiring';
+import { portTitle } from '@/core/plan/words';
+import { boxOf } from '@/core/plan/box-of';
+import { isPassive, linksOf } from '@/core/switching/wiring';
 import { taggedText } from '@/core/gear/typed-vlans';
 
 export const roleWords: Readonly<Record<Port['role'], string>> = {
@@ -36,12 +38,8 @@ export function leadsTo(plan: Plan, port: Port): string {
   return (linksOf(plan).get(port.id) ?? [])
     .map((link) => {
       const far = plan.port.get(link.to)!;
-      const device = plan.device.get(far.device)!;
-      const through = link.through.map((id) => {
-        const passed = plan.port.get(id)!;
-        return `${plan.device.get(passed.device)!.name} ${passed.number}`;
-      });
-      const end = boxOf(plan, device.id) ? `${device.name} ${far.number}` : device.name;
+      const through = link.through.map((id) => portTitle(plan, plan.port.get(id)!));
+      const end = portTitle(plan, far);
       return through.length ? `${end} through ${through.join(', ')}` : end;
     })
     .join(' and ');
@@ -56,5 +54,5 @@ export function portLabel(plan: Plan, port: Port): string {
     : boxOf(plan, device.id)?.vlanAware === false
       ? 'no VLANs'
       : carriedText(plan, port);
-  return `${device.name} ${port.number}: ${what}${to ? `, to ${to}` : ''}${port.defective ? ', defective' : ''}`;
+  return `${portTitle(plan, port)}: ${what}${to ? `, to ${to}` : ''}${port.defective ? ', defective' : ''}`;
 }

@@ -17,7 +17,7 @@ const tooMuch = gearCheck('box-overloaded', function* (plan) {
     const { reserved, left } = powerOf(plan, device.id);
     const parts = [
       ...(box.vlanLimit !== null && box.vlanAware && held.size > box.vlanLimit
-        ? [`it is to hold ${held.size} VLANs and can hold ${box.vlanLimit}`]
+        ? [`It is to hold ${held.size} VLANs and can hold ${box.vlanLimit}`]
         : []),
       ...(box.vlanAware && !box.mixesTags && mixed.length > 0
         ? [`${portsTitle(plan, mixed)} would have to mix tagged and untagged, which it cannot`]
@@ -31,7 +31,7 @@ const tooMuch = gearCheck('box-overloaded', function* (plan) {
       severity: 'fix',
       on: { table: 'box', id: box.id },
       what: `More than ${device.name} can do`,
-      because: `${parts.join('; ')}.`,
+      because: `${parts.join('. ')}.`,
     };
   }
 });
@@ -77,10 +77,10 @@ const ranOut = gearCheck('support-ended', function* (plan, today) {
   for (const { box, device, ports } of bridging(plan)) {
     const parts = [
       ...(box.supportedUntil !== null && box.supportedUntil < today
-        ? [`its firmware ${box.firmware} is supported until ${box.supportedUntil}`]
+        ? [`Its firmware ${box.firmware} is supported until ${box.supportedUntil}`]
         : []),
       ...(box.licenceUntil !== null && box.licenceUntil < today
-        ? [`its licence ran out on ${box.licenceUntil}`]
+        ? [`Its licence ran out on ${box.licenceUntil}`]
         : []),
     ];
     if (parts.length === 0) continue;
@@ -89,7 +89,7 @@ const ranOut = gearCheck('support-ended', function* (plan, today) {
       severity: outside && box.supportedUntil !== null && box.supportedUntil < today ? 'stop' : 'fix',
       on: { table: 'box', id: box.id },
       what: `${device.name} gets no more repairs`,
-      because: `${parts.join('; ')}${outside ? ', and it faces the Internet' : ''}.`,
+      because: `${parts.join('. ')}${outside ? ', and it faces the Internet' : ''}.`,
     };
   }
 });

@@ -5,7 +5,8 @@ import { type Plan, withRecord } from '../../../plan/plan';
 import type { Port } from '../../../plan/records';
 import { portTitle } from '../../../plan/words';
 import { boxLinks } from '../../../switching/carry';
-import { boxOf, cablesAt, linksOf } from '../../../switching/wiring';
+import { boxOf } from '../../../plan/box-of';
+import { cablesAt, linksOf } from '../../../switching/wiring';
 import { gearCheck, ref } from './shared';
 import { cutVlans } from './ways';
 

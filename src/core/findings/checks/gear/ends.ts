@@ -1,7 +1,7 @@
 import type { Port } from '../../../plan/records';
 import { portTitle } from '../../../plan/words';
 import { boxLinks } from '../../../switching/carry';
-import { boxOf } from '../../../switching/wiring';
+import { boxOf } from '../../../plan/box-of';
 import { assign, bridging, endsAt, gearCheck, innerPort, join, ref, segmentsOf, vlanPorts } from './shared';
 
 /** Whether a port suits what is plugged into it. */

@@ -1,7 +1,8 @@
 import type { Plan } from '../../../plan/plan';
 import type { Box, Device, Port, TableName, Vlan } from '../../../plan/records';
 import { addressesOn, interfacesOf } from '../../../plan/view';
-import { boxOf, cablesAt, isPassive, linksOf, portsOf } from '../../../switching/wiring';
+import { boxOf } from '../../../plan/box-of';
+import { cablesAt, isPassive, linksOf, portsOf } from '../../../switching/wiring';
 import type { Remedy, SiteCheck } from '../../finding';
 
 /** What the checks of gear have in common. */

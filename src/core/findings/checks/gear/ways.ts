@@ -6,7 +6,7 @@ import { portTitle } from '../../../plan/words';
 import { boxLinks, missingPorts, partsOf, ringsOf } from '../../../switching/carry';
 import { egress, ingress } from '../../../switching/facts';
 import { type Island, fabric, islandsOf } from '../../../switching/users';
-import { boxOf } from '../../../switching/wiring';
+import { boxOf } from '../../../plan/box-of';
 import type { Remedy } from '../../finding';
 import { gearCheck, ref } from './shared';
 
