@@ -1,9 +1,12 @@
 import { acceptFinding, withdrawAcceptance } from './findings/accept';
 import { importHosts } from './hosts/import';
 import * as bundles from './gear/bundles';
-import { carryNeeded, joinSegment, pruneVlan, setVoice } from './gear/carry';
+import * as carrying from './gear/carry';
 import * as cables from './gear/cables';
 import * as devices from './gear/devices';
+import { setPortFacts } from './gear/port-facts';
+import * as inside from './gear/inside';
+import { addressBox } from './gear/management';
 import * as ports from './gear/ports';
 import * as profiles from './gear/profiles';
 import * as hosts from './hosts/operations';
@@ -74,12 +77,18 @@ const all: readonly Operation[] = [
   bundles.bundlePorts,
   bundles.bundleLinks,
   bundles.unbundle,
-  carryNeeded,
-  joinSegment,
-  setVoice,
-  pruneVlan,
+  setPortFacts,
+  carrying.carryNeeded,
+  carrying.joinSegment,
+  carrying.setVoice,
+  carrying.pruneVlan,
+  carrying.trunkWhatIsNeeded,
   profiles.saveProfile,
   profiles.applyProfile,
+  profiles.renameProfile,
+  profiles.removeProfile,
+  inside.likeInside,
+  addressBox,
 ] as Operation[];
 
 export const operations: ReadonlyMap<string, Operation> = new Map(all.map((op) => [op.name, op]));

@@ -3,10 +3,10 @@ import type { Draft } from '../plan/draft';
 import { operation } from '../plan/operation';
 import type { Port } from '../plan/records';
 import { badInput } from '../plan/refusal';
-import { missingPorts, sparePorts } from '../switching/carry';
+import { missingPorts, neededBeyond, sparePorts } from '../switching/carry';
 import { portTitle } from '../plan/words';
-import { adding, dropping, portsTitle } from './ports';
-import { access, accessWithVoice } from './roles';
+import { adding, dropping, portList, portsTitle, together } from './ports';
+import { access, accessWithVoice, trunk } from './roles';
 
 const change = (draft: Draft, ports: readonly Port[], vlan: string, how: typeof adding) => {
   for (const port of ports) draft.update('port', port.id, { ...how(port, vlan), profile: null });
@@ -31,6 +31,27 @@ export const pruneVlan = operation('pruneVlan', z.strictObject({ vlan: z.string(
   change(draft, ports, vlan.id, dropping);
   return `${portsTitle(draft.plan, ports)}: no longer carry ${vlan.vid} ${vlan.code}`;
 });
+
+/** Makes ports trunks that carry what is needed beyond each of them, and no more. */
+export const trunkWhatIsNeeded = operation(
+  'trunkWhatIsNeeded',
+  z.strictObject({ ports: portList, vlan: z.string().nullable() }),
+  (draft, { ports: ids, vlan: untagged }) => {
+    if (untagged !== null) draft.need('vlan', untagged);
+    const needed = neededBeyond(draft.plan);
+    const ports = together(draft, ids);
+    for (const port of ports) {
+      const vlans = needed.get(port.id);
+      if (!vlans)
+        throw badInput(
+          `Beyond ${portTitle(draft.plan, port)} no box uses a segment; lay its cable first, or list the segments.`,
+          'tagged',
+        );
+      draft.update('port', port.id, { ...trunk(vlans, untagged), profile: null });
+    }
+    return `${portsTitle(draft.plan, ports)}: trunk with what is needed beyond`;
+  },
+);
 
 /** Announces the right VLAN to the telephones of a port, and carries it there. */
 export const setVoice = operation(

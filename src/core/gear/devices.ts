@@ -15,15 +15,18 @@ import { isPassive } from '../switching/wiring';
 import { blankBox, blankPort } from './blank';
 import { removeGear } from './remove';
 import { type Carried, access, trunk, undecided, uplink } from './roles';
-import { type Model, type PortBlock, modelById, placesOf } from './shelf';
+import { type Model, type PortBlock, modelById, numberings, placesOf } from './shelf';
 
-/** A model of the installer's own: ports in up to two blocks, and what the box can do. */
+/** A model of the installer's own: ports in up to three blocks, and what the box can do. */
 export const ownModelSchema = z.strictObject({
   name: boxSchema.shape.model,
   kind: deviceSchema.shape.kind,
   copper: whole('The number of copper ports', 0, 400),
+  combo: whole('The number of combo ports', 0, 400).default(0),
   fibre: whole('The number of fibre ports', 0, 400),
   rows: z.union([z.literal(1), z.literal(2)]),
+  numbering: z.enum(numberings).default('odd-above'),
+  fromRight: z.boolean().default(false),
   speed: portSchema.shape.speed,
   poeClass: portSchema.shape.poeClass,
   poeBudget: boxSchema.shape.poeBudget,
@@ -32,13 +35,10 @@ export const ownModelSchema = z.strictObject({
 });
 
 function ownModel(own: z.output<typeof ownModelSchema>): Model {
-  if (own.copper + own.fibre === 0)
+  const total = own.copper + own.combo + own.fibre;
+  if (total === 0)
     throw badInput('A box with no ports has nothing to assign; give it at least one.', 'copper');
-  if (own.copper + own.fibre > 400)
-    throw badInput(
-      `${own.copper + own.fibre} ports are more than one case has; write at most 400.`,
-      'copper',
-    );
+  if (total > 400) throw badInput(`${total} ports are more than one case has; write at most 400.`, 'copper');
   const block = (count: number, media: PortBlock['media']): PortBlock[] =>
     count === 0
       ? []
@@ -48,6 +48,8 @@ function ownModel(own: z.output<typeof ownModelSchema>): Model {
             media,
             speed: own.speed,
             rows: own.rows,
+            numbering: own.numbering,
+            fromRight: own.fromRight,
             poeClass: media === 'copper' ? own.poeClass : null,
           },
         ];
@@ -57,7 +59,7 @@ function ownModel(own: z.output<typeof ownModelSchema>): Model {
     id: 'own',
     name: own.name,
     kind: own.kind,
-    blocks: [...block(own.copper, 'copper'), ...block(own.fibre, 'fibre')],
+    blocks: [...block(own.copper, 'copper'), ...block(own.combo, 'combo'), ...block(own.fibre, 'fibre')],
     poeBudget: own.poeBudget,
     layer3: own.layer3,
     filter: own.layer3 ? 'stateless' : 'none',

@@ -1,9 +1,15 @@
 import { z } from 'zod';
 import { operation } from '../plan/operation';
+import type { Plan } from '../plan/plan';
 import { badInput } from '../plan/refusal';
 import { portTitle } from '../plan/words';
 import { portList, portsTitle, together } from './ports';
 import { carriedOf } from './roles';
+
+const named = (plan: Plan, name: string, but?: string) =>
+  [...plan.profile.values()].find(
+    (item) => item.id !== but && item.name.toLowerCase() === name.toLowerCase(),
+  );
 
 /** Keeps what a port carries under a name, or puts a kept one on ports; those stay linked until assigned by hand. */
 export const saveProfile = operation(
@@ -11,9 +17,7 @@ export const saveProfile = operation(
   z.strictObject({ name: z.string().trim(), port: z.string() }),
   (draft, { name, port: id }) => {
     const port = draft.need('port', id);
-    const known = [...draft.plan.profile.values()].find(
-      (item) => item.name.toLowerCase() === name.toLowerCase(),
-    );
+    const known = named(draft.plan, name);
     if (name === '') throw badInput('The profile has no name; write one like camera.', 'name');
     if (known) {
       draft.update('profile', known.id, carriedOf(port));
@@ -36,5 +40,31 @@ export const applyProfile = operation(
     const ports = together(draft, ids);
     for (const port of ports) draft.update('port', port.id, { ...carriedOf(profile), profile: id });
     return `${portsTitle(draft.plan, ports)}: ${profile.name}`;
+  },
+);
+
+/** Drops a profile; its ports keep what they carry and are linked no more. */
+export const removeProfile = operation(
+  'removeProfile',
+  z.strictObject({ profile: z.string() }),
+  (draft, { profile: id }) => {
+    const profile = draft.need('profile', id);
+    for (const port of [...draft.plan.port.values()])
+      if (port.profile === id) draft.update('port', port.id, { profile: null });
+    draft.remove('profile', id);
+    return `Profile ${profile.name} removed; its ports stay as they are`;
+  },
+);
+
+export const renameProfile = operation(
+  'renameProfile',
+  z.strictObject({ profile: z.string(), name: z.string().trim() }),
+  (draft, { profile: id, name }) => {
+    const profile = draft.need('profile', id);
+    if (name === '') throw badInput('The profile has no name; write one like camera.', 'name');
+    if (named(draft.plan, name, id))
+      throw badInput(`There is a profile ${name} already; write another name.`, 'name');
+    draft.update('profile', id, { name });
+    return `Profile ${profile.name} renamed ${name}`;
   },
 );

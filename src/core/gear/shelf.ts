@@ -1,12 +1,21 @@
 import type { Box, Device } from '../plan/records';
 
-/** Ports of one sort in a row on a case: how many, and whether they stand in one row or in two, odd over even. */
+/**
+ * How the ports of a block are numbered on the case: with two rows, column by column (odd above even, or even above
+ * odd) or the upper row first; and with any of them from the left, or from the right.
+ */
+export const numberings = ['odd-above', 'even-above', 'by-row'] as const;
+
+/** Ports of one sort on a case: how many, in one row or in two. */
 export interface PortBlock {
   readonly count: number;
   readonly media: 'copper' | 'fibre' | 'combo';
   /** Megabits per second. */
   readonly speed: number;
   readonly rows: 1 | 2;
+  /** Left out: odd above even, from the left. */
+  readonly numbering?: (typeof numberings)[number];
+  readonly fromRight?: boolean;
   /** Highest PoE class of each; null for none. */
   readonly poeClass: number | null;
 }
@@ -169,19 +178,28 @@ export interface Place {
   readonly block: PortBlock;
 }
 
-/** Where the ports of blocks stand on the face, numbered from 1: in two rows odd numbers are above, even ones below. */
+/** Where the port at one place of a block stands, from the block's top left. */
+function placeIn({ count, rows, numbering = 'odd-above', fromRight = false }: PortBlock, i: number) {
+  const columns = Math.ceil(count / rows);
+  const [row, column] =
+    rows === 1
+      ? [0, i]
+      : numbering === 'by-row'
+        ? [Math.floor(i / columns), i % columns]
+        : [numbering === 'odd-above' ? i % 2 : 1 - (i % 2), Math.floor(i / 2)];
+  return { row, column: fromRight ? columns - 1 - column : column };
+}
+
+/** Where the ports of blocks stand on the face, numbered from 1 block by block. */
 export function placesOf(blocks: readonly PortBlock[]): Place[] {
   const places: Place[] = [];
   let number = 1;
   let left = 0;
   for (const block of blocks) {
-    for (let i = 0; i < block.count; i++)
-      places.push({
-        number: number++,
-        row: block.rows === 2 ? i % 2 : 0,
-        column: left + (block.rows === 2 ? Math.floor(i / 2) : i),
-        block,
-      });
+    for (let i = 0; i < block.count; i++) {
+      const { row, column } = placeIn(block, i);
+      places.push({ number: number++, row, column: left + column, block });
+    }
     // A gap of one column between blocks, as on a case.
     left += Math.ceil(block.count / block.rows) + 1;
   }

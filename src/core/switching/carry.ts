@@ -2,6 +2,7 @@ import { memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import { carries, isOpen } from '../gear/roles';
 import type { Port } from '../plan/records';
+import { vlansOf } from '../plan/view';
 import { fabric, usersOf } from './users';
 import type { Link } from './wiring';
 
@@ -138,6 +139,15 @@ export function missingPorts(plan: Plan, vlan: string): Port[] {
   const ports = [...new Map([...ends, ...insides].map((port) => [port.id, port])).values()];
   return ports.filter((port) => tags(plan, port) && !carries(port, vlan));
 }
+
+/** The VLANs that are needed on the link of each port: what somebody beyond it and somebody before it use. */
+export const neededBeyond = memo((plan: Plan): ReadonlyMap<string, readonly string[]> => {
+  const needed = new Map<string, string[]>();
+  for (const { id } of vlansOf(plan))
+    for (const trunk of neededTrunks(plan, id))
+      for (const port of [trunk.from, trunk.to]) needed.set(port.id, [...(needed.get(port.id) ?? []), id]);
+  return needed;
+});
 
 /** Trunk ports that carry a VLAN nobody beyond needs. Ports that lead to nobody are left as they are. */
 export function sparePorts(plan: Plan, vlan: string): Port[] {

@@ -5,6 +5,7 @@ import { missingPorts } from './carry';
 import { type Came, type State, flood, stateKey } from './fabric';
 import type { Tag } from './facts';
 import { plugIn } from './plug-in';
+import { type Walked, hearsTag, walkTo } from './walk';
 import { fabric } from './users';
 import { portsOf } from './wiring';
 
@@ -39,15 +40,18 @@ export function follow(plan: Plan, start: string, tag: Tag, target: string): Hop
   return hops;
 }
 
-/** The way of a laptop's untagged frame to any port of a device, or one sentence why it does not get there. */
-export function followTo(plan: Plan, start: Port, device: Device): Hop[] | string {
+/** The way of a laptop's untagged frame to a device, or how far it gets and what stops it (`why`, else null). */
+export function followTo(plan: Plan, start: Port, device: Device): Walked {
   for (const target of portsOf(plan, device.id)) {
     const hops = follow(plan, start.id, 0, target.id);
-    if (hops) return hops;
+    if (hops && hearsTag(plan, device, hops.at(-1)!.tagOut)) return { hops, why: null };
   }
-  const { vlan, sentence } = plugIn(plan, start);
-  if (!vlan) return `Nothing gets there: ${sentence}.`;
-  const missing = missingPorts(plan, vlan.id);
-  const mend = missing.length ? `; ${portsTitle(plan, missing)} would have to carry it` : '';
-  return `No frame from here gets to ${device.name}: VLAN ${vlan.vid} does not lead there${mend}.`;
+  const { hops, why } = walkTo(plan, start, device);
+  if (why === null) return { hops, why };
+  const { vlan } = plugIn(plan, start);
+  const missing = vlan ? missingPorts(plan, vlan.id) : [];
+  const mend = missing.length
+    ? `. ${portsTitle(plan, missing)} would have to carry ${vlan!.vid} ${vlan!.code}`
+    : '';
+  return { hops, why: `No frame from here gets to ${device.name}: ${why}${mend}.` };
 }

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
-import { gearDamages, deviceNamed, portNamed, soundGear, vlanFor } from '../testing/gear';
+import { gearDamages, deviceNamed, portNamed, put, soundGear, vlanFor } from '../testing/gear';
 import { done, tried } from '../testing/plans';
 import type { Plan } from '../plan/plan';
+import type { Port } from '../plan/records';
 import { typedCable } from '../gear/typed-cable';
 import { taggedText, typedTagged, typedVlan } from '../gear/typed-vlans';
 import { partsOf, ringsOf } from './carry';
@@ -94,8 +95,8 @@ describe('a frame followed', () => {
       ['r3', 2],
     ]);
     const names = (from: readonly [string, number], to: string) => {
-      const hops = followTo(plan, portNamed(plan, ...from), deviceNamed(plan, to));
-      return typeof hops === 'string' ? hops : hops.map((hop) => plan.device.get(hop.device)!.name);
+      const { hops, why } = followTo(plan, portNamed(plan, ...from), deviceNamed(plan, to));
+      return why ?? hops.map((hop) => plan.device.get(hop.device)!.name);
     };
     expect(names(['sw-b', 1], 'gw-1')).toEqual(['sw-b', 'sw-a', 'gw-1']);
     expect(names(['sw-b', 1], 'cam-1')).toEqual(['sw-b', 'sw-a']);
@@ -146,14 +147,28 @@ describe('a frame followed', () => {
     );
     expect(arrived).toBeGreaterThan(40);
   });
-  test('says why it does not get there', () => {
-    const parked = portNamed(sound, 'sw-a', 8);
-    expect(followTo(sound, parked, deviceNamed(sound, 'gw-1'))).toBe(
-      'Nothing gets there: nothing happens: the port is parked.',
+  test('says at which port it ends and why', () => {
+    const why = (plan: Plan, from: readonly [string, number], to: string) =>
+      followTo(plan, portNamed(plan, ...from), deviceNamed(plan, to)).why;
+    expect(why(sound, ['sw-a', 8], 'gw-1')).toBe('No frame from here gets to gw-1: sw-a 8 is parked.');
+    expect(why(sound, ['sw-b', 2], 'cam-1')).toMatch(
+      /^No frame from here gets to cam-1: sw-a 3 does not carry VLAN \d+\.$/,
     );
-    expect(followTo(sound, portNamed(sound, 'sw-b', 2), deviceNamed(sound, 'cam-1'))).toMatch(
-      /^No frame from here gets to cam-1: VLAN \d+ does not lead there\.$/,
+    const lone = add(sound, 'lone', 'switch-8');
+    expect(why(lone, ['sw-a', 3], 'lone')).toBe(
+      'No frame from here gets to lone: No cable leads from sw-a to lone.',
     );
+    expect(why(sound, ['cam-1', 1], 'gw-1')).toContain('frames start at a box');
+    const set = (box: string, number: number, fields: Partial<Port>) =>
+      put(sound, 'port', portNamed(sound, box, number), fields);
+    const cases: readonly (readonly [Partial<Port>, RegExp])[] = [
+      [{ defective: true }, /sw-b 9 is defective/],
+      [{ enabled: false }, /sw-b 9 is off/],
+      [{ role: 'uplink' }, /sw-b 9 faces a provider/],
+      [{ tagged: [], taggedMode: 'list', untagged: null }, /sw-b 9 does not carry VLAN/],
+    ];
+    for (const [fields, expected] of cases)
+      expect(why(set('sw-b', 9, fields), ['sw-b', 2], 'gw-1')).toMatch(expected);
   });
 });
 

@@ -95,3 +95,6 @@ const sortedPorts = memo((group: ReadonlyMap<string, Port>) =>
 );
 /** The ports of a device by number; the inner port, number 0, first. */
 export const portsOf = (plan: Plan, device: string): readonly Port[] => sortedPorts(plan.port.group(device));
+/** The port behind which a box itself lives: its management, routing and DHCP. Panels and end devices have none. */
+export const innerPort = (plan: Plan, device: string): Port | undefined =>
+  portsOf(plan, device).find((port) => port.number === 0);

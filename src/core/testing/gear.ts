@@ -89,7 +89,8 @@ const pick = <T>(items: Iterable<T>, n: number): T | undefined => {
   const list = [...items];
   return list.length ? list[n % list.length] : undefined;
 };
-const put = (plan: Plan, table: TableName, record: AnyRecord, fields: object): Plan =>
+/** A plan with fields of one record set, whatever the operations say. */
+export const put = (plan: Plan, table: TableName, record: AnyRecord, fields: object): Plan =>
   withRecord(plan, table, record.id, { ...record, ...fields } as AnyRecord);
 
 /** Ports of boxes that understand VLANs. */
@@ -110,6 +111,10 @@ const set =
 const cabled = (plan: Plan, id: string) =>
   [...plan.cable.values()].some((cable) => cable.from === id || cable.to === id);
 const isTrunk = (port: Port) => port.role === 'trunk';
+const managedAddress = (plan: Plan, n: number) => {
+  const device = deviceNamed(plan, ['sw-a', 'sw-b', 'ap'][n % 3]!).id;
+  return [...plan.address.values()].find((item) => plan.interface.get(item.interface)!.device === device);
+};
 const vlanAt = (plan: Plan, n: number) => pick(vlansOf(plan), n)!.id;
 
 export const gearDamages: Readonly<Record<string, Damage>> = {
@@ -236,13 +241,26 @@ export const gearDamages: Readonly<Record<string, Damage>> = {
     }),
   oldFirmware: (plan, a) => put(plan, 'box', pick(plan.box.values(), a)!, { supportedUntil: '2020-01-01' }),
   misplaced: (plan, a, b) => {
-    const names = ['sw-a', 'sw-b', 'ap'];
-    const device = deviceNamed(plan, names[a % 3]!).id;
-    const address = [...plan.address.values()].find(
-      (item) => plan.interface.get(item.interface)!.device === device,
-    );
+    const address = managedAddress(plan, a);
     const subnet = subnetOf(plan, vlanFor(plan, b % 2 ? 'guest' : 'cameras').id, 4)!.id;
     return address ? tried(plan, 'moveToSubnet', { address: address.id, subnet }) : plan;
+  },
+  unaddressed: (plan, a) => {
+    const address = managedAddress(plan, a);
+    return address ? withRecord(plan, 'address', address.id, null) : plan;
+  },
+  cutOff: (plan) => {
+    const cables = [...plan.cable.values()].filter(({ from, to }) =>
+      [from, to].some((id) => id === portNamed(plan, 'sw-b', 9).id),
+    );
+    return cables.reduce((now, cable) => withRecord(now, 'cable', cable.id, null), plan);
+  },
+  crowd: (plan) => {
+    const subnet = subnetOf(plan, vlanFor(plan, 'cameras').id, 4)!.id;
+    let next = plan;
+    for (let i = 0; i < 24; i++)
+      next = tried(next, 'addHost', { subnet, name: `more-${next.device.size}-${i}`, kind: 'camera' });
+    return next;
   },
   login: (plan, a) => put(plan, 'box', pick(plan.box.values(), a)!, { loginChanged: null }),
   weak: (plan, a, b) => {

@@ -369,6 +369,24 @@ const examples: readonly (readonly [check: string, Severity, make: () => Plan, s
     /^Its firmware 1\.2 is supported until 2026-05-03, and it faces the Internet/,
   ],
   [
+    'management-unaddressed',
+    'fix',
+    () => gearDamages.unaddressed!(gear, 0, 0),
+    /takes whatever it is leased/,
+  ],
+  [
+    'management-unreachable',
+    'fix',
+    () => gearDamages.cutOff!(gear, 0, 0),
+    /^No port and no other box takes part in VLAN \d+ \(Management\) where it hears it\.$/,
+  ],
+  [
+    'ports-short',
+    'fix',
+    () => gearDamages.crowd!(gear, 0, 0),
+    /^24 devices that need a cable have none \(.* and others\), and \d+ ports of all boxes together are free\.$/,
+  ],
+  [
     'vlan-without-port',
     'note',
     () => done(gear, 'addSegment', { purpose: 'servers' }),

@@ -226,6 +226,7 @@ const dnsOf = (plan: Plan, subnet: Subnet): IpAddress[] =>
     return address ? [address.address] : [];
   });
 
+const isNone = (address: IpAddress) => address === 0 || address === 0n;
 const list = (addresses: readonly IpAddress[]) => addresses.map(formatAddress).join(', ') || 'none';
 
 /** What a host's own settings get wrong, in words; a stop when its gateway is not in the network it believes in. */
@@ -246,7 +247,10 @@ function contradictions(
       contains(networkOf(host.address.address, ownLength ?? subnet.prefix.length), ownGateway);
     const right = list(gateways.map((gateway) => gateway.address.address));
     found.push({
-      text: `gateway ${formatAddress(ownGateway)} instead of ${right}${sees ? '' : ', which it cannot even reach'}`,
+      // All zeros is how devices show that no gateway is set.
+      text: isNone(ownGateway)
+        ? `no gateway instead of ${right}: it answers only its own subnet`
+        : `gateway ${formatAddress(ownGateway)} instead of ${right}${sees ? '' : ', which it cannot even reach'}`,
       stop: !sees,
     });
   }

@@ -8,7 +8,7 @@ import { isPassive } from '@/core/switching/wiring';
 import { useView } from '../../session/view';
 import { PortCell, lookOf } from './port-cell';
 import type { Gear } from './gear-list';
-import { portLabel } from './words';
+import { portLabel } from '@/core/gear/words';
 
 const LARGEST = 40;
 const SMALLEST = 23;

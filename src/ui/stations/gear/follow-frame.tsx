@@ -22,7 +22,7 @@ export function FollowFrame({ plan, port }: { plan: Plan; port: Port }) {
   const found = useMemo(() => {
     const [device] = devicesNamed(plan, name.trim());
     if (device) return followTo(plan, port, device);
-    return name.trim() ? `There is no device “${name.trim()}”.` : null;
+    return name.trim() ? { hops: [], why: `There is no device “${name.trim()}”.` } : null;
   }, [plan, port, name]);
   return (
     <div className="pt-2 text-[14px]">
@@ -42,16 +42,19 @@ export function FollowFrame({ plan, port }: { plan: Plan; port: Port }) {
           <option key={target} value={target} />
         ))}
       </datalist>
-      {typeof found === 'string' && <p role="status">{found}</p>}
-      {Array.isArray(found) && (
-        <ol aria-label="Hops" className="border-l-4 border-ink pl-2">
-          {found.map((hop, i) => (
+      {found && found.hops.length > 0 && (
+        <ol
+          aria-label="Hops"
+          className={`border-l-4 pl-2 ${found.why === null ? 'border-ink' : 'border-stop'}`}
+        >
+          {found.hops.map((hop, i) => (
             <li key={i} className="border-b border-rule py-1">
               <HopLine plan={plan} hop={hop} />
             </li>
           ))}
         </ol>
       )}
+      {found?.why && <p role="status">{found.why}</p>}
     </div>
   );
 }

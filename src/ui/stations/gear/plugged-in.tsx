@@ -9,7 +9,7 @@ import { useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { Field } from '../../parts/field';
 import { Property } from '../../parts/property';
-import { leadsTo } from './words';
+import { leadsTo } from '@/core/gear/words';
 
 /** Where an end device is plugged in, to be typed here or laid under Gear & ports: one and the same cable. */
 export function PluggedIn({ plan, device }: { plan: Plan; device: Device }) {

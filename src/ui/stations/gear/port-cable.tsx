@@ -13,7 +13,7 @@ import { useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Choice, Field } from '../../parts/field';
-import { leadsTo } from './words';
+import { leadsTo } from '@/core/gear/words';
 import { Problem } from '../../parts/problem';
 
 const media = cableMedia.map((value) => ({ value, label: value.replaceAll('-', ' ') }));

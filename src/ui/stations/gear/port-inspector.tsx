@@ -17,7 +17,7 @@ import { Jacket } from '../../parts/jacket';
 import { FollowFrame } from './follow-frame';
 import { PortCable } from './port-cable';
 import { PortFacts } from './port-facts';
-import { roleWords } from './words';
+import { roleWords } from '@/core/gear/words';
 import { Problem } from '../../parts/problem';
 
 type Role = Port['role'];

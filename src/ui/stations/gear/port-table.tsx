@@ -12,7 +12,7 @@ import { useKeys } from '../../shell/keys';
 import { Field } from '../../parts/field';
 import { PastePorts } from './paste-ports';
 import type { Gear } from './gear-list';
-import { carriedText, leadsTo } from './words';
+import { carriedText, leadsTo } from '@/core/gear/words';
 
 const ROW = 33;
 const GRID =

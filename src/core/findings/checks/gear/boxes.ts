@@ -2,11 +2,13 @@ import { portsTitle } from '../../../gear/ports';
 import { powerOf } from '../../../gear/power';
 import { vlansIn } from '../../../gear/roles';
 import type { Plan } from '../../../plan/plan';
+import { boxOf } from '../../../plan/box-of';
+import { SITE_ID } from '../../../plan/records';
 import { subnetsOf, vlansOf } from '../../../plan/view';
-import { portsOf } from '../../../switching/wiring';
-import { bridging, gearCheck, innerPort, segmentsOf } from './shared';
+import { innerPort, portsOf } from '../../../switching/wiring';
+import { bridging, gearCheck, isCabled } from './shared';
 
-/** What a box can do, where it is managed from, and what is kept about it. */
+/** What a box can do, and what is kept about it. */
 
 const tooMuch = gearCheck('box-overloaded', function* (plan) {
   for (const { box, device, ports } of bridging(plan)) {
@@ -32,29 +34,6 @@ const tooMuch = gearCheck('box-overloaded', function* (plan) {
       on: { table: 'box', id: box.id },
       what: `More than ${device.name} can do`,
       because: `${parts.join('. ')}.`,
-    };
-  }
-});
-
-const misplacedManagement = gearCheck('management-misplaced', function* (plan) {
-  for (const { box, device } of bridging(plan)) {
-    if (
-      !box.vlanAware ||
-      device.kind === 'gateway' ||
-      device.kind === 'layer3-switch' ||
-      device.kind === 'server'
-    )
-      continue;
-    const vlan = segmentsOf(plan, device.id).find((item) =>
-      ['guest', 'iot', 'cameras'].includes(item.purpose),
-    );
-    if (!vlan) continue;
-    yield {
-      severity: 'fix',
-      on: { table: 'device', id: device.id },
-      also: [{ table: 'vlan', id: vlan.id }],
-      what: `${device.name} is managed from ${vlan.name}`,
-      because: `Its address is in VLAN ${vlan.vid} (${vlan.purpose}): whoever is there can try its login.`,
     };
   }
 });
@@ -122,4 +101,38 @@ const unusedVlan = gearCheck('vlan-without-port', function* (plan) {
   }
 });
 
-export const boxChecks = [tooMuch, misplacedManagement, loginUnchanged, ranOut, unusedVlan];
+/** Kinds that are always on a cable; the others may be on the air. */
+const WIRED: ReadonlySet<string> = new Set([
+  'server',
+  'recorder',
+  'camera',
+  'phone',
+  'controller',
+  'operator-panel',
+  'drive',
+]);
+
+const tooFewPorts = gearCheck('ports-short', function* (plan) {
+  const switches = [...bridging(plan)].filter(({ device }) => device.kind !== 'access-point');
+  if (switches.length === 0) return;
+  const waiting = [...plan.device.values()].filter(
+    (device) =>
+      WIRED.has(device.kind) &&
+      boxOf(plan, device.id) === undefined &&
+      !portsOf(plan, device.id).some((port) => isCabled(plan, port)),
+  );
+  const free = switches
+    .flatMap(({ ports }) => ports)
+    .filter((port) => !port.defective && port.role !== 'uplink' && !isCabled(plan, port)).length;
+  if (waiting.length <= free) return;
+  const some = waiting.slice(0, 3).map((device) => device.name);
+  yield {
+    severity: 'fix',
+    on: { table: 'site', id: SITE_ID },
+    also: waiting.map((device) => ({ table: 'device' as const, id: device.id })),
+    what: `${waiting.length - free} ports too few`,
+    because: `${waiting.length} devices that need a cable have none (${some.join(', ')}${waiting.length > 3 ? ' and others' : ''}), and ${free} ports of all boxes together are free.`,
+  };
+});
+
+export const boxChecks = [tooMuch, loginUnchanged, ranOut, unusedVlan, tooFewPorts];

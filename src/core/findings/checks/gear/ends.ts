@@ -2,7 +2,8 @@ import type { Port } from '../../../plan/records';
 import { portTitle } from '../../../plan/words';
 import { boxLinks } from '../../../switching/carry';
 import { boxOf } from '../../../plan/box-of';
-import { assign, bridging, endsAt, gearCheck, innerPort, join, ref, segmentsOf, vlanPorts } from './shared';
+import { innerPort } from '../../../switching/wiring';
+import { assign, bridging, endsAt, gearCheck, join, ref, segmentsOf, vlanPorts } from './shared';
 
 /** Whether a port suits what is plugged into it. */
 

@@ -2,6 +2,7 @@ import type { SiteCheck } from '../../finding';
 import { boxChecks } from './boxes';
 import { cableChecks } from './cables';
 import { endChecks } from './ends';
+import { managementChecks } from './management';
 import { portChecks } from './ports';
 import { wayChecks } from './ways';
 
@@ -12,4 +13,5 @@ export const gearChecks: readonly SiteCheck[] = [
   ...endChecks,
   ...cableChecks,
   ...boxChecks,
+  ...managementChecks,
 ];

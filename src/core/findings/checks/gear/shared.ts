@@ -48,8 +48,6 @@ export function* bridging(plan: Plan): Generator<Bridging> {
 export function* vlanPorts(plan: Plan): Generator<Port> {
   for (const { box, ports } of bridging(plan)) if (box.vlanAware) yield* ports;
 }
-export const innerPort = (plan: Plan, device: string): Port | undefined =>
-  portsOf(plan, device).find((port) => port.number === 0);
 
 export const assign = (
   label: string,

@@ -1,9 +1,9 @@
-import type { Plan } from '@/core/plan/plan';
-import type { Port } from '@/core/plan/records';
-import { portTitle } from '@/core/plan/words';
-import { boxOf } from '@/core/plan/box-of';
-import { isPassive, linksOf } from '@/core/switching/wiring';
-import { taggedText } from '@/core/gear/typed-vlans';
+import type { Plan } from '../plan/plan';
+import type { Port } from '../plan/records';
+import { portTitle } from '../plan/words';
+import { boxOf } from '../plan/box-of';
+import { isPassive, linksOf } from '../switching/wiring';
+import { taggedText } from './typed-vlans';
 
 export const roleWords: Readonly<Record<Port['role'], string>> = {
   access: 'access',

@@ -1,0 +1,56 @@
+import { z } from 'zod';
+import { formatAddress } from '../address/ip';
+import { nextFreeAddress } from '../hosts/next-free';
+import { boxOf } from '../plan/box-of';
+import { operation } from '../plan/operation';
+import type { Plan } from '../plan/plan';
+import type { Device, Subnet } from '../plan/records';
+import { Refusal } from '../plan/refusal';
+import { interfacesOf, subnetOf, vlansOf } from '../plan/view';
+
+/** Where boxes are managed: the subnet of the first management segment. */
+export function managementSubnet(plan: Plan): Subnet | undefined {
+  const vlan = vlansOf(plan).find((item) => item.purpose === 'management');
+  return vlan && subnetOf(plan, vlan.id, 4);
+}
+
+export const hasOwnFreeAddress = (plan: Plan, device: Device): boolean => {
+  const subnet = managementSubnet(plan);
+  return subnet !== undefined && nextFreeAddress(plan, subnet, device.kind, 'static') !== null;
+};
+
+/** Gives a box that has no address the next free one of the management segment. */
+export const addressBox = operation('addressBox', z.strictObject({ device: z.string() }), (draft, input) => {
+  const device = draft.need('device', input.device);
+  const subnet = managementSubnet(draft.plan);
+  if (!subnet)
+    throw new Refusal(
+      'no-room',
+      'There is no management segment with a subnet; add one under Segments first.',
+    );
+  const address = nextFreeAddress(draft.plan, subnet, device.kind, 'static');
+  if (address === null)
+    throw new Refusal('no-room', `The management segment has no free address left for ${device.name}.`);
+  const known = interfacesOf(draft.plan, device.id)[0];
+  // Settings that differ belonged to the subnet it was in.
+  const subnets = { ownLength: null, ownGateway: null, ownDns: null };
+  const card = known
+    ? draft.update('interface', known.id, subnets)
+    : draft.insert('interface', {
+        device: device.id,
+        kind: 'nic',
+        vlan: null,
+        mac: boxOf(draft.plan, device.id)?.baseMac ?? null,
+        name: '',
+        ...subnets,
+      });
+  draft.insert('address', {
+    subnet: subnet.id,
+    address,
+    interface: card.id,
+    assignment: 'static',
+    gateway: false,
+    note: '',
+  });
+  return `${device.name}: managed at ${formatAddress(address)}`;
+});

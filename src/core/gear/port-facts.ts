@@ -1,0 +1,28 @@
+import { z } from 'zod';
+import { portSchema } from '../plan/gear';
+import { operation } from '../plan/operation';
+import { portList, portsTitle } from './ports';
+
+/** What a port is, beside what it carries: the same for many ports at once. */
+const factsSchema = portSchema
+  .pick({
+    media: true,
+    speed: true,
+    poeClass: true,
+    optic: true,
+    defective: true,
+    setsItself: true,
+    enabled: true,
+    exposed: true,
+    label: true,
+  })
+  .partial();
+
+export const setPortFacts = operation(
+  'setPortFacts',
+  z.strictObject({ ports: portList, set: factsSchema }),
+  (draft, { ports: ids, set }) => {
+    const ports = ids.map((id) => draft.update('port', id, set));
+    return `${portsTitle(draft.plan, ports)}: ${Object.keys(set).join(', ')} set`;
+  },
+);
