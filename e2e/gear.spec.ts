@@ -35,10 +35,18 @@ test('a gateway gets its model, a switch comes from the shelf, one of one’s ow
     page.getByRole('alert').filter({ hasText: 'write a whole number from 0 to 400' }),
   ).toBeVisible();
   await dialog.getByLabel('Copper ports').fill('6');
+  await dialog.getByLabel('Combo ports').fill('2');
+  await dialog.getByLabel('Numbered').selectOption({ label: 'in two rows, even above odd' });
   await dialog.getByLabel('understands VLANs').uncheck();
   await page.getByRole('button', { name: /Add it/ }).click();
   await expect(page.getByText('our own model, no VLANs')).toBeVisible();
-  await expect(page.getByRole('listbox').last().getByRole('option')).toHaveCount(6);
+  const own = page.getByRole('listbox').last();
+  await expect(own.getByRole('option')).toHaveCount(8);
+  const [first, second] = await Promise.all(
+    [1, 2].map((n) => own.getByRole('option', { name: new RegExp(` ${n}:`) }).boundingBox()),
+  );
+  expect(second!.y).toBeLessThan(first!.y);
+  expect(second!.x).toBe(first!.x);
   await saved(page);
 });
 
@@ -130,7 +138,7 @@ test('a segment is followed: carry shows which ports change, and the finding goe
   await expect(page.getByLabel('Plug in here')).toContainText('do not reach the gateway gw-1');
   await page.getByLabel('Follow a frame to').fill('gw-1');
   await expect(
-    page.getByText('VLAN 70 does not lead there; sw-kennels 25 would have to carry it'),
+    page.getByText('sw-kennels 25 does not carry VLAN 70. sw-kennels 25 would have to carry 70 KC.'),
   ).toBeVisible();
   await page.getByRole('button', { name: 'Carry…' }).click();
   await expect(page.getByRole('dialog')).toContainText('sw-kennels 25');
@@ -159,7 +167,7 @@ test('all ports as a table: filtered, chosen by number, set at once; a profile i
   await page.getByLabel('Filter').fill('kennel-cam');
   await expect(page.getByRole('status').filter({ hasText: /10 of \d+ ports/ })).toBeVisible();
   await page.getByLabel('Filter').fill('');
-  const range = page.getByLabel('Choose by number');
+  const range = page.getByLabel('choose by number');
   await range.fill('sw-rack 35-37,x');
   await expect(page.getByText('“x” in “35-37,x” is not a port or a range')).toBeVisible();
   await range.fill('sw-rack 35-37,51');
@@ -187,6 +195,107 @@ test('all ports as a table: filtered, chosen by number, set at once; a profile i
   await page.getByLabel('Filter').fill('ward');
   await expect(page.getByRole('status').filter({ hasText: /2 of \d+ ports/ })).toBeVisible();
   await saved(page);
+});
+
+test('ports are chosen by typing their numbers; facts of many are set at once; a trunk takes what is needed', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '2-clinic');
+  await open(page, site, 'gear');
+  await page.keyboard.press('#');
+  const line = page.getByLabel('choose by number');
+  await expect(line).toBeFocused();
+  for (const [typed, says] of [
+    ['sw-rack 1-4,x', '“x” in “1-4,x” is not a port or a range; write numbers like 1-4,9,12.'],
+    ['sw-rack 60', 'There is no port 60; this box has ports 1–52'],
+    ['nobox 1', 'Write a box and its ports, like sw-a 1-4,9,12.'],
+    ['sw-rack 51-52', '2 ports, all fibre'],
+  ] as const) {
+    await line.fill(typed);
+    await expect(page.getByRole('status').filter({ hasText: says })).toBeVisible();
+  }
+  await line.press('Enter');
+  const facts = page.getByRole('group', { name: 'Facts of these ports' });
+  await fill(facts, 'Optic', 'ten gigabit, short reach');
+  await facts.getByLabel('strangers can reach it').check();
+  await page.keyboard.press('x');
+  await port(page, 'sw-rack 52').click();
+  await expect(page.getByLabel('Optic')).toHaveValue('ten gigabit, short reach');
+  await expect(page.getByLabel('strangers can reach it')).toBeChecked();
+  await expect(port(page, 'sw-rack 52')).toHaveAttribute('title', 'sw-rack 52: parked');
+
+  await port(page, 'sw-rack 49').click();
+  await page.keyboard.press('t');
+  await page.getByLabel('Tagged', { exact: true }).fill('needed');
+  await page.keyboard.press('Enter');
+  await expect(port(page, 'sw-rack 49')).toHaveAttribute(
+    'title',
+    /^sw-rack 49: trunk 10, 20, 50, 70, 80, untagged none/,
+  );
+  await port(page, 'sw-rack 52').click();
+  await page.keyboard.press('t');
+  await page.getByLabel('Tagged', { exact: true }).fill('needed');
+  await page.keyboard.press('Enter');
+  await expect(
+    page
+      .getByRole('alert')
+      .filter({ hasText: 'Beyond sw-rack 52 no box uses a segment; lay its cable first' }),
+  ).toBeVisible();
+
+  await port(page, 'sw-rack 31').click();
+  await page.getByRole('button', { name: 'keep as profile' }).click();
+  await page.getByLabel('Name of the profile').fill('desk');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'rename', exact: true }).click();
+  await page.getByLabel('Name of the profile').fill('front desk');
+  await page.keyboard.press('Enter');
+  const profile = page.getByLabel('Profile', { exact: true });
+  await expect(profile.locator('option:checked')).toHaveText('front desk');
+  await profile.selectOption('none');
+  await expect(profile.locator('option:checked')).toHaveText('none');
+  await profile.selectOption('front desk');
+  await page.getByRole('button', { name: 'remove', exact: true }).click();
+  await expect(profile.getByRole('option')).toHaveText(['none']);
+  await saved(page);
+});
+
+test('boxes that one device configures are changed together, and the port schedule is printed', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '2-clinic');
+  await open(page, site, 'gear');
+  for (const name of ['ap-01', 'ap-02']) {
+    await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();
+    await page.getByLabel('Configured by').selectOption('gw-1');
+  }
+  await expect(page.getByText('One change reaches ap-01 too.')).toBeVisible();
+  await page.getByRole('button', { name: 'what the box itself is in' }).click();
+  await page.keyboard.press('t');
+  await page.getByLabel('Tagged', { exact: true }).fill('20, 60, 80');
+  await page.keyboard.press('Enter');
+  await atChange(page, 3);
+  await page.getByRole('button', { name: /^ap-02/ }).click();
+  await page.getByRole('button', { name: 'Make ap-01 the same inside' }).click();
+  await expect(page.getByRole('button', { name: /the same inside/ })).toBeHidden();
+  await page.getByLabel('BPDU').check();
+  await fill(page, 'Power feeds', '5');
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'The power feeds is 5; write a whole number from 1 to 4' }),
+  ).toBeVisible();
+  await page.getByLabel('Power feeds').press('Escape');
+  await saved(page);
+  await page.getByRole('link', { name: /Hand over/ }).click();
+  const [csv] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('listitem').filter({ hasText: 'Port schedule as CSV' }).getByRole('link').click(),
+  ]);
+  expect(csv.suggestedFilename()).toBe('harrow-lane-animal-clinic-ports.csv');
+  await page.getByRole('listitem').filter({ hasText: 'Port schedule to print' }).getByRole('link').click();
+  const block = page.getByRole('region', { name: 'ap-02' });
+  await expect(block.getByRole('row').filter({ hasText: 'inside' })).toContainText('trunk 20, 60, 80');
+  await expect(page.getByRole('region', { name: 'panel-a' })).toContainText('rear printer-01');
 });
 
 test('a box: facts, port names by pattern, and it goes with its cables', async ({ page, request }) => {

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { type APIRequestContext, type Page, expect, test as base } from '@playwright/test';
+import { type APIRequestContext, type Locator, type Page, expect, test as base } from '@playwright/test';
 
 /** A browser that has said who works there, so that no test begins at the question. */
 export const test = base.extend<{ author: string }>({
@@ -39,7 +39,7 @@ export async function saved(page: Page): Promise<number> {
 }
 
 /** Types into an in-place field and commits with Enter. */
-export async function fill(page: Page, label: string, text: string): Promise<void> {
+export async function fill(page: Page | Locator, label: string, text: string): Promise<void> {
   const field = page.getByLabel(label, { exact: true });
   await field.fill(text);
   await field.press('Enter');

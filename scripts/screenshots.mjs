@@ -51,7 +51,7 @@ const shots = [
     path: '/site/2clinic/gear',
     act: async (page) => {
       await page.getByRole('button', { name: 'table', exact: true }).click();
-      await page.getByLabel('Choose by number').fill('sw-rack 11-14,31');
+      await page.getByLabel('choose by number').fill('sw-rack 11-14,31');
     },
   },
   {

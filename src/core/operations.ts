@@ -87,6 +87,7 @@ const all: readonly Operation[] = [
   profiles.applyProfile,
   profiles.renameProfile,
   profiles.removeProfile,
+  profiles.detachProfile,
   inside.likeInside,
   addressBox,
 ] as Operation[];

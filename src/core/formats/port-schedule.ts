@@ -2,6 +2,7 @@ import { carriedText, leadsTo } from '../gear/words';
 import type { Plan } from '../plan/plan';
 import type { Box, Device, Port } from '../plan/records';
 import { addressesOn, interfacesOf } from '../plan/view';
+import { portTitle } from '../plan/words';
 import { formatAddress } from '../address/ip';
 import { cablesAt, isPassive, portsOf } from '../switching/wiring';
 import { csvText } from './csv';
@@ -26,6 +27,19 @@ export interface PortLine {
   readonly cable: string;
 }
 
+/** What a panel's port joins: "front sw-a 31, rear printer-01 1". */
+const joined = (plan: Plan, port: Port): string =>
+  (['front', 'rear'] as const)
+    .flatMap((side) =>
+      cablesAt(plan, { port: port.id, side }).map((cable) => {
+        const other = plan.port.get(
+          cable.from === port.id && cable.fromSide === side ? cable.to : cable.from,
+        )!;
+        return `${side} ${portTitle(plan, other)}`;
+      }),
+    )
+    .join(', ');
+
 function lineOf(plan: Plan, port: Port, passive: boolean): PortLine {
   const sides = passive ? (['front', 'rear'] as const) : (['front'] as const);
   const cable = sides
@@ -37,7 +51,7 @@ function lineOf(plan: Plan, port: Port, passive: boolean): PortLine {
     port,
     number: port.number === 0 ? 'inside' : String(port.number),
     carries: port.defective ? 'defective' : passive ? '' : carriedText(plan, port),
-    leadsTo: leadsTo(plan, port),
+    leadsTo: passive ? joined(plan, port) : leadsTo(plan, port),
     cable: cable.join(', '),
   };
 }

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { portSchema } from '../plan/gear';
 import { operation } from '../plan/operation';
+import { fieldName, wireText } from '../plan/words';
 import { portList, portsTitle } from './ports';
 
 /** What a port is, beside what it carries: the same for many ports at once. */
@@ -23,6 +24,9 @@ export const setPortFacts = operation(
   z.strictObject({ ports: portList, set: factsSchema }),
   (draft, { ports: ids, set }) => {
     const ports = ids.map((id) => draft.update('port', id, set));
-    return `${portsTitle(draft.plan, ports)}: ${Object.keys(set).join(', ')} set`;
+    const fields = Object.entries(set).map(
+      ([field, value]) => `${fieldName('port', field)} ${wireText(value)}`,
+    );
+    return `${portsTitle(draft.plan, ports)}: ${fields.join(', ')}`;
   },
 );

@@ -43,6 +43,18 @@ export const applyProfile = operation(
   },
 );
 
+/** Ports keep what they carry and no longer follow a profile. */
+export const detachProfile = operation(
+  'detachProfile',
+  z.strictObject({ ports: portList }),
+  (draft, { ports: ids }) => {
+    const ports = together(draft, ids).filter((port) => port.profile !== null);
+    if (ports.length === 0) throw badInput('None of these ports follows a profile.', 'ports');
+    for (const port of ports) draft.update('port', port.id, { profile: null });
+    return `${portsTitle(draft.plan, ports)}: follow no profile`;
+  },
+);
+
 /** Drops a profile; its ports keep what they carry and are linked no more. */
 export const removeProfile = operation(
   'removeProfile',

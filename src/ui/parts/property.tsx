@@ -13,10 +13,13 @@ export function Property({ label, children }: { label: string; children: ReactNo
 export function Toggle({
   label,
   checked,
+  mixed = false,
   onChange,
 }: {
   label: string;
   checked: boolean;
+  /** Some of what it stands for is on, and some is off. */
+  mixed?: boolean;
   onChange: (checked: boolean) => void;
 }) {
   return (
@@ -25,6 +28,9 @@ export function Toggle({
         type="checkbox"
         className="size-4 accent-ink"
         checked={checked}
+        ref={(box) => {
+          if (box) box.indeterminate = mixed;
+        }}
         onChange={(event) => onChange(event.target.checked)}
       />
       <span>{label}</span>

@@ -1,8 +1,7 @@
-import Link from 'next/link';
 import { scheduleOf } from '@/core/formats/schedule';
 import { type Plan, siteOf } from '@/core/plan/plan';
 import { Jacket } from '../parts/jacket';
-import { PrintButton } from './print-button';
+import { Paper, PaperHead } from './paper';
 
 interface Props {
   readonly siteId: string;
@@ -16,84 +15,52 @@ export function SchedulePage({ siteId, plan, revision, today }: Props) {
   const site = siteOf(plan);
   const blocks = scheduleOf(plan);
   return (
-    <div
-      className="min-h-dvh bg-white text-[#12201a]"
-      style={
-        {
-          '--ink': '#12201a',
-          '--rule': '#c3ccc6',
-          '--muted': '#46554c',
-          '--sheet': '#ffffff',
-        } as React.CSSProperties
-      }
-    >
-      <main className="mx-auto max-w-[1000px] px-6 py-5 print:max-w-none print:p-0">
-        <div className="no-print flex gap-3 pb-4">
-          <Link className="button" href={`/site/${siteId}/handover`}>
-            Back
-          </Link>
-          <PrintButton />
-        </div>
-        <header className="flex items-end justify-between border-b-[3px] border-ink pb-1">
-          <h1 className="text-[22px] font-bold">{site.name}: address schedule</h1>
-          <p className="mono text-[13px]">
-            change {revision}, {today}
-          </p>
-        </header>
-        {blocks.length === 0 && <p className="py-4">This site has no subnets yet.</p>}
-        {blocks.map((block) => (
-          <section key={block.subnet.id} className="pt-4" aria-label={`${block.vlan.name} ${block.prefix}`}>
-            <div className="break-inside-avoid break-after-avoid">
-              <h2 className="flex items-center gap-2 text-[16px] font-bold">
-                <Jacket vlan={block.vlan} /> {block.vlan.name} <span className="mono">{block.prefix}</span>
-              </h2>
-              <p className="mono text-[13px]">
-                mask {block.mask}; gateway {block.gateway || 'none'}; DNS {block.dns || 'none'}; domain{' '}
-                {block.domain || 'none'}; {block.vlan.internet ? 'may reach the Internet' : 'no Internet'}
+    <Paper siteId={siteId} title={`${site.name}: address schedule`} revision={revision} today={today}>
+      {blocks.length === 0 && <p className="py-4">This site has no subnets yet.</p>}
+      {blocks.map((block) => (
+        <section key={block.subnet.id} className="pt-4" aria-label={`${block.vlan.name} ${block.prefix}`}>
+          <div className="break-inside-avoid break-after-avoid">
+            <h2 className="flex items-center gap-2 text-[16px] font-bold">
+              <Jacket vlan={block.vlan} /> {block.vlan.name} <span className="mono">{block.prefix}</span>
+            </h2>
+            <p className="mono text-[13px]">
+              mask {block.mask}; gateway {block.gateway || 'none'}; DNS {block.dns || 'none'}; domain{' '}
+              {block.domain || 'none'}; {block.vlan.internet ? 'may reach the Internet' : 'no Internet'}
+            </p>
+            {block.pools.map((pool) => (
+              <p key={pool.range} className="mono text-[13px]">
+                pool {pool.range}, {pool.count} addresses, {pool.leases} leases of {pool.lease}
               </p>
-              {block.pools.map((pool) => (
-                <p key={pool.range} className="mono text-[13px]">
-                  pool {pool.range}, {pool.count} addresses, {pool.leases} leases of {pool.lease}
-                </p>
-              ))}
-              {block.exclusions.map((item) => (
-                <p key={item.range} className="mono text-[13px]">
-                  excluded {item.range} {item.why}
-                </p>
-              ))}
-            </div>
-            <table className="schedule mt-1 text-[13px]">
-              <thead>
-                <tr>
-                  {['Address', 'Host', 'Kind', 'MAC', 'Fixed by', 'Own settings', 'Note'].map((head) => (
-                    <th key={head} scope="col">
-                      {head}
-                    </th>
-                  ))}
+            ))}
+            {block.exclusions.map((item) => (
+              <p key={item.range} className="mono text-[13px]">
+                excluded {item.range} {item.why}
+              </p>
+            ))}
+          </div>
+          <table className="schedule mt-1 text-[13px]">
+            <PaperHead columns={['Address', 'Host', 'Kind', 'MAC', 'Fixed by', 'Own settings', 'Note']} />
+            <tbody>
+              {block.hosts.map((row, i) => (
+                <tr key={i} className="break-inside-avoid">
+                  <td className="mono whitespace-nowrap">{row.address}</td>
+                  <td className="font-bold">{row.name}</td>
+                  <td>{row.kind}</td>
+                  <td className="mono whitespace-nowrap">{row.mac}</td>
+                  <td className="whitespace-nowrap">{row.assignment}</td>
+                  <td className="mono">{row.own}</td>
+                  <td>{row.note}</td>
                 </tr>
-              </thead>
-              <tbody>
-                {block.hosts.map((row, i) => (
-                  <tr key={i} className="break-inside-avoid">
-                    <td className="mono whitespace-nowrap">{row.address}</td>
-                    <td className="font-bold">{row.name}</td>
-                    <td>{row.kind}</td>
-                    <td className="mono whitespace-nowrap">{row.mac}</td>
-                    <td className="whitespace-nowrap">{row.assignment}</td>
-                    <td className="mono">{row.own}</td>
-                    <td>{row.note}</td>
-                  </tr>
-                ))}
-                {block.hosts.length === 0 && (
-                  <tr>
-                    <td colSpan={7}>no fixed addresses</td>
-                  </tr>
-                )}
-              </tbody>
-            </table>
-          </section>
-        ))}
-      </main>
-    </div>
+              ))}
+              {block.hosts.length === 0 && (
+                <tr>
+                  <td colSpan={7}>no fixed addresses</td>
+                </tr>
+              )}
+            </tbody>
+          </table>
+        </section>
+      ))}
+    </Paper>
   );
 }

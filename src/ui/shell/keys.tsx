@@ -6,9 +6,10 @@ import { useView } from '../session/view';
 
 export type KeyMap = Readonly<Record<string, () => void>>;
 
+/** A tick box takes no letters, so commands go on while it has the focus. */
 const typing = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
-  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+  (target.isContentEditable || target.matches('textarea, select, input:not([type=checkbox])'));
 
 /** Single-key commands; silent while somebody types, behind a dialog, with a modifier, or when switched off. */
 export function useKeys(keys: KeyMap): void {
@@ -42,6 +43,7 @@ const list: readonly (readonly [string, string])[] = [
   ['a t v x', 'on chosen ports: access, trunk, access + voice, park; then type the segment and Enter'],
   ['arrows', 'on a face: go to the next port; with Shift choose as you go, with the space bar one by one'],
   ['c', 'type a cable (Gear & ports)'],
+  ['#', 'choose ports by typing their numbers (Gear & ports)'],
   ['Enter', 'commit what was typed'],
   ['Esc', 'give up what was typed, close'],
   ['?', 'this list'],

@@ -1,7 +1,7 @@
 'use client';
 
 import { type FormEvent, useState } from 'react';
-import { type Model, shelf } from '@/core/gear/shelf';
+import { type Model, numberings, shelf } from '@/core/gear/shelf';
 import type { Device } from '@/core/plan/records';
 import { attempt } from '../../session/attempt';
 import { useSession } from '../../session/context';
@@ -15,6 +15,7 @@ const kindWords = (kind: Device['kind']) => kind.replaceAll('-', ' ');
 const ownFields = {
   name: 'our own model',
   copper: '8',
+  combo: '0',
   fibre: '0',
   speed: '1000',
   poeClass: '',
@@ -31,7 +32,8 @@ export function AddDevice({ equip, onClose }: { equip: Device | null; onClose: (
   const [typed, setTyped] = useState({ name: '', location: '', mac: '' });
   const [own, setOwn] = useState(ownFields);
   const [ownKind, setOwnKind] = useState<Device['kind']>(equip?.kind ?? 'switch');
-  const [rows, setRows] = useState<'1' | '2'>('1');
+  const [numbering, setNumbering] = useState<'one' | (typeof numberings)[number]>('one');
+  const [fromRight, setFromRight] = useState(false);
   const [aware, setAware] = useState(true);
   const [problem, setProblem] = useState('');
 
@@ -45,8 +47,11 @@ export function AddDevice({ equip, onClose }: { equip: Device | null; onClose: (
               name: own.name,
               kind: ownKind,
               copper: number(own.copper) ?? 0,
+              combo: number(own.combo) ?? 0,
               fibre: number(own.fibre) ?? 0,
-              rows: Number(rows),
+              rows: numbering === 'one' ? 1 : 2,
+              numbering: numbering === 'one' ? 'odd-above' : numbering,
+              fromRight,
               speed: number(own.speed),
               poeClass: number(own.poeClass),
               poeBudget: number(own.poeBudget),
@@ -132,21 +137,33 @@ export function AddDevice({ equip, onClose }: { equip: Device | null; onClose: (
               </select>
             </label>
             {ownField('Copper ports', 'copper')}
+            {ownField('Combo ports', 'combo')}
             {ownField('Fibre ports', 'fibre')}
             <label className="grid grid-cols-[9rem_1fr] items-center gap-2">
-              <span>Rows</span>
+              <span>Numbered</span>
               <select
                 className="field field-line"
-                value={rows}
-                onChange={(event) => setRows(event.target.value as '1' | '2')}
+                value={numbering}
+                onChange={(event) => setNumbering(event.target.value as typeof numbering)}
               >
-                <option value="1">one, from the left</option>
-                <option value="2">two, odd above even</option>
+                <option value="one">in one row</option>
+                <option value="odd-above">in two rows, odd above even</option>
+                <option value="even-above">in two rows, even above odd</option>
+                <option value="by-row">in two rows, the upper row first</option>
               </select>
             </label>
             {ownField('Speed Mbit/s', 'speed')}
             {ownField('PoE class', 'poeClass', 'none')}
             {ownField('PoE budget W', 'poeBudget', 'none')}
+            <label className="flex items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-4"
+                checked={fromRight}
+                onChange={(event) => setFromRight(event.target.checked)}
+              />
+              port 1 is at the right
+            </label>
             <label className="flex items-center gap-2">
               <input
                 type="checkbox"

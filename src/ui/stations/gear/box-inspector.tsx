@@ -1,16 +1,18 @@
 'use client';
 
-import { type FormEvent, useState } from 'react';
-import { factoryStates, filters, spanningTrees } from '@/core/plan/gear';
+import { useState } from 'react';
+import { controlFrames, factoryStates, filters, spanningTrees } from '@/core/plan/gear';
 import type { Plan } from '@/core/plan/plan';
 import type { Box, Device } from '@/core/plan/records';
 import { powerOf } from '@/core/gear/power';
 import { boxOf } from '@/core/plan/box-of';
-import { isPassive, portsOf } from '@/core/switching/wiring';
+import { innerPort, isPassive } from '@/core/switching/wiring';
 import { problemOf } from '../../session/attempt';
 import { useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
+import { PortPatterns } from './port-patterns';
+import { Siblings } from './siblings';
 import { Choice, Field } from '../../parts/field';
 import { Property, Toggle } from '../../parts/property';
 import { Problem } from '../../parts/problem';
@@ -32,7 +34,7 @@ export function BoxInspector({ plan, device }: { plan: Plan; device: Device }) {
   const [problem, setProblem] = useState('');
   const box = boxOf(plan, device.id);
   if (!box) return null;
-  const inner = portsOf(plan, device.id).find((port) => port.number === 0);
+  const inner = innerPort(plan, device.id);
   const change = (field: keyof Box, value: unknown, seen?: unknown) =>
     edit('box', box.id, field, value, seen);
   const text = (label: string, field: keyof Box, placeholder = 'none') => (
@@ -51,7 +53,7 @@ export function BoxInspector({ plan, device }: { plan: Plan; device: Device }) {
       />
     </Property>
   );
-  const number = (label: string, field: 'vlanLimit' | 'poeBudget') => (
+  const number = (label: string, field: 'vlanLimit' | 'poeBudget' | 'powerFeeds') => (
     <Property label={label}>
       <Field
         mono
@@ -61,6 +63,9 @@ export function BoxInspector({ plan, device }: { plan: Plan; device: Device }) {
         onCommit={(value) => change(field, value === '' ? null : wholeNumber(value, label), box[field])}
       />
     </Property>
+  );
+  const toggle = (label: string, field: 'vlanAware' | 'mixesTags' | 'layer3' | 'snooping' | 'dot1x') => (
+    <Toggle label={label} checked={box[field]} onChange={(on) => change(field, on, box[field])} />
   );
   const controllers = [...plan.device.values()].filter(
     (other) => other.id !== device.id && (other.kind === 'server' || other.kind === 'gateway'),
@@ -87,18 +92,32 @@ export function BoxInspector({ plan, device }: { plan: Plan; device: Device }) {
       )}
       {!isPassive(device.kind) && (
         <>
-          <Toggle
-            label="understands VLANs"
-            checked={box.vlanAware}
-            onChange={(on) => change('vlanAware', on, box.vlanAware)}
-          />
-          <Toggle
-            label="mixes tagged and untagged on a port"
-            checked={box.mixesTags}
-            onChange={(on) => change('mixesTags', on, box.mixesTags)}
-          />
-          <Toggle label="routes" checked={box.layer3} onChange={(on) => change('layer3', on, box.layer3)} />
+          {toggle('understands VLANs', 'vlanAware')}
+          {toggle('mixes tagged and untagged on a port', 'mixesTags')}
+          {toggle('routes', 'layer3')}
+          {toggle('can watch DHCP (snooping)', 'snooping')}
+          {toggle('can ask who plugs in (802.1X)', 'dot1x')}
+          <fieldset className="border-b border-rule pb-1 text-[14px]">
+            <legend className="text-muted">Passes on what is meant for bridges</legend>
+            <div className="flex gap-3">
+              {controlFrames.map((frame) => (
+                <Toggle
+                  key={frame}
+                  label={frame.toUpperCase()}
+                  checked={box.passes.includes(frame)}
+                  onChange={(on) =>
+                    change(
+                      'passes',
+                      controlFrames.filter((other) => (other === frame ? on : box.passes.includes(other))),
+                      box.passes,
+                    )
+                  }
+                />
+              ))}
+            </div>
+          </fieldset>
           {number('VLAN limit', 'vlanLimit')}
+          {number('Power feeds', 'powerFeeds')}
           {number('PoE budget W', 'poeBudget')}
           {box.poeBudget !== null && <PowerLine plan={plan} box={box} />}
           <Property label="Filter">
@@ -141,6 +160,7 @@ export function BoxInspector({ plan, device }: { plan: Plan; device: Device }) {
               }
             />
           </Property>
+          <Siblings plan={plan} device={device} />
           {text('Firmware', 'firmware')}
           {text('Supported until', 'supportedUntil', '2029-12-31')}
           {text('Licence', 'licence')}
@@ -153,7 +173,7 @@ export function BoxInspector({ plan, device }: { plan: Plan; device: Device }) {
       {text('Asset tag', 'assetTag')}
       {text('Serial', 'serial')}
       {text('Hardware rev.', 'revision')}
-      {!isPassive(device.kind) && <Patterns device={device} />}
+      {!isPassive(device.kind) && <PortPatterns device={device} />}
       <button
         type="button"
         className="button mt-3"
@@ -189,49 +209,3 @@ function PowerLine({ plan, box }: { plan: Plan; box: Box }) {
 
 const isNullable = (field: keyof Box): boolean =>
   ['supportedUntil', 'licenceUntil', 'loginChanged', 'baseMac'].includes(field);
-
-/** Names in the configuration and indexes inside, filled by pattern for all ports of the box. */
-function Patterns({ device }: { device: Device }) {
-  const session = useSession();
-  const [name, setName] = useState('');
-  const [index, setIndex] = useState('');
-  const [problem, setProblem] = useState('');
-  const fill = (event: FormEvent) => {
-    event.preventDefault();
-    const input = {
-      device: device.id,
-      ...(name.trim() ? { name } : {}),
-      ...(index.trim() ? { index } : {}),
-    };
-    setProblem(problemOf(() => session.perform({ operation: 'mapPorts', input })));
-  };
-  return (
-    <form onSubmit={fill} className="pt-3 text-[14px]">
-      <p className="font-bold">Port names by pattern</p>
-      <div className="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
-        <label>
-          in the configuration
-          <input
-            className="field field-line mono"
-            placeholder="ge{n}"
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-          />
-        </label>
-        <label>
-          index inside
-          <input
-            className="field field-line mono"
-            placeholder="{24-n}"
-            value={index}
-            onChange={(event) => setIndex(event.target.value)}
-          />
-        </label>
-        <button type="submit" className="button" disabled={!name.trim() && !index.trim()}>
-          Fill
-        </button>
-      </div>
-      <Problem text={problem} />
-    </form>
-  );
-}

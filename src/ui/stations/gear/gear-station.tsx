@@ -14,6 +14,7 @@ import { useView } from '../../session/view';
 import { useKeys } from '../../shell/keys';
 import { StationHead } from '../../parts/station-head';
 import { AddDevice } from './add-device';
+import { ChoosePorts } from './choose-ports';
 import { CableLine } from './cable-line';
 import { Face } from './face';
 import { FollowVlan } from './follow-vlan';
@@ -37,6 +38,7 @@ export function GearStation() {
     () => ({
       '+': () => setAdding('new'),
       c: () => setCabling(true),
+      '#': () => document.getElementById('choose-ports')?.focus(),
       Escape: () => set({ ports: [], asking: null, followed: null }),
     }),
     [set],
@@ -81,6 +83,11 @@ export function GearStation() {
         <p>No boxes yet. Add the gateway and the first switch: press + and choose a model.</p>
       )}
       {gear.length > 0 && vlansOf(plan).length > 0 && <FollowVlan plan={plan} />}
+      {view === 'faces' && gear.length > 0 && (
+        <div className="mb-3">
+          <ChoosePorts gear={gear} />
+        </div>
+      )}
       {view === 'faces' && <Faces plan={plan} gear={gear} />}
       {view === 'table' && <PortTable plan={plan} gear={gear} />}
       {view === 'map' && <SiteMap plan={plan} />}

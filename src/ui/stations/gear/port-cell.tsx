@@ -121,7 +121,9 @@ export const PortCell = memo(function PortCell({
             <path d="M4 0 0 6h3L2 10l5-6H4z" fill="#d4f03c" />
           </svg>
         )}
-        {wrong && <span className="absolute top-0 right-0 size-[7px] bg-[#ff8272]" aria-hidden="true" />}
+        {wrong && !small && (
+          <span className="absolute top-0 right-0 size-[7px] bg-[#ff8272]" aria-hidden="true" />
+        )}
       </span>
       <span
         aria-hidden="true"
@@ -138,6 +140,8 @@ export const PortCell = memo(function PortCell({
         ) : (
           look.text
         )}
+        {/* Where the number fills the width, the mark goes below it. */}
+        {wrong && small && <span className="absolute inset-x-0 bottom-0 h-[4px] bg-[#ff8272]" />}
         {look.notch !== null && (
           <svg
             className="absolute bottom-0 left-0"

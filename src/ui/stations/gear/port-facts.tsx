@@ -4,6 +4,7 @@ import { portMedia, selfRoles } from '@/core/plan/gear';
 import type { Plan } from '@/core/plan/plan';
 import type { Port } from '@/core/plan/records';
 import { useEdit, wholeNumber } from '../../session/actions';
+import { useSession } from '../../session/context';
 import { Choice, Field } from '../../parts/field';
 import { Property, Toggle } from '../../parts/property';
 
@@ -14,8 +15,15 @@ const selfWords = {
   mac: 'by the first half of the MAC',
 } as const;
 const self = selfRoles.map((value) => ({ value, label: selfWords[value] }));
+const several = { value: '' as const, label: 'several' };
 
-/** What a port is, beside what it carries. */
+/** The value all ports share; null when they differ. */
+function shared<F extends keyof Port>(ports: readonly Port[], field: F): Port[F] | null {
+  const [first] = ports;
+  return ports.every((port) => port[field] === first![field]) ? first![field] : null;
+}
+
+/** What ports are, beside what they carry. What many have in common is set for all of them at once. */
 export function PortFacts({
   plan,
   ports,
@@ -25,71 +33,93 @@ export function PortFacts({
   ports: readonly Port[];
   passive: boolean;
 }) {
+  const session = useSession();
   const edit = useEdit();
-  const [port] = ports;
-  if (ports.length !== 1 || !port || port.number === 0) return null;
+  const outer = ports.filter((port) => port.number > 0);
+  const [port] = outer;
+  if (!port || outer.length !== ports.length) return null;
+  const alone = ports.length === 1;
   const set = (field: keyof Port, value: unknown, seen?: unknown) =>
-    edit('port', port.id, field, value, seen);
+    alone
+      ? edit('port', port.id, field, value, seen)
+      : session.perform({
+          operation: 'setPortFacts',
+          input: { ports: ports.map(({ id }) => id), set: { [field]: value } },
+        });
   const text = (label: string, field: 'label' | 'name' | 'optic', name = label) => (
     <Property label={label}>
       <Field
         mono={field === 'name'}
         label={name}
-        value={port[field]}
-        placeholder="none"
+        value={shared(ports, field) ?? ''}
+        placeholder={shared(ports, field) === null ? 'several' : 'none'}
         onCommit={(typed, seen) => set(field, typed, seen)}
       />
     </Property>
   );
-  const number = (label: string, field: 'index' | 'speed' | 'poeClass', name = label) => (
-    <Property label={label}>
-      <Field
-        mono
-        label={name}
-        value={port[field] === null ? '' : String(port[field])}
-        placeholder="none"
-        onCommit={(typed) => set(field, typed === '' ? null : wholeNumber(typed, name), port[field])}
-      />
-    </Property>
+  const number = (label: string, field: 'index' | 'speed' | 'poeClass', name = label) => {
+    const value = shared(ports, field);
+    const differ = ports.some((item) => item[field] !== port[field]);
+    return (
+      <Property label={label}>
+        <Field
+          mono
+          label={name}
+          value={value === null ? '' : String(value)}
+          placeholder={differ ? 'several' : 'none'}
+          onCommit={(typed) => set(field, typed === '' ? null : wholeNumber(typed, name), value)}
+        />
+      </Property>
+    );
+  };
+  const choice = <F extends 'media' | 'setsItself'>(
+    label: string,
+    name: string,
+    field: F,
+    options: readonly { readonly value: Port[F]; readonly label: string }[],
+  ) => {
+    const value = shared(ports, field);
+    return (
+      <Property label={label}>
+        <Choice
+          label={name}
+          value={value ?? ''}
+          options={value === null ? [several, ...options] : options}
+          onChoose={(chosen) => chosen && set(field, chosen)}
+        />
+      </Property>
+    );
+  };
+  const toggle = (label: string, field: 'exposed' | 'defective' | 'enabled') => (
+    <Toggle
+      label={label}
+      checked={shared(ports, field) ?? false}
+      mixed={shared(ports, field) === null}
+      onChange={(on) => set(field, on, port[field])}
+    />
   );
   return (
-    <div className="pt-2" aria-label={`Facts of port ${port.number}`}>
+    <div
+      className="pt-2"
+      role="group"
+      aria-label={alone ? `Facts of port ${port.number}` : 'Facts of these ports'}
+    >
+      {!alone && <p className="text-[13px] text-muted">Set here for all {ports.length} at once:</p>}
       {text('Label', 'label')}
       {!passive && (
         <>
-          {text('In the config', 'name', 'Name in the configuration')}
-          {number('Index inside', 'index')}
-          <Property label="Medium">
-            <Choice
-              label="Medium"
-              value={port.media}
-              options={media}
-              onChoose={(value) => set('media', value)}
-            />
-          </Property>
-          {port.media !== 'copper' && text('Optic', 'optic')}
+          {alone && text('In the config', 'name', 'Name in the configuration')}
+          {alone && number('Index inside', 'index')}
+          {choice('Medium', 'Medium', 'media', media)}
+          {ports.some((item) => item.media !== 'copper') && text('Optic', 'optic')}
           {number('Mbit/s', 'speed', 'Speed in Mbit/s')}
           {number('PoE class', 'poeClass')}
-          <Property label="Sets itself">
-            <Choice
-              label="Sets its role itself"
-              value={port.setsItself}
-              options={self}
-              onChoose={(value) => set('setsItself', value)}
-            />
-          </Property>
-          <Toggle
-            label="strangers can reach it"
-            checked={port.exposed}
-            onChange={(on) => set('exposed', on, port.exposed)}
-          />
+          {choice('Sets itself', 'Sets its role itself', 'setsItself', self)}
+          {toggle('switched on', 'enabled')}
+          {toggle('strangers can reach it', 'exposed')}
         </>
       )}
-      <Toggle
-        label="defective"
-        checked={port.defective}
-        onChange={(on) => set('defective', on, port.defective)}
-      />
+      {toggle('defective', 'defective')}
       {plan.device.get(port.device)!.kind === 'outlet' && (
         <p className="text-[13px] text-muted">Number as printed on the wall plate.</p>
       )}

@@ -12,10 +12,10 @@ import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { useKeys } from '../../shell/keys';
-import { Choice } from '../../parts/field';
 import { Jacket } from '../../parts/jacket';
 import { FollowFrame } from './follow-frame';
 import { PortCable } from './port-cable';
+import { PortProfiles } from './port-profiles';
 import { PortFacts } from './port-facts';
 import { roleWords } from '@/core/gear/words';
 import { Problem } from '../../parts/problem';
@@ -85,7 +85,7 @@ export function PortInspector({ plan, ports }: { plan: Plan; ports: readonly Por
             <SegmentLine key={shown} plan={plan} ports={ports} role={shown} focus={asking !== null} />
           )}
           <Carried plan={plan} port={first} count={ports.length} />
-          <Profiles plan={plan} ports={ports} />
+          <PortProfiles plan={plan} ports={ports} />
         </>
       )}
       {ports.length === 1 && first.number > 0 && !passive && <Plugged plan={plan} port={first} />}
@@ -145,13 +145,14 @@ function SegmentLine({
     setProblem(
       problemOf(() => {
         const untagged = vlan.trim() === '' || /^none$/i.test(vlan.trim()) ? null : typedVlan(plan, vlan).id;
-        const input = {
-          ports: ports.map((port) => port.id),
-          role,
-          vlan: untagged,
-          ...(role === 'trunk' ? typedTagged(plan, tagged) : {}),
-        };
-        session.perform({ operation: 'assignPorts', input });
+        const input = { ports: ports.map((port) => port.id), vlan: untagged };
+        if (role === 'trunk' && /^\s*needed\s*$/i.test(tagged))
+          session.perform({ operation: 'trunkWhatIsNeeded', input });
+        else
+          session.perform({
+            operation: 'assignPorts',
+            input: { ...input, role, ...(role === 'trunk' ? typedTagged(plan, tagged) : {}) },
+          });
         set({ asking: null });
         document.querySelector<HTMLElement>(`[data-port="${first.id}"]`)?.focus();
       }),
@@ -182,10 +183,16 @@ function SegmentLine({
             ref={line}
             className="field field-line mono col-span-2"
             value={tagged}
-            placeholder="10, 20 or all or all but 30"
+            placeholder="10, 20, all, needed"
+            list="trunk-words"
             autoComplete="off"
             onChange={(event) => setTagged(event.target.value)}
           />
+          <datalist id="trunk-words">
+            <option value="needed">what is needed beyond it, and no more</option>
+            <option value="all" />
+            <option value="none" />
+          </datalist>
         </>
       )}
       <label htmlFor="port-vlan" className="text-[14px]">
@@ -239,63 +246,5 @@ function Plugged({ plan, port }: { plan: Plan; port: Port }) {
     <p className={`my-3 border-l-4 pl-2 ${works ? 'border-ink' : 'border-stop'}`} aria-label="Plug in here">
       <b>Plug in here and</b> {sentence}.
     </p>
-  );
-}
-
-function Profiles({ plan, ports }: { plan: Plan; ports: readonly Port[] }) {
-  const session = useSession();
-  const [name, setName] = useState<string | null>(null);
-  const [problem, setProblem] = useState('');
-  const profiles = [...plan.profile.values()].sort((a, b) => a.name.localeCompare(b.name));
-  const linked = ports.every((port) => port.profile === ports[0]!.profile) ? (ports[0]!.profile ?? '') : '';
-  const save = (event: FormEvent) => {
-    event.preventDefault();
-    const problem = problemOf(() =>
-      session.perform({ operation: 'saveProfile', input: { name: name ?? '', port: ports[0]!.id } }),
-    );
-    setProblem(problem);
-    if (!problem) setName(null);
-  };
-  return (
-    <div className="flex flex-wrap items-center gap-2 pt-1 text-[14px]">
-      <span className="text-muted">Profile</span>
-      <span className="min-w-28 flex-1">
-        <Choice
-          label="Profile"
-          value={linked}
-          options={[
-            { value: '', label: 'none' },
-            ...profiles.map(({ id, name: label }) => ({ value: id, label })),
-          ]}
-          onChoose={(profile) =>
-            profile &&
-            session.perform({
-              operation: 'applyProfile',
-              input: { ports: ports.map((port) => port.id), profile },
-            })
-          }
-        />
-      </span>
-      {name === null ? (
-        <button type="button" className="link" onClick={() => setName('')}>
-          keep as profile
-        </button>
-      ) : (
-        <form onSubmit={save} className="flex w-full items-center gap-2">
-          <input
-            className="field field-line"
-            aria-label="Name of the profile"
-            placeholder="camera"
-            value={name}
-            autoFocus
-            onChange={(event) => setName(event.target.value)}
-          />
-          <button type="submit" className="button">
-            Keep
-          </button>
-        </form>
-      )}
-      <Problem text={problem} className="w-full" />
-    </div>
   );
 }

@@ -2,14 +2,13 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, useState } from 'react';
-import { portsIn, describePorts } from '@/core/gear/ranges';
 import type { Plan } from '@/core/plan/plan';
 import type { Port } from '@/core/plan/records';
-import { attempt } from '../../session/attempt';
 import { useEdit } from '../../session/actions';
 import { useView } from '../../session/view';
 import { useKeys } from '../../shell/keys';
 import { Field } from '../../parts/field';
+import { ChoosePorts } from './choose-ports';
 import { PastePorts } from './paste-ports';
 import type { Gear } from './gear-list';
 import { carriedText, leadsTo } from '@/core/gear/words';
@@ -33,8 +32,6 @@ export function PortTable({ plan, gear }: { plan: Plan; gear: readonly Gear[] })
   const { ports: chosen, set } = useView();
   const [filter, setFilter] = useState('');
   const [sort, setSort] = useState<Sort>('place');
-  const [range, setRange] = useState('');
-  const [echo, setEcho] = useState('');
   const [pasting, setPasting] = useState(false);
   const keys = useMemo(() => ({ p: () => setPasting(true) }), []);
   useKeys(keys);
@@ -71,16 +68,8 @@ export function PortTable({ plan, gear }: { plan: Plan; gear: readonly Gear[] })
   });
   const marked = new Set(chosen);
   const choose = (ids: readonly string[]) => set({ ports: ids, asking: null });
-  const byRange = (text: string) => {
-    setRange(text);
-    const at = /^\s*(\S+)\s+(.+)$/.exec(text);
-    const box = gear.find(({ device }) => device.name.toLowerCase() === at?.[1]?.toLowerCase());
-    if (!at || !box) return setEcho(text.trim() ? 'Write a box and its ports, like sw-a 1-4,9,12.' : '');
-    const result = attempt(() => portsIn(at[2]!, box.ports));
-    if ('refusal' in result) return setEcho(result.refusal.message);
-    setEcho(describePorts(result.value, box.ports));
-    choose(result.value.map((port) => port.id));
-    const first = shown.findIndex((row) => row.port.id === result.value[0]?.id);
+  const show = (ports: readonly Port[]) => {
+    const first = shown.findIndex((row) => row.port.id === ports[0]?.id);
     if (first >= 0) rows.scrollToIndex(first, { align: 'start' });
   };
   return (
@@ -93,26 +82,15 @@ export function PortTable({ plan, gear }: { plan: Plan; gear: readonly Gear[] })
             className="field field-line"
             placeholder="trunk, sw-a, camera"
             value={filter}
-            onChange={(event) => {
-              setFilter(event.target.value);
-              setEcho('');
-            }}
+            onChange={(event) => setFilter(event.target.value)}
           />
         </label>
-        <label className="text-[13px]">
-          Choose by number
-          <input
-            className="field field-line mono"
-            placeholder="sw-a 1-4,9,12"
-            value={range}
-            onChange={(event) => byRange(event.target.value)}
-          />
-        </label>
+        <ChoosePorts gear={gear} onChosen={show} />
         <button type="button" className="button" onClick={() => setPasting(true)}>
           Paste rows… <span className="key">p</span>
         </button>
         <span role="status" className="text-[14px]">
-          {echo || `${shown.length} of ${all.length} ports${marked.size ? `, ${marked.size} chosen` : ''}`}
+          {`${shown.length} of ${all.length} ports${marked.size ? `, ${marked.size} chosen` : ''}`}
         </span>
       </div>
       <div className="overflow-x-auto">

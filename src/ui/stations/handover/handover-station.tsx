@@ -65,6 +65,19 @@ export function HandoverStation() {
           </a>
         </Item>
         <Item
+          what="Port schedule to print"
+          about="every box with what each port carries and where it leads, by place"
+        >
+          <Link className="button" href={`/site/${session.siteId}/ports`}>
+            Open the page
+          </Link>
+        </Item>
+        <Item what="Port schedule as CSV" about="one row per port; pasted back under Gear & ports">
+          <a className="button" href={`${path}/ports`} download>
+            Download CSV
+          </a>
+        </Item>
+        <Item
           what="The whole plan as a file"
           about="reads back to the same plan, here or in another installation"
         >

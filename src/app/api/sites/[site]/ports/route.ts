@@ -1,0 +1,13 @@
+import { portScheduleCsv } from '@/core/formats/port-schedule';
+import { siteOf } from '@/core/plan/plan';
+import { download } from '../../../_lib/download';
+import { handle } from '../../../_lib/handle';
+import { type SiteParams, currentPlan } from '../../../_lib/plans';
+
+export const dynamic = 'force-dynamic';
+
+/** The port schedule as CSV. */
+export const GET = handle<SiteParams>(async (_request, { site }) => {
+  const { plan } = await currentPlan(site);
+  return download(portScheduleCsv(plan), 'text/csv; charset=utf-8', siteOf(plan).name, '-ports.csv');
+});
