@@ -71,18 +71,33 @@ export interface Fabric {
   readonly links: ReadonlyMap<string, readonly Link[]>;
 }
 
-export function fabricOf(plan: Plan, assume: Assumption = 'works'): Fabric {
-  const bridges: Bridge[] = [];
+const sameSeats = (a: Bridge, b: Bridge): boolean =>
+  a === b || (a.ports.length === b.ports.length && a.ports.every((port, i) => port.id === b.ports[i]!.id));
+
+/** The seats of all ports; those of an earlier fabric as long as no port came, went or changed its place. */
+function seatsOf(bridges: readonly Bridge[], before: Fabric | undefined): Fabric['seats'] {
+  if (
+    before?.bridges.length === bridges.length &&
+    bridges.every((bridge, i) => sameSeats(bridge, before.bridges[i]!))
+  )
+    return before.seats;
   const seats = new Map<string, Seat>();
+  bridges.forEach((bridge, at) => {
+    bridge.ports.forEach((port, i) => seats.set(port.id, { bridge: at, port: i }));
+  });
+  return seats;
+}
+
+/** `before` is the fabric of a plan a few edits away, whose seats are likely to be the same. */
+export function fabricOf(plan: Plan, assume: Assumption = 'works', before?: Fabric): Fabric {
+  const bridges: Bridge[] = [];
   for (const box of plan.box.values()) {
     const device = plan.device.get(box.device)!;
     const group = plan.port.group(box.device);
     if (isPassive(device.kind) || group.size === 0) continue;
-    const bridge = bridgeOf(box)(group)(plan.vlan)(plan, assume);
-    bridge.ports.forEach((port, i) => seats.set(port.id, { bridge: bridges.length, port: i }));
-    bridges.push(bridge);
+    bridges.push(bridgeOf(box)(group)(plan.vlan)(plan, assume));
   }
-  return { plan, bridges, seats, links: linksOf(plan) };
+  return { plan, bridges, seats: seatsOf(bridges, before), links: linksOf(plan) };
 }
 
 /** Somebody who hears a frame: the port of an end device or the inner port of a box, and the tag it arrives with. */
@@ -132,26 +147,31 @@ export function flood(fabric: Fabric, origin: Origin): Flood {
   const heard = new Map<string, Heard>();
   // A state is expanded by all its ports but the entry; should it be entered by another port too, by that entry as well.
   const pending: { state: State; only: number | null; not: number | null }[] = [];
-  const entry = new Map<number, number | null>();
   const twice = new Set<number>();
 
   const enter = (state: State, port: number | null, how: Came) => {
     const at = stateKey(state);
-    if (!came.has(at)) {
+    const known = came.get(at);
+    if (!known) {
       came.set(at, how);
-      entry.set(at, port);
       pending.push({ state, only: null, not: port });
       return;
     }
-    const first = entry.get(at)!;
+    const first = known.port;
     if (first === null || first === port || twice.has(at)) return;
     twice.add(at);
     pending.push({ state, only: first, not: null });
   };
+  const hear = (port: string, tag: Tag, from: State | null, link: Link | null) => {
+    const known = heard.get(port);
+    if (known?.tag === tag) return;
+    // Few hear a frame with two different tags.
+    heard.set(known ? `${port} ${tag}` : port, { port, tag, from, link });
+  };
   const arrive = (portId: string, tag: Tag, from: State | null, link: Link | null) => {
     const seat = seats.get(portId);
     if (!seat) {
-      heard.set(`${portId} ${tag}`, { port: portId, tag, from, link });
+      hear(portId, tag, from, link);
       return;
     }
     const bridge = bridges[seat.bridge]!;
@@ -169,7 +189,7 @@ export function flood(fabric: Fabric, origin: Origin): Flood {
     if (tag === null) return;
     const port = bridge.ports[index]!;
     if (port.number === 0) {
-      heard.set(`${port.id} ${tag}`, { port: port.id, tag, from: state, link: null });
+      hear(port.id, tag, state, null);
       return;
     }
     for (const link of links.get(port.id) ?? []) arrive(link.to, tag, state, link);

@@ -78,7 +78,7 @@ let latest: Reach | null = null;
 
 /** The fabric of a plan, with every flood that is known to be the same as before the last edit. */
 export const reachOf = memo((plan: Plan): Reach => {
-  const fabric = fabricOf(plan);
+  const fabric = fabricOf(plan, 'works', latest?.fabric);
   latest = { fabric, floods: latest ? carriedOver(latest, fabric) : new Map() };
   return latest;
 });

@@ -1,0 +1,49 @@
+/** So many changed entries are copied at each change before they are folded into a new base. */
+const RECENT = 400;
+const EMPTY = new Map<string, never>();
+
+/**
+ * An immutable map for many entries of which few change: `base` is shared by all versions since it was made, `recent`
+ * holds what changed after it (null: removed) and is copied at each change.
+ */
+export class Overlay<V extends object> {
+  private constructor(
+    private readonly base: ReadonlyMap<string, V>,
+    private readonly recent: ReadonlyMap<string, V | null>,
+  ) {}
+
+  /** Takes the map as it is; the caller changes it no more. */
+  static of<V extends object>(entries: ReadonlyMap<string, V>): Overlay<V> {
+    return new Overlay(entries, EMPTY);
+  }
+
+  get(key: string): V | undefined {
+    if (this.recent.size > 0) {
+      const changed = this.recent.get(key);
+      if (changed !== undefined) return changed ?? undefined;
+    }
+    return this.base.get(key);
+  }
+
+  *values(): IterableIterator<V> {
+    if (this.recent.size === 0) return yield* this.base.values();
+    for (const [key, value] of this.base) {
+      const changed = this.recent.get(key);
+      if (changed === undefined) yield value;
+      else if (changed !== null) yield changed;
+    }
+    for (const [key, value] of this.recent) if (value !== null && !this.base.has(key)) yield value;
+  }
+
+  /** The map in which `key` holds `value`, or nothing when that is null. */
+  with(key: string, value: V | null): Overlay<V> {
+    const recent = new Map(this.recent).set(key, value);
+    if (recent.size <= RECENT) return new Overlay(this.base, recent);
+    const folded = new Map(this.base);
+    for (const [changed, now] of recent) {
+      if (now === null) folded.delete(changed);
+      else folded.set(changed, now);
+    }
+    return new Overlay(folded, EMPTY);
+  }
+}
