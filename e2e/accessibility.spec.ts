@@ -29,7 +29,7 @@ async function violations(page: Page): Promise<string[]> {
 
 for (const theme of ['day', 'night'])
   test(`no serious accessibility violations by ${theme}`, async ({ page, request, context }) => {
-    // Eleven screens, each looked through whole.
+    // Thirteen screens, each looked through whole.
     test.setTimeout(240_000);
     await context.addInitScript((value) => localStorage.setItem('dianome.theme', value), theme);
     const site = await demoSite(request, '3-creamery');
@@ -42,10 +42,12 @@ for (const theme of ['day', 'night'])
       'segments',
       'addresses',
       'gear',
+      'internet',
       'handover',
       'findings',
       'history',
       'schedule',
+      'ports',
     ]) {
       await page.goto(`/site/${site}/${station}`);
       await expect(page.getByRole('heading').first()).toBeVisible();
@@ -56,6 +58,11 @@ for (const theme of ['day', 'night'])
       if (station === 'addresses') {
         await page.getByRole('button', { name: '140 CM' }).click();
         await expect(page.getByRole('article').first()).toBeVisible();
+      }
+      if (station === 'internet') {
+        await page.getByRole('button', { name: 'tcp 443' }).click();
+        await page.getByLabel('Which device').fill('historian');
+        await expect(page.getByRole('list', { name: 'Ways in' })).toBeVisible();
       }
       if (station === 'gear') {
         await page.getByRole('option', { name: /^sw-c 3:/ }).click();
@@ -79,7 +86,16 @@ test('on a phone: thumb tabs, cards, and nothing wider than the screen', async (
   const site = await demoSite(request, '2-clinic');
   await page.goto(`/site/${site}/segments`);
   await expect(page.getByLabel('Name of Voice')).toBeVisible();
-  for (const station of ['segments', 'addresses', 'gear', 'findings', 'brief', 'handover', 'history']) {
+  for (const station of [
+    'segments',
+    'addresses',
+    'gear',
+    'internet',
+    'findings',
+    'brief',
+    'handover',
+    'history',
+  ]) {
     await page.goto(`/site/${site}/${station}`);
     await expect(page.getByRole('toolbar', { name: 'Tabs' })).toBeVisible();
     expect(await page.evaluate(() => document.documentElement.scrollWidth), station).toBeLessThanOrEqual(390);

@@ -111,7 +111,7 @@ test('the schedule: CSV with formulas defused, and a page to print', async ({ pa
     '10,Management,10.20.10.0/24,255.255.255.0,10.20.10.1,10.20.10.1,clinic.example.net,10.20.10.2,sw-rack,switch,00:00:5E:00:53:00,static on device',
   );
   await page.getByRole('link', { name: 'Hand over' }).click();
-  await page.getByRole('link', { name: 'Open the page' }).click();
+  await page.getByRole('listitem').filter({ hasText: 'Address schedule to print' }).getByRole('link').click();
   await expect(
     page.getByRole('heading', { name: 'Harrow Lane Animal Clinic: address schedule' }),
   ).toBeVisible();

@@ -77,9 +77,21 @@ const shots = [
     height: 844,
     act: (page) => page.getByRole('listbox', { name: 'Ports of sw-rack' }).scrollIntoViewIfNeeded(),
   },
+  {
+    name: 'internet-day',
+    path: '/site/3creamery/internet',
+    act: (page) => page.getByRole('region', { name: 'Uplink mobile' }).getByRole('button').first().click(),
+  },
+  {
+    name: 'ways-in-night',
+    path: '/site/1rowhouse/internet',
+    theme: 'night',
+    act: (page) => page.getByLabel('Which device').fill('disk-station'),
+  },
   { name: 'findings-day', path: '/site/3creamery/findings' },
   { name: 'findings-night', path: '/site/3creamery/findings', theme: 'night' },
   { name: 'schedule-day', path: '/site/2clinic/schedule' },
+  { name: 'ports-day', path: '/site/2clinic/ports' },
   { name: 'segments-phone', path: '/site/1rowhouse/segments', width: 390, height: 844 },
 ];
 

@@ -6,7 +6,7 @@ import { SITE_ID, type Site } from '../../src/core/plan/records';
 import { portsIn } from '../../src/core/gear/ranges';
 import { typedCable } from '../../src/core/gear/typed-cable';
 import { typedTagged, typedVlan } from '../../src/core/gear/typed-vlans';
-import { devicesNamed, subnetOf, vlansOf } from '../../src/core/plan/view';
+import { devicesNamed, interfacesOf, subnetOf, vlansOf } from '../../src/core/plan/view';
 import { boxOf } from '../../src/core/plan/box-of';
 import { portsOf } from '../../src/core/switching/wiring';
 import { newSitePlan } from '../../src/core/site/create';
@@ -69,8 +69,13 @@ export class DemoSite {
     this.do('addPool', { subnet: this.subnet(vlan).id, start, end, lease });
   }
 
-  private device(name: string): string {
+  device(name: string): string {
     return devicesNamed(this.plan, name)[0]!.id;
+  }
+
+  /** The network card of an end device. */
+  card(name: string): string {
+    return interfacesOf(this.plan, this.device(name))[0]!.id;
   }
 
   /** Gives a device of the plan its box; one that is not there yet is added without an address. */

@@ -2,6 +2,7 @@ import { parsePrefix } from '../../src/core/address/prefix';
 import { hostOf } from '../../src/core/plan/view';
 import { DemoSite, numbered } from './builder';
 import { clinicGear } from './gear';
+import { clinicInternet } from './internet';
 
 const prefix = (text: string) => parsePrefix(text)!.prefix;
 
@@ -97,5 +98,6 @@ export function clinic(): DemoSite {
   site.edit('device', hostOf(site.plan, site.plan.address.get(copy)!).device.id, { name: 'door-cam' });
   site.host(vo, { name: 'fax-gateway', kind: 'other', mac: null, assignment: 'reservation' });
   clinicGear(site);
+  clinicInternet(site);
   return site;
 }

@@ -2,6 +2,7 @@ import { parsePrefix } from '../../src/core/address/prefix';
 import { hostOf } from '../../src/core/plan/view';
 import { DemoSite, numbered } from './builder';
 import { creameryGear } from './gear';
+import { creameryInternet } from './internet';
 
 const prefix = (text: string) => parsePrefix(text)!.prefix;
 
@@ -175,5 +176,6 @@ export function creamery(): DemoSite {
   site.do('setPrefix', { subnet: site.subnet(si).id, prefix: '10.44.230.0/27', relocate: true });
   site.do('setGateway', { subnet: site.subnet(su).id, address: null });
   creameryGear(site);
+  creameryInternet(site);
   return site;
 }

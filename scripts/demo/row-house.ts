@@ -1,6 +1,7 @@
 import { parsePrefix } from '../../src/core/address/prefix';
 import { DemoSite } from './builder';
 import { rowHouseGear } from './gear';
+import { rowHouseInternet } from './internet';
 
 const prefix = (text: string) => parsePrefix(text)!.prefix;
 
@@ -91,5 +92,6 @@ export function rowHouse(): DemoSite {
   site.edit('pool', pool, { start: '192.168.60.100', end: '192.168.60.139', lease: 86400 });
   site.edit('subnet', site.subnet(io).id, { dns: [] });
   rowHouseGear(site);
+  rowHouseInternet(site);
   return site;
 }

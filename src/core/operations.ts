@@ -8,6 +8,8 @@ import { setPortFacts } from './gear/port-facts';
 import * as inside from './gear/inside';
 import { addressBox } from './gear/management';
 import * as ports from './gear/ports';
+import { takeForward } from './uplink/advise';
+import * as uplinks from './uplink/operations';
 import * as profiles from './gear/profiles';
 import * as hosts from './hosts/operations';
 import type { Change } from './plan/change';
@@ -90,6 +92,19 @@ const all: readonly Operation[] = [
   profiles.detachProfile,
   inside.likeInside,
   addressBox,
+  uplinks.addUplink,
+  uplinks.removeUplink,
+  uplinks.setUplinkPort,
+  uplinks.setUpdater,
+  uplinks.endDoubleNat,
+  uplinks.addForward,
+  uplinks.removeForward,
+  uplinks.renumberForward,
+  uplinks.moveForward,
+  uplinks.retargetForward,
+  uplinks.addOffer,
+  uplinks.removeOffer,
+  takeForward,
 ] as Operation[];
 
 export const operations: ReadonlyMap<string, Operation> = new Map(all.map((op) => [op.name, op]));

@@ -62,6 +62,17 @@ export const prefix = (field: string, name = field): FieldColumns => {
   };
 };
 
+/** A prefix, or null when its length is. */
+export const optionalPrefix = (field: string, name = field): FieldColumns => {
+  const { names, read, write } = prefix(field, name);
+  return {
+    field,
+    names,
+    read: (row, at) => (row[at + 2] === null ? null : read(row, at)),
+    write: (value: Prefix | null) => (value === null ? [null, null, null] : write(value as never)),
+  };
+};
+
 /** A short list of literal addresses, or null for none given. */
 export const addressList = (field: string, name: string): FieldColumns =>
   column(

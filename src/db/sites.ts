@@ -1,8 +1,10 @@
 import type { Pool } from 'mysql2/promise';
 import type { Plan } from '../core/plan/plan';
+import { tableNames } from '../core/plan/records';
 import { fromSqlTime, toSqlTime } from './columns';
 import { rows, run, transaction } from './connection';
 import { readPlan, writePlan } from './rows';
+import { tables } from './tables';
 
 export interface SiteRow {
   readonly id: string;
@@ -71,28 +73,8 @@ export async function archiveSite(pool: Pool, siteId: string, at: string | null)
  */
 export const deleteSite = (pool: Pool, siteId: string): Promise<boolean> =>
   transaction(pool, 'READ COMMITTED', async (connection) => {
-    const order = [
-      'journal',
-      'named_revision',
-      'acceptance',
-      'address',
-      'exclusion',
-      'pool',
-      'subnet',
-      'interface',
-    ];
-    for (const table of [
-      ...order,
-      'cable',
-      'port',
-      'aggregate',
-      'port_profile',
-      'box',
-      'device',
-      'vlan',
-      'lan',
-      'site_record',
-    ])
+    const records = [...tableNames].reverse().map((table) => tables[table].sql);
+    for (const table of ['journal', 'named_revision', ...records])
       await run(connection, `DELETE FROM ${table} WHERE site_id = ?`, [siteId]);
     return (await run(connection, 'DELETE FROM site WHERE id = ?', [siteId])) === 1;
   });

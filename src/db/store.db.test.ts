@@ -8,6 +8,7 @@ import { encodePlan, encodeStep } from '../core/plan/wire';
 import { vlansOf } from '../core/plan/view';
 import type { Step } from '../core/plan/change';
 import { buildGear, damagedGear, deviceNamed, portNamed, soundGear, vlanFor } from '../core/testing/gear';
+import { buildInternet, cardOf, damagedInternet, soundInternet } from '../core/testing/internet';
 import { build, damagedSite, done, emptySite } from '../core/testing/plans';
 import { openDatabase, rows, run } from './connection';
 import {
@@ -67,6 +68,31 @@ describe('plans in the database', () => {
     const remove = { operation: 'removeDevice', input: { device } };
     expect(await commit(pool, id, remove)).toMatchObject({ outcome: 'saved' });
     expect((await stored(pool, id)).plan.port.group(device).size).toBe(0);
+  });
+
+  test('an Internet side with every mistake is stored; a host goes with the forwards to it', async () => {
+    const sound = soundInternet();
+    await fc.assert(
+      fc.asyncProperty(damagedInternet, async (damage) => {
+        const plan = buildInternet(damage, sound);
+        const id = await storedSite(pool, plan);
+        expect(encodePlan((await stored(pool, id)).plan)).toEqual(encodePlan(plan));
+        expect(await deleteSite(pool, id)).toBe(true);
+      }),
+      { numRuns: 15, seed: 4 },
+    );
+    const limited = done(sound, 'edit', {
+      table: 'forward',
+      id: [...sound.forward.values()][0]!.id,
+      set: { sources: ['198.51.100.0/24', '2001:db8::/32'] },
+    });
+    const id = await storedSite(pool, limited);
+    expect(encodePlan((await stored(pool, id)).plan)).toEqual(encodePlan(limited));
+    const card = cardOf(limited, 'desk').id;
+    const { id: address } = [...limited.address.values()].find((item) => item.interface === card)!;
+    const remove = { operation: 'removeHosts', input: { addresses: [address] } };
+    expect(await commit(pool, id, remove)).toMatchObject({ outcome: 'saved' });
+    expect((await stored(pool, id)).plan.forward.size).toBe(0);
   });
 
   test('names that differ only in case or a trailing space stay different', async () => {

@@ -14,6 +14,7 @@ import { equal } from '../plan/equal';
 import { gatewayChecks } from './checks/gateways';
 import { gearChecks } from './checks/gear';
 import { hostChecks, mayHoldCameras } from './checks/hosts';
+import { internetChecks } from './checks/internet';
 import { identityChecks } from './checks/identities';
 import { poolChecks } from './checks/pools';
 import { sizeChecks, subnetChecks } from './checks/subnets';
@@ -29,7 +30,7 @@ import {
 } from './finding';
 import { subnetView } from './subnet-view';
 
-const siteChecks: readonly SiteCheck[] = [...vlanChecks, ...subnetChecks, ...gearChecks];
+const siteChecks: readonly SiteCheck[] = [...vlanChecks, ...subnetChecks, ...gearChecks, ...internetChecks];
 const perSubnet: readonly SubnetCheck[] = [...sizeChecks, ...gatewayChecks, ...poolChecks, ...hostChecks];
 export const allChecks: readonly Check[] = [
   ...siteChecks,
@@ -184,7 +185,8 @@ function touchedBy(before: Plan, after: Plan, steps: readonly Step[]): Touched {
       if (record === null) continue;
       switch (step.table) {
         case 'site':
-          // Schools, bands and the domain reach into every subnet.
+        case 'uplink':
+          // Schools, bands and the domain reach into every subnet; so does what is outside an uplink.
           for (const subnet of plan.subnet.values()) touchSubnet(plan, subnet);
           break;
         case 'vlan':

@@ -1,11 +1,13 @@
 import type { Draft } from '../plan/draft';
+import { removeInternetOf } from '../uplink/remove';
 import { portsOf } from '../switching/wiring';
 import { type Carried, carriedOf, vlansIn, without } from './roles';
 
-/** Takes a device's ports away with their cables; used when the device goes. */
+/** Takes a device's ports away with their cables, and its uplinks; used when the device goes. */
 export function removeGear(draft: Draft, device: string): void {
   const ports = portsOf(draft.plan, device);
   const own = new Set(ports.map((port) => port.id));
+  removeInternetOf(draft, device);
   for (const cable of [...draft.plan.cable.values()])
     if (own.has(cable.from) || own.has(cable.to)) draft.remove('cable', cable.id);
   for (const port of ports) draft.remove('port', port.id);

@@ -1,9 +1,10 @@
 import type { Draft } from '../plan/draft';
 import { addressesOn, interfacesOf } from '../plan/view';
 import { removeGear } from '../gear/remove';
+import { removeForwardsTo } from '../uplink/remove';
 import { boxOf } from '../plan/box-of';
 
-/** Removes an interface and every mention of it: as a DNS server of a subnet, as the server of a pool. */
+/** Removes an interface and every mention of it: as a DNS server of a subnet, as the server of a pool, as the target of a forward. */
 export function removeInterface(draft: Draft, id: string): void {
   for (const subnet of draft.plan.subnet.values())
     if (subnet.dns.some((server) => 'interface' in server && server.interface === id))
@@ -13,6 +14,7 @@ export function removeInterface(draft: Draft, id: string): void {
   for (const pool of draft.plan.pool.values())
     if (pool.servedBy.includes(id))
       draft.update('pool', pool.id, { servedBy: pool.servedBy.filter((server) => server !== id) });
+  removeForwardsTo(draft, id);
   draft.remove('interface', id);
 }
 

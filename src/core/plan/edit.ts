@@ -20,6 +20,9 @@ const editable = [
   'pool',
   'exclusion',
   'address',
+  'uplink',
+  'forward',
+  'offer',
 ] as const;
 
 export const toWire = (table: TableName, record: AnyRecord): Record<string, unknown> =>

@@ -23,6 +23,9 @@ const groupKeys: { readonly [T in TableName]: (record: RecordOf<T>) => string } 
   pool: (record) => record.subnet,
   exclusion: (record) => record.subnet,
   address: (record) => record.subnet,
+  uplink: () => '',
+  forward: () => '',
+  offer: (record) => record.device,
   acceptance: () => '',
 };
 

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { familyOf } from '../address/ip';
 import { addressCodec, idSchema, macCodec, prefixCodec, text, timeCodec, whole } from './codecs';
 import { aggregateSchema, boxSchema, cableSchema, portSchema, profileSchema } from './gear';
+import { forwardSchema, offerSchema, uplinkSchema } from './internet';
 
 /**
  * The records of the plan: one schema per kind, its type inferred. Shape is enforced here; a mistake a person can
@@ -210,6 +211,9 @@ export const recordSchemas = {
   pool: poolSchema,
   exclusion: exclusionSchema,
   address: addressSchema,
+  uplink: uplinkSchema,
+  forward: forwardSchema,
+  offer: offerSchema,
   acceptance: acceptanceSchema,
 } as const;
 
@@ -232,6 +236,9 @@ export type Subnet = RecordOf<'subnet'>;
 export type Pool = RecordOf<'pool'>;
 export type Exclusion = RecordOf<'exclusion'>;
 export type Address = RecordOf<'address'>;
+export type Uplink = RecordOf<'uplink'>;
+export type Forward = RecordOf<'forward'>;
+export type Offer = RecordOf<'offer'>;
 export type Acceptance = RecordOf<'acceptance'>;
 export type DnsServer = Readonly<z.output<typeof dnsServerSchema>>;
 export type Transient = NonNullable<Vlan['transient']>;
@@ -254,6 +261,9 @@ export const references: { readonly [T in TableName]: Readonly<Record<string, Ta
   pool: { subnet: 'subnet', servedBy: 'interface' },
   exclusion: { subnet: 'subnet' },
   address: { subnet: 'subnet', interface: 'interface' },
+  uplink: { device: 'device', port: 'port', updater: 'device' },
+  forward: { uplink: 'uplink', target: 'interface' },
+  offer: { device: 'device' },
   acceptance: {},
 };
 

@@ -54,6 +54,24 @@ const names: Readonly<Record<string, string>> = {
   ingressFilter: 'ingress filtering',
   setsItself: 'sets its role itself',
   index: 'index inside',
+  providerVlan: 'provider VLAN',
+  upstream: 'what stands upstream',
+  passes: 'passes on',
+  outside: 'outside address is',
+  network: 'outside network',
+  mtu: 'MTU',
+  down: 'Mbit/s down',
+  up: 'Mbit/s up',
+  cap: 'GB a month',
+  noForwards: 'lets no forward in',
+  delegated: 'IPv6 prefix delegated',
+  monitor: 'pings',
+  monitorEvery: 'seconds between pings',
+  lossesDown: 'lost pings until down',
+  repliesUp: 'answered pings until up',
+  dynamicName: 'dynamic name',
+  inside: 'inside port',
+  sources: 'allowed sources',
 };
 
 export const fieldName = (_table: TableName, field: string): string => names[field] ?? field;
@@ -76,6 +94,10 @@ export function portTitle(plan: Plan, port: Port): string {
   if (!boxOf(plan, port.device)) return device;
   return port.number === 0 ? `${device} inside` : `${device} ${port.number}`;
 }
+
+/** Transport ports as people write them: tcp 443, udp 5000-5009, tcp+udp 53. */
+export const portsText = (protocol: 'tcp' | 'udp' | 'both', from: number, to = from): string =>
+  `${protocol === 'both' ? 'tcp+udp' : protocol} ${from === to ? from : `${from}-${to}`}`;
 
 /** What a person calls a record: the segment's name, the host's name, the subnet's prefix. */
 export function recordTitle(plan: Plan, table: TableName, record: AnyRecord): string {
@@ -118,6 +140,16 @@ export function recordTitle(plan: Plan, table: TableName, record: AnyRecord): st
       const item = plan.interface.get(as<'address'>().interface);
       const device = item && plan.device.get(item.device);
       return `${device?.name ?? 'address'} ${formatAddress(as<'address'>().address)}`;
+    }
+    case 'uplink':
+      return `uplink ${as<'uplink'>().name}`;
+    case 'forward': {
+      const { protocol, from, to } = as<'forward'>();
+      return `forward ${portsText(protocol, from, to)}`;
+    }
+    case 'offer': {
+      const device = plan.device.get(as<'offer'>().device)?.name ?? 'a device';
+      return `${device} ${portsText(as<'offer'>().protocol, as<'offer'>().port, as<'offer'>().port)}`;
     }
     case 'acceptance':
       return `acceptance of ${as<'acceptance'>().finding}`;

@@ -15,7 +15,7 @@ import { DEFAULT_LEASE, grown, prefixLengthFor, subnetNeed, transientNeed } from
 import { proposeCode, proposeColour, proposePrefix, proposeVid } from './propose';
 import { renumber } from './renumber';
 import { purposeDefaults } from './purposes';
-import { habitualGateway, takenPrefixes, thirdOctetPlaces, usableSpace } from './space';
+import { foreignNetworks, habitualGateway, takenPrefixes, thirdOctetPlaces, usableSpace } from './space';
 import { putGateway } from './operations';
 
 /** The lease that counts for a subnet's need: its longest pool's, else the usual one. */
@@ -201,7 +201,7 @@ export const packSubnets = operation('packSubnets', z.strictObject({}), (draft) 
   const plan = draft.plan;
   const site = siteOf(plan);
   const moving: { subnet: Subnet; vlan: Vlan }[] = [];
-  const taken: Prefix[] = site.foreign.map((network) => network.prefix);
+  const taken: Prefix[] = foreignNetworks(draft.plan).map((network) => network.prefix);
   for (const vlan of vlansOf(plan))
     for (const subnet of [...plan.subnet.values()].filter((candidate) => candidate.vlan === vlan.id))
       if (subnet.pinned || prefixFamily(subnet.prefix) === 6) taken.push(subnet.prefix);
@@ -260,7 +260,7 @@ function growPlace(draft: Draft, vlan: Vlan, subnet: Subnet, length: number): Pr
   const others = [...draft.plan.subnet.values()]
     .filter((other) => other.id !== subnet.id)
     .map((other) => other.prefix);
-  const taken = [...others, ...site.foreign.map((network) => network.prefix)];
+  const taken = [...others, ...foreignNetworks(draft.plan).map((network) => network.prefix)];
   const space = site.space.filter((block) => prefixFamily(block) === 4);
   const here = { address: subnet.prefix.address, length };
   const size = 2 ** (32 - length);

@@ -17,9 +17,17 @@ import type { Site, Subnet } from '../plan/records';
 
 /** The site's address space: what is taken, what is free, and where a VLAN id wants its subnet. */
 
+/** Networks of others that no segment may collide with: those the site names, and those outside its uplinks. */
+export const foreignNetworks = memo((plan: Plan): Site['foreign'] => [
+  ...siteOf(plan).foreign,
+  ...[...plan.uplink.values()].flatMap(({ network, name }) =>
+    network === null ? [] : [{ prefix: network, why: `outside the uplink ${name}` }],
+  ),
+]);
+
 const taken = memo((plan: Plan): readonly Prefix[] => [
   ...[...plan.subnet.values()].map((subnet) => subnet.prefix),
-  ...siteOf(plan).foreign.map((network) => network.prefix),
+  ...foreignNetworks(plan).map((network) => network.prefix),
 ]);
 const free = memo((plan: Plan): readonly Prefix[] => freeBlocks(siteOf(plan).space, taken(plan)));
 
@@ -40,7 +48,7 @@ export const usableSpace = (site: Pick<Site, 'space' | 'documentation'>): Prefix
 export function isFree(plan: Plan, prefix: Prefix, except?: Subnet): boolean {
   const site = siteOf(plan);
   if (!site.space.some((block) => covers(block, prefix))) return false;
-  if (site.foreign.some((network) => overlaps(network.prefix, prefix))) return false;
+  if (foreignNetworks(plan).some((network) => overlaps(network.prefix, prefix))) return false;
   for (const subnet of plan.subnet.values())
     if (subnet.id !== except?.id && overlaps(subnet.prefix, prefix)) return false;
   return true;

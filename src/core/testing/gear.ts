@@ -80,6 +80,7 @@ export function soundGear(): Plan {
         .map((port) => port.number),
       'parked',
     );
+  plan = done(plan, 'addUplink', {});
   for (const box of [...plan.box.values()])
     plan = done(plan, 'edit', { table: 'box', id: box.id, set: { loginChanged: '2026-01-05' } });
   return plan;
@@ -294,5 +295,8 @@ const names = Object.keys(gearDamages);
 const step = fc.tuple(fc.constantFrom(...names), fc.nat(1000), fc.nat(1000));
 export const damagedGear = fc.array(step, { minLength: 1, maxLength: 4 });
 export const gearWalk = fc.array(step, { minLength: 1, maxLength: 5 });
-export const buildGear = (damage: readonly (readonly [string, number, number])[], from: Plan): Plan =>
-  damage.reduce((plan, [name, a, b]) => gearDamages[name]!(plan, a, b), from);
+export const buildGear = (
+  damage: readonly (readonly [string, number, number])[],
+  from: Plan,
+  known: Readonly<Record<string, Damage>> = gearDamages,
+): Plan => damage.reduce((plan, [name, a, b]) => known[name]!(plan, a, b), from);

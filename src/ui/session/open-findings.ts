@@ -89,3 +89,14 @@ export function gearPlaceOf(
           : null;
   return { device, ports: known, followed: first.table === 'vlan' ? first.id : null };
 }
+
+/** The uplink and the forward a finding of the Internet side is about. */
+export function internetPlaceOf(
+  plan: Plan,
+  finding: Finding,
+): { uplink: string | null; forward: string | null } {
+  const [first] = finding.where;
+  if (first?.table === 'forward')
+    return { uplink: plan.forward.get(first.id)?.uplink ?? null, forward: first.id };
+  return { uplink: first?.table === 'uplink' ? first.id : null, forward: null };
+}

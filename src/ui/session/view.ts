@@ -21,6 +21,9 @@ interface ViewState {
   readonly followed: string | null;
   /** A role chosen by key, waiting for its segment. */
   readonly asking: 'access' | 'trunk' | 'voice' | null;
+  /** The uplink or the forward chosen under Internet side. */
+  readonly uplink: string | null;
+  readonly forward: string | null;
   readonly finding: string | null;
   readonly review: Review | null;
   readonly panelOpen: boolean;
@@ -57,6 +60,8 @@ export const useView = create<ViewState>((set) => ({
   ports: [],
   followed: null,
   asking: null,
+  uplink: null,
+  forward: null,
   finding: null,
   review: null,
   panelOpen: false,

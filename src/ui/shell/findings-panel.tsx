@@ -4,7 +4,14 @@ import { usePathname, useRouter } from 'next/navigation';
 import { useCallback } from 'react';
 import { type Severity, severities } from '@/core/findings/finding';
 import { usePlan, useSession, useSite } from '../session/context';
-import { type JudgedFinding, countOpen, gearPlaceOf, placeOf, useFindings } from '../session/open-findings';
+import {
+  type JudgedFinding,
+  countOpen,
+  gearPlaceOf,
+  internetPlaceOf,
+  placeOf,
+  useFindings,
+} from '../session/open-findings';
 import { useView } from '../session/view';
 import { SeverityMark } from '../parts/marks';
 import { FindingCard } from './finding-card';
@@ -37,6 +44,7 @@ export function useGoToFinding() {
       const place = placeOf(plan, finding);
       if (place.vlan) select(place.vlan, place.address);
       if (finding.station === 'gear') set(gearPlaceOf(plan, finding));
+      if (finding.station === 'internet') set(internetPlaceOf(plan, finding));
       set({ finding: finding.key });
       if (station !== 'findings' && finding.station !== station)
         router.push(`/site/${session.siteId}/${finding.station}`);
@@ -78,13 +86,14 @@ export function FindingsPanel({ everywhere = false }: { everywhere?: boolean }) 
   const vlan = useView((state) => state.vlan);
   const current = useView((state) => state.finding);
   const station = useStation();
-  const chosen = useView((state) => state.ports);
+  const { ports, uplink, forward } = useView();
   const plan = usePlan();
   const go = useGoToFinding();
   // What is selected first; the rest of the page's findings after it.
-  const onGear = station === 'gear';
+  // On these stations what is chosen are records themselves; elsewhere it is a segment.
+  const chosen = station === 'gear' ? ports : station === 'internet' ? [forward ?? uplink ?? ''] : null;
   const here = findings.filter((finding) =>
-    onGear
+    chosen
       ? finding.where.some(({ id }) => chosen.includes(id))
       : vlan !== null && placeOf(plan, finding).vlan === vlan,
   );
@@ -117,7 +126,16 @@ export function FindingsPanel({ everywhere = false }: { everywhere?: boolean }) 
       </div>
       {!ready && <p className="py-2">Checking…</p>}
       {ready && findings.length === 0 && <p className="py-2">Nothing to mend on this page.</p>}
-      {section(onGear ? 'At the chosen ports' : selected ? `In ${selected.name}` : 'Selected', here)}
+      {section(
+        station === 'gear'
+          ? 'At the chosen ports'
+          : station === 'internet'
+            ? 'Of what is chosen'
+            : selected
+              ? `In ${selected.name}`
+              : 'Selected',
+        here,
+      )}
       {section(here.length ? 'Elsewhere on this page' : 'On this page', others)}
     </section>
   );

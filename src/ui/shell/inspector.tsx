@@ -2,6 +2,7 @@
 
 import { HostInspector } from '../stations/addresses/host-inspector';
 import { GearInspector } from '../stations/gear/gear-inspector';
+import { InternetInspector } from '../stations/internet/internet-inspector';
 import { SegmentInspector } from '../stations/segments/segment-inspector';
 import { useStation } from './findings-panel';
 
@@ -11,5 +12,6 @@ export function Inspector() {
   if (station === 'segments') return <SegmentInspector />;
   if (station === 'addresses') return <HostInspector />;
   if (station === 'gear') return <GearInspector />;
+  if (station === 'internet') return <InternetInspector />;
   return null;
 }

@@ -35,7 +35,10 @@ const list: readonly (readonly [string, string])[] = [
   ['n', 'next finding'],
   ['u', 'undo your latest change'],
   ['U', 'redo'],
-  ['+', 'add a segment (Segments), a fixed address (Addresses) or a device (Gear & ports)'],
+  [
+    '+',
+    'add a segment (Segments), a fixed address (Addresses), a device (Gear & ports) or an uplink (Internet side)',
+  ],
   ['f', 'Fit: re-pack the subnets (Segments)'],
   ['p', 'paste rows from a spreadsheet (Addresses, the table of Gear & ports)'],
   ['Alt ↑ ↓', 'move the segment of this row up or down'],

@@ -34,6 +34,12 @@ export const stations: readonly StationEntry[] = [
     about: 'boxes, what each port carries, and the cables between them',
   },
   {
+    path: 'internet',
+    label: 'Internet side',
+    findings: 'internet',
+    about: 'uplinks, who translates, what gets in, and what happens when a link fails',
+  },
+  {
     path: 'handover',
     label: 'Hand over',
     findings: null,

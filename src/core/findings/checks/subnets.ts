@@ -11,7 +11,7 @@ import { specialBlockOf } from '../../address/special';
 import { type Plan, siteOf } from '../../plan/plan';
 import type { Subnet } from '../../plan/records';
 import { toWire } from '../../plan/edit';
-import { isFree, thirdOctetPlaces, usableSpace } from '../../segments/space';
+import { foreignNetworks, isFree, thirdOctetPlaces, usableSpace } from '../../segments/space';
 import { fittedLength, needOf } from '../../segments/resize';
 import type { Remedy, SiteCheck, SubnetCheck } from '../finding';
 
@@ -93,10 +93,10 @@ const foreign: SiteCheck = {
   id: 'subnet-foreign',
   station: 'segments',
   scope: 'site',
-  reads: ['subnet', 'site', 'vlan'],
+  reads: ['subnet', 'site', 'vlan', 'uplink'],
   *find(plan) {
     for (const subnet of plan.subnet.values()) {
-      const network = siteOf(plan).foreign.find((other) => overlaps(other.prefix, subnet.prefix));
+      const network = foreignNetworks(plan).find((other) => overlaps(other.prefix, subnet.prefix));
       if (!network) continue;
       yield {
         severity: 'stop',
@@ -142,7 +142,7 @@ const thirdOctet: SiteCheck = {
   id: 'third-octet',
   station: 'segments',
   scope: 'site',
-  reads: ['subnet', 'site', 'vlan'],
+  reads: ['subnet', 'site', 'vlan', 'uplink'],
   *find(plan) {
     const site = siteOf(plan);
     if (site.numbering !== 'third-octet') return;

@@ -1,0 +1,109 @@
+import { uplinksOf } from '../../src/core/uplink/view';
+import type { DemoSite } from './builder';
+
+/** Names the uplink that was recorded first, and says what it is like. */
+function uplink(site: DemoSite, name: string, port: string, fields: Record<string, unknown>): string {
+  site.do('addUplink', { name, port: site.ports(port)[0] });
+  const { id } = uplinksOf(site.plan).find((item) => item.name === name)!;
+  site.edit('uplink', id, fields);
+  return id;
+}
+
+const offers = (site: DemoSite, host: string, ...ports: (readonly ['tcp' | 'udp', number])[]) => {
+  for (const [protocol, port] of ports) site.do('addOffer', { device: site.device(host), protocol, port });
+};
+
+/** The provider's box still routes, so nothing gets in; and the heat pump's control is open, were it to. */
+export function rowHouseInternet(site: DemoSite): void {
+  const line = uplink(site, 'cable', 'gw-1 1', {
+    upstream: 'routing',
+    outside: 'private',
+    address: '192.168.1.20',
+    network: '192.168.1.0/24',
+    down: 250,
+    up: 25,
+    dynamicName: 'weir12.example.net',
+  });
+  offers(site, 'disk-station', ['tcp', 443], ['tcp', 445]);
+  offers(site, 'heat-pump', ['tcp', 502], ['tcp', 443]);
+  offers(site, 'recorder', ['tcp', 443], ['tcp', 554]);
+  site.do('addForward', { uplink: line, target: site.card('disk-station'), inside: 443, from: 8443 });
+  site.do('addForward', {
+    uplink: line,
+    target: site.card('heat-pump'),
+    inside: 502,
+    note: 'for its installer',
+  });
+}
+
+/** A fixed public address over PPPoE, with the packet size of plain Ethernet left in. */
+export function clinicInternet(site: DemoSite): void {
+  const line = uplink(site, 'fibre', 'gw-1 1', {
+    addressing: 'pppoe',
+    providerVlan: 7,
+    outside: 'public',
+    address: '203.0.113.42',
+    mtu: 1500,
+    down: 500,
+    up: 100,
+  });
+  offers(site, 'images', ['tcp', 443], ['tcp', 11112]);
+  offers(site, 'records', ['tcp', 443]);
+  site.do('addForward', {
+    uplink: line,
+    target: site.card('images'),
+    inside: 443,
+    sources: ['198.51.100.0/27'],
+    note: 'referring surgery',
+  });
+  site.do('addForward', {
+    uplink: line,
+    target: site.card('records'),
+    inside: 4443,
+    note: 'owners see their records',
+  });
+}
+
+/** Fibre first, mobile when it fails; the mobile address is shared, and the fibre is judged by the box next to it. */
+export function creameryInternet(site: DemoSite): void {
+  const fibre = uplink(site, 'fibre', 'gw-1 1', {
+    addressing: 'static',
+    outside: 'public',
+    address: '198.51.100.10',
+    network: '198.51.100.8/29',
+    monitor: '198.51.100.9',
+    down: 300,
+    up: 300,
+  });
+  const mobile = uplink(site, 'mobile', 'gw-1 2', {
+    upstream: 'mobile',
+    outside: 'shared',
+    address: '100.64.12.7',
+    monitor: '192.0.2.53',
+    monitorEvery: 30,
+    down: 80,
+    up: 20,
+    cap: 200,
+  });
+  offers(site, 'historian', ['tcp', 8883], ['tcp', 443]);
+  offers(site, 'jump-host', ['tcp', 443], ['udp', 4500]);
+  site.do('addForward', {
+    uplink: fibre,
+    target: site.card('historian'),
+    inside: 8883,
+    note: 'milk tankers report',
+  });
+  site.do('addForward', {
+    uplink: mobile,
+    target: site.card('historian'),
+    inside: 8883,
+    note: 'the same by mobile',
+  });
+  site.do('addForward', {
+    uplink: fibre,
+    target: site.card('jump-host'),
+    inside: 443,
+    sources: ['203.0.113.64/28'],
+    note: 'maker of the bottling line',
+  });
+}

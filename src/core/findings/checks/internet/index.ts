@@ -1,0 +1,6 @@
+import type { SiteCheck } from '../../finding';
+import { forwardChecks } from './forwards';
+import { uplinkChecks } from './uplinks';
+
+/** Every check of the Internet side. */
+export const internetChecks: readonly SiteCheck[] = [...uplinkChecks, ...forwardChecks];

@@ -1,0 +1,135 @@
+import type { Plan } from '../../../plan/plan';
+import type { Uplink } from '../../../plan/records';
+import { portNamed, put } from '../../../testing/gear';
+import { cardOf, internetDamages, soundInternet, uplinkNamed } from '../../../testing/internet';
+import { done, prefix } from '../../../testing/plans';
+import { FindingsEngine } from '../../engine';
+import { internetChecks } from '.';
+
+const sound = soundInternet();
+const v4 = (text: string) => prefix(`${text}/32`).address;
+const fibre = (fields: Partial<Uplink>, plan = sound): Plan =>
+  put(plan, 'uplink', uplinkNamed(plan, 'fibre'), fields);
+const forwarded = (inside: number, fields: object = {}) =>
+  done(sound, 'addForward', {
+    uplink: uplinkNamed(sound, 'fibre').id,
+    target: cardOf(sound, 'till').id,
+    inside,
+    ...fields,
+  });
+
+const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
+  [
+    'uplink-unrecorded',
+    'note',
+    () => internetDamages.unrecorded!(sound, 0, 0),
+    /^The port faces a provider\./,
+  ],
+  [
+    'uplink-port',
+    'stop',
+    () => put(sound, 'port', portNamed(sound, 'gw-1', 1), { role: 'parked' }),
+    /^The port carries segments of this site instead of facing the provider\.$/,
+  ],
+  [
+    'uplink-port-shared',
+    'stop',
+    () => internetDamages.samePort!(sound, 1, 0),
+    /^Both are at gw-1 1 without a tag; they cannot be told apart\.$/,
+  ],
+  [
+    'double-nat',
+    'fix',
+    () => fibre({ upstream: 'routing' }),
+    /^gw-1 and the provider’s box upstream translate one after the other: nothing gets in from outside unless both/,
+  ],
+  ['uplink-mtu', 'fix', () => fibre({ addressing: 'pppoe', mtu: 1500 }), /PPPoE leaves 1492 \(RFC 2516\)/],
+  ['uplink-address-missing', 'note', () => fibre({ addressing: 'static' }), /set up again after a fault/],
+  [
+    'uplink-address',
+    'fix',
+    () => fibre({ address: v4('100.64.0.7') }),
+    /^100\.64\.0\.7 is in 100\.64\.0\.0\/10 \(RFC 6598\), shared by customers of a provider; recorded is a public address\.$/,
+  ],
+  [
+    'uplink-network',
+    'fix',
+    () => fibre({ address: v4('203.0.113.5'), network: prefix('198.51.100.0/24') }),
+    /^203\.0\.113\.5 lies outside 198\.51\.100\.0\/24/,
+  ],
+  [
+    'dynamic-name',
+    'fix',
+    () => fibre({ dynamicName: 'site.example.net' }),
+    /goes on pointing at the old one/,
+  ],
+  [
+    'dynamic-name-behind-nat',
+    'note',
+    () =>
+      fibre({
+        dynamicName: 'site.example.net',
+        updater: uplinkNamed(sound, 'fibre').device,
+        upstream: 'routing',
+        passes: 'everything',
+      }),
+    /has to ask outside/,
+  ],
+  ['failover-unwatched', 'fix', () => fibre({ monitor: null }), /goes on into a dead line/],
+  [
+    'forward-cannot-work',
+    'stop',
+    () => fibre({ outside: 'shared' }),
+    /^Nothing gets as far as gw-1: its outside address is shared by customers of the provider/,
+  ],
+  [
+    'forward-twice',
+    'stop',
+    () => internetDamages.twice!(sound, 0, 1),
+    /^tcp 443 to desk and tcp 443 to desk: the first one gets everything\.$/,
+  ],
+  [
+    'forward-no-address',
+    'stop',
+    () => internetDamages.floating!(sound, 0, 0),
+    /whoever has its address by then/,
+  ],
+  [
+    'forward-not-offered',
+    'fix',
+    () => done(sound, 'addOffer', { device: cardOf(sound, 'desk').device, port: 8443 }),
+    /^It lists tcp 8443; the forward leads to tcp 443\.$/,
+  ],
+  ['forward-exposes', 'stop', () => forwarded(502), /such ports are found within minutes/],
+];
+
+const found = (plan: Plan, check: string) =>
+  new FindingsEngine(plan).all().filter((finding) => finding.check === check);
+
+describe('each check of the Internet side by an example', () => {
+  test.each(examples)('%s is a %s', (check, severity, make, says) => {
+    const [finding] = found(make(), check);
+    expect(finding?.because).toMatch(says);
+    expect(finding!.severity).toBe(severity);
+    expect(finding!.key).toBe(`${check}:${finding!.where[0]!.id}`);
+  });
+  test('every check has one', () =>
+    expect(examples.map(([check]) => check).sort()).toEqual(internetChecks.map((check) => check.id).sort()));
+  test('a site as it should be has none of them', () => expect(new FindingsEngine(sound).all()).toEqual([]));
+  test('a network outside an uplink is foreign inside, and the segment moves away from it', () => {
+    const staff = [...sound.subnet.values()].find(({ vlan }) => sound.vlan.get(vlan)!.purpose === 'staff')!;
+    const plan = fibre({ network: staff.prefix });
+    const [finding] = found(plan, 'subnet-foreign');
+    expect(finding?.because).toMatch(/outside the uplink fibre/);
+    const moved = done(plan, finding!.remedies[0]!.operation, finding!.remedies[0]!.input);
+    expect(found(moved, 'subnet-foreign')).toEqual([]);
+    expect(moved.subnet.get(staff.id)!.prefix).not.toEqual(staff.prefix);
+  });
+  test('a limit on who may come, or switching it off, ends exposure', () => {
+    expect(found(forwarded(502, { sources: ['198.51.100.0/24'] }), 'forward-exposes')).toEqual([]);
+    const open = forwarded(80);
+    expect(found(open, 'forward-exposes')[0]!.severity).toBe('fix');
+    const off = put(open, 'forward', [...open.forward.values()].at(-1)!, { enabled: false });
+    expect(found(off, 'forward-exposes')).toEqual([]);
+  });
+});

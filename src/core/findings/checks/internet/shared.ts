@@ -1,0 +1,45 @@
+import type { Plan } from '../../../plan/plan';
+import type { Forward, TableName, Uplink } from '../../../plan/records';
+import { portsText } from '../../../plan/words';
+import { targetOf } from '../../../uplink/view';
+import type { Remedy, SiteCheck } from '../../finding';
+
+/** What the checks of the Internet side have in common. */
+
+const INTERNET: readonly TableName[] = [
+  'uplink',
+  'forward',
+  'offer',
+  'port',
+  'device',
+  'interface',
+  'address',
+  'cable',
+];
+
+export const internetCheck = (id: string, find: SiteCheck['find']): SiteCheck => ({
+  id,
+  station: 'internet',
+  scope: 'site',
+  reads: INTERNET,
+  find,
+});
+
+export const onUplink = ({ id }: Uplink) => ({ table: 'uplink' as const, id });
+export const onForward = ({ id }: Forward) => ({ table: 'forward' as const, id });
+export const forwardTitle = (plan: Plan, forward: Forward): string =>
+  `${portsText(forward.protocol, forward.from, forward.to)} to ${targetOf(plan, forward).name}`;
+
+/** Sets one field of an uplink or a forward, as a person would. */
+export const setField = (
+  label: string,
+  table: 'uplink' | 'forward',
+  id: string,
+  field: string,
+  value: unknown,
+  seen: unknown,
+): Remedy => ({
+  label,
+  operation: 'edit',
+  input: { table, id, set: { [field]: value }, seen: { [field]: seen } },
+});

@@ -1,0 +1,113 @@
+import fc from 'fast-check';
+import { type Plan, withRecord } from '../plan/plan';
+import type { Interface, Uplink } from '../plan/records';
+import { addressesOn } from '../plan/view';
+import { portsOf } from '../switching/wiring';
+import { uplinksOf } from '../uplink/view';
+import { buildGear, deviceNamed, put, soundGear } from './gear';
+import { type Damage, done, nextSeed, prefix, tried } from './plans';
+
+/** Sites with an Internet side for property tests: two uplinks and a forward as they should be, then what goes wrong. */
+
+const v4 = (text: string) => prefix(`${text}/32`).address;
+
+export const uplinkNamed = (plan: Plan, name: string): Uplink =>
+  uplinksOf(plan).find((uplink) => uplink.name === name)!;
+/** The network card of an end device. */
+export const cardOf = (plan: Plan, name: string): Interface =>
+  [...plan.interface.values()].find(({ device }) => device === deviceNamed(plan, name).id)!;
+
+export function soundInternet(): Plan {
+  let plan = soundGear();
+  const fields: Partial<Uplink> = { outside: 'public', monitor: v4('192.0.2.53') };
+  plan = put(plan, 'uplink', uplinksOf(plan)[0]!, { ...fields, name: 'fibre', tier: 1 });
+  const port = portsOf(plan, deviceNamed(plan, 'gw-1').id).find(({ number }) => number === 6)!;
+  plan = done(plan, 'addUplink', { name: 'mobile', port: port.id });
+  plan = put(plan, 'uplink', uplinkNamed(plan, 'mobile'), { ...fields, tier: 2 });
+  const target = cardOf(plan, 'desk').id;
+  return done(plan, 'addForward', { uplink: uplinkNamed(plan, 'fibre').id, target, inside: 443 });
+}
+
+const pick = <T>(items: Iterable<T>, n: number): T | undefined => {
+  const list = [...items];
+  return list.length ? list[n % list.length] : undefined;
+};
+const setUplink =
+  (fields: (plan: Plan, b: number, uplink: Uplink) => Partial<Uplink>): Damage =>
+  (plan, a, b) => {
+    const uplink = pick(uplinksOf(plan), a);
+    return uplink ? put(plan, 'uplink', uplink, fields(plan, b, uplink)) : plan;
+  };
+const cards = (plan: Plan) =>
+  ['desk', 'till', 'cam-1', 'cam-2'].map((name) => cardOf(plan, name)).filter(Boolean);
+const insidePorts = [80, 443, 23, 554, 8883, 502, 22, 6000];
+
+export const internetDamages: Readonly<Record<string, Damage>> = {
+  upstream: setUplink((_plan, b) => ({
+    upstream: 'routing',
+    passes: (['nothing', 'listed', 'everything'] as const)[b % 3]!,
+  })),
+  outside: setUplink((_plan, b) => ({
+    outside: (['shared', 'private', 'unknown', 'public'] as const)[b % 4]!,
+    upstream: 'modem',
+  })),
+  address: setUplink((_plan, b) => ({
+    address: v4(['203.0.113.5', '192.168.1.2', '100.64.0.7'][b % 3]!),
+    outside: (['public', 'unknown', 'private', 'shared'] as const)[b % 4]!,
+    addressing: 'static',
+    ...(b % 5 === 0 ? { network: prefix('198.51.100.0/24') } : {}),
+  })),
+  noAddress: setUplink(() => ({ address: null, addressing: 'static' })),
+  network: setUplink((plan, b) => ({
+    network: b % 2 ? prefix('198.51.100.0/24') : (pick(plan.subnet.values(), b)?.prefix ?? null),
+  })),
+  mtu: setUplink((_plan, b) => ({ addressing: b % 2 ? 'pppoe' : 'dhcp', mtu: [1492, 1500, 1600][b % 3]! })),
+  name: setUplink((plan, b) => ({
+    dynamicName: 'site.example.net',
+    updater: b % 2 ? deviceNamed(plan, 'gw-1').id : null,
+    ...(b % 4 === 3 ? { outside: 'shared' as const, address: null } : {}),
+  })),
+  monitor: setUplink((_plan, b) =>
+    b % 2 ? { monitor: null } : { monitor: v4('198.51.100.1'), network: prefix('198.51.100.0/24') },
+  ),
+  closed: setUplink((_plan, b) => (b % 2 ? { noForwards: true } : { enabled: false })),
+  oneTier: setUplink(() => ({ tier: 1 })),
+  portRole: (plan, a, b) => {
+    const port = plan.port.get(pick(uplinksOf(plan), a)?.port ?? '');
+    const wrong = [{ role: 'parked' }, { defective: true }, { enabled: false }][b % 3]!;
+    return port ? put(plan, 'port', port, wrong) : plan;
+  },
+  noPort: setUplink(() => ({ port: null })),
+  samePort: setUplink((plan) => ({ port: uplinksOf(plan)[0]!.port, providerVlan: null })),
+  unrecorded: (plan) =>
+    uplinksOf(plan).reduce((now, { id }) => tried(now, 'removeUplink', { uplink: id }), plan),
+  forward: (plan, a, b) => {
+    const uplink = pick(uplinksOf(plan), a);
+    const target = pick(cards(plan), b);
+    return uplink && target
+      ? tried(plan, 'addForward', { uplink: uplink.id, target: target.id, inside: insidePorts[(a + b) % 8]! })
+      : plan;
+  },
+  twice: (plan, a, b) => {
+    const forward = pick(plan.forward.values(), a);
+    if (!forward) return plan;
+    const id = nextSeed();
+    return withRecord(plan, 'forward', id, { ...forward, id, inside: insidePorts[b % 8]! });
+  },
+  floating: (plan, a) => {
+    const forward = pick(plan.forward.values(), a);
+    const lost = forward ? addressesOn(plan, forward.target) : [];
+    return lost.reduce((now, { id }) => withRecord(now, 'address', id, null), plan);
+  },
+  offers: (plan, a, b) => {
+    const card = pick(cards(plan), a);
+    return card
+      ? tried(plan, 'addOffer', { device: card.device, port: [4443, 8080, 443, 10_000][b % 4]! })
+      : plan;
+  },
+};
+
+const step = fc.tuple(fc.constantFrom(...Object.keys(internetDamages)), fc.nat(60), fc.nat(60));
+export const damagedInternet = fc.array(step, { minLength: 1, maxLength: 5 });
+export const buildInternet = (damage: readonly (readonly [string, number, number])[], from: Plan): Plan =>
+  buildGear(damage, from, internetDamages);

@@ -1,0 +1,19 @@
+import type { Draft } from '../plan/draft';
+
+/** Takes away what hangs on a device that goes: its uplinks with their forwards, what it listens on, names it kept. */
+export function removeInternetOf(draft: Draft, device: string): void {
+  for (const uplink of [...draft.plan.uplink.values()]) {
+    if (uplink.device === device) {
+      for (const forward of [...draft.plan.forward.values()])
+        if (forward.uplink === uplink.id) draft.remove('forward', forward.id);
+      draft.remove('uplink', uplink.id);
+    } else if (uplink.updater === device) draft.update('uplink', uplink.id, { updater: null });
+  }
+  for (const id of [...draft.plan.offer.group(device).keys()]) draft.remove('offer', id);
+}
+
+/** Takes away the forwards that lead to a network card that goes. */
+export function removeForwardsTo(draft: Draft, item: string): void {
+  for (const forward of [...draft.plan.forward.values()])
+    if (forward.target === item) draft.remove('forward', forward.id);
+}

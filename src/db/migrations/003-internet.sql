@@ -1,0 +1,81 @@
+CREATE TABLE uplink (
+  site_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  device_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  port_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NULL,
+  name VARCHAR(40) NOT NULL,
+  addressing VARCHAR(20) NOT NULL,
+  provider_vlan SMALLINT UNSIGNED NULL,
+  upstream VARCHAR(20) NOT NULL,
+  passes VARCHAR(20) NOT NULL,
+  outside VARCHAR(20) NOT NULL,
+  address_v4 INT UNSIGNED NULL,
+  address_v6 BINARY(16) NULL,
+  network_v4 INT UNSIGNED NULL,
+  network_v6 BINARY(16) NULL,
+  network_len TINYINT UNSIGNED NULL,
+  mtu SMALLINT UNSIGNED NULL,
+  mbit_down INT UNSIGNED NULL,
+  mbit_up INT UNSIGNED NULL,
+  cap_gb INT UNSIGNED NULL,
+  no_forwards BOOLEAN NOT NULL,
+  enabled BOOLEAN NOT NULL,
+  delegated_v4 INT UNSIGNED NULL,
+  delegated_v6 BINARY(16) NULL,
+  delegated_len TINYINT UNSIGNED NULL,
+  tier TINYINT UNSIGNED NOT NULL,
+  weight SMALLINT UNSIGNED NOT NULL,
+  monitor_v4 INT UNSIGNED NULL,
+  monitor_v6 BINARY(16) NULL,
+  monitor_every SMALLINT UNSIGNED NOT NULL,
+  losses_down TINYINT UNSIGNED NOT NULL,
+  replies_up TINYINT UNSIGNED NOT NULL,
+  dynamic_name VARCHAR(120) NOT NULL,
+  updater_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NULL,
+  PRIMARY KEY (site_id, id),
+  CONSTRAINT uplink_site FOREIGN KEY (site_id) REFERENCES site (id) ON DELETE CASCADE,
+  CONSTRAINT uplink_device FOREIGN KEY (site_id, device_id) REFERENCES device (site_id, id),
+  CONSTRAINT uplink_port FOREIGN KEY (site_id, port_id) REFERENCES port (site_id, id),
+  CONSTRAINT uplink_updater FOREIGN KEY (site_id, updater_id) REFERENCES device (site_id, id)
+);
+
+CREATE TABLE forward (
+  site_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  uplink_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  protocol VARCHAR(10) NOT NULL,
+  outside_from SMALLINT UNSIGNED NOT NULL,
+  outside_to SMALLINT UNSIGNED NOT NULL,
+  interface_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  inside_port SMALLINT UNSIGNED NOT NULL,
+  hairpin BOOLEAN NOT NULL,
+  enabled BOOLEAN NOT NULL,
+  note VARCHAR(120) NOT NULL,
+  PRIMARY KEY (site_id, id),
+  CONSTRAINT forward_site FOREIGN KEY (site_id) REFERENCES site (id) ON DELETE CASCADE,
+  CONSTRAINT forward_uplink FOREIGN KEY (site_id, uplink_id) REFERENCES uplink (site_id, id),
+  CONSTRAINT forward_interface FOREIGN KEY (site_id, interface_id) REFERENCES interface (site_id, id)
+);
+
+CREATE TABLE forward_source (
+  site_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  owner_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  pos INT UNSIGNED NOT NULL,
+  prefix_v4 INT UNSIGNED NULL,
+  prefix_v6 BINARY(16) NULL,
+  prefix_len TINYINT UNSIGNED NOT NULL,
+  PRIMARY KEY (site_id, owner_id, pos),
+  CONSTRAINT forward_source_owner FOREIGN KEY (site_id, owner_id) REFERENCES forward (site_id, id) ON DELETE CASCADE
+);
+
+CREATE TABLE offer (
+  site_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  device_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  protocol VARCHAR(10) NOT NULL,
+  port SMALLINT UNSIGNED NOT NULL,
+  name VARCHAR(40) NOT NULL,
+  PRIMARY KEY (site_id, id),
+  CONSTRAINT offer_site FOREIGN KEY (site_id) REFERENCES site (id) ON DELETE CASCADE,
+  CONSTRAINT offer_device FOREIGN KEY (site_id, device_id) REFERENCES device (site_id, id)
+);

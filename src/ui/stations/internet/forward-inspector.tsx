@@ -1,0 +1,136 @@
+'use client';
+
+import { formatPrefix, parsePrefix } from '@/core/address/prefix';
+import type { Plan } from '@/core/plan/plan';
+import type { Forward } from '@/core/plan/records';
+import { portsText } from '@/core/plan/words';
+import { cardNamed, targetOf, uplinksOf } from '@/core/uplink/view';
+import { useEdit } from '../../session/actions';
+import { useSession } from '../../session/context';
+import { useView } from '../../session/view';
+import { Choice, Field } from '../../parts/field';
+import { Property, Toggle } from '../../parts/property';
+import { Offers } from './offers';
+import { typedForward } from './typed-forward';
+import { protocolOptions } from './words';
+
+/** A forward: which outside ports lead where, who may come. */
+export function ForwardInspector({ plan, forward }: { plan: Plan; forward: Forward }) {
+  const session = useSession();
+  const edit = useEdit();
+  const set = useView((state) => state.set);
+  const target = targetOf(plan, forward);
+  const span = forward.to - forward.from;
+  const outside = span === 0 ? String(forward.from) : `${forward.from}-${forward.to}`;
+  const change = (field: keyof Forward, value: unknown, seen?: unknown) =>
+    edit('forward', forward.id, field, value, seen);
+  const perform = (operation: string, input: object) =>
+    session.perform({ operation, input: { forward: forward.id, ...input } });
+  const sources = forward.sources.map(formatPrefix);
+  return (
+    <section aria-label="Chosen forward" className="pb-4">
+      <h2 className="mono font-bold">{portsText(forward.protocol, forward.from, forward.to)}</h2>
+      <Property label="On">
+        <Choice
+          label="Uplink of the forward"
+          value={forward.uplink}
+          options={uplinksOf(plan).map(({ id, name }) => ({ value: id, label: name }))}
+          onChoose={(uplink) => {
+            perform('moveForward', { uplink });
+            set({ uplink });
+          }}
+        />
+      </Property>
+      <Property label="Protocol">
+        <Choice
+          label="Protocol of the forward"
+          value={forward.protocol}
+          options={protocolOptions}
+          onChoose={(value) => change('protocol', value)}
+        />
+      </Property>
+      <Property label="Outside">
+        <Field
+          mono
+          label="Outside ports"
+          value={outside}
+          onCommit={(text) => {
+            const { inside, from = inside, count = 1 } = typedForward(text, String(forward.inside));
+            session.perform({
+              operation: 'edit',
+              input: {
+                table: 'forward',
+                id: forward.id,
+                set: { from, to: from + count - 1 },
+                seen: { from: forward.from, to: forward.to },
+              },
+            });
+          }}
+        />
+      </Property>
+      <Property label="Leads to">
+        <Field
+          label="Device it leads to"
+          value={target.name}
+          onCommit={(text) => void perform('retargetForward', { target: cardNamed(plan, text).id })}
+        />
+      </Property>
+      <Property label="Inside">
+        <Field
+          mono
+          label="First inside port"
+          value={String(forward.inside)}
+          onCommit={(text) => change('inside', typedForward('', text).inside, forward.inside)}
+        />
+      </Property>
+      <Property label="May come">
+        <Field
+          mono
+          label="Who may come"
+          value={sources.join(', ')}
+          placeholder="anybody, or 203.0.113.0/28"
+          onCommit={(text) => {
+            const list = text.split(/[,\s]+/).filter((part) => part !== '' && !/^anybody$/i.test(part));
+            change('sources', list.map(asPrefix), sources);
+          }}
+        />
+      </Property>
+      <Property label="Note">
+        <Field
+          label="Note on the forward"
+          value={forward.note}
+          placeholder="for whom"
+          onCommit={(text, seen) => change('note', text, seen)}
+        />
+      </Property>
+      <Toggle
+        label="switched on"
+        checked={forward.enabled}
+        onChange={(on) => change('enabled', on, forward.enabled)}
+      />
+      <Toggle
+        label="works from inside by the outside address too (hairpin)"
+        checked={forward.hairpin}
+        onChange={(on) => change('hairpin', on, forward.hairpin)}
+      />
+      <Offers plan={plan} device={target} />
+      <button
+        type="button"
+        className="button mt-3"
+        onClick={() => {
+          perform('removeForward', {});
+          set({ forward: null });
+        }}
+      >
+        Remove the forward
+      </button>
+    </section>
+  );
+}
+
+/** A single address means itself alone. */
+function asPrefix(text: string): string {
+  const whole = /\//.test(text) ? text : `${text}/${text.includes(':') ? 128 : 32}`;
+  const parsed = parsePrefix(whole);
+  return parsed ? formatPrefix(parsed.prefix) : text;
+}

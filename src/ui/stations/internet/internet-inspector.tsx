@@ -1,0 +1,17 @@
+'use client';
+
+import { usePlan } from '../../session/context';
+import { useView } from '../../session/view';
+import { ForwardInspector } from './forward-inspector';
+import { UplinkInspector } from './uplink-inspector';
+
+/** The details of the chosen forward, or of the chosen uplink. */
+export function InternetInspector() {
+  const plan = usePlan();
+  const { uplink: uplinkId, forward: forwardId } = useView();
+  const forward = forwardId === null ? undefined : plan.forward.get(forwardId);
+  if (forward) return <ForwardInspector key={forward.id} plan={plan} forward={forward} />;
+  const uplink = uplinkId === null ? undefined : plan.uplink.get(uplinkId);
+  if (uplink) return <UplinkInspector key={uplink.id} plan={plan} uplink={uplink} />;
+  return <p className="pb-3 text-muted">Choose an uplink or a forward to see and set what it is.</p>;
+}

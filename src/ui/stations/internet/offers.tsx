@@ -1,0 +1,72 @@
+'use client';
+
+import { type FormEvent, useState } from 'react';
+import type { Plan } from '@/core/plan/plan';
+import type { Device } from '@/core/plan/records';
+import { badInput } from '@/core/plan/refusal';
+import { portsText } from '@/core/plan/words';
+import { offersOf } from '@/core/uplink/view';
+import { problemOf } from '../../session/attempt';
+import { useSession } from '../../session/context';
+import { Problem } from '../../parts/problem';
+
+/** `443`, `tcp 443`, `udp 4500`: the protocol may be left out. */
+function typedOffer(text: string): { protocol: 'tcp' | 'udp' | 'both'; port: number } {
+  const match = /^\s*(?:(tcp|udp|tcp\+udp)\s+)?(\d{1,5})\s*$/i.exec(text);
+  const port = Number(match?.[2]);
+  if (!match || port < 1 || port > 65_535)
+    throw badInput(`“${text.trim()}” is no service; write a port from 1 to 65535, like tcp 443.`, 'port');
+  const word = match[1]?.toLowerCase();
+  return { protocol: word === 'tcp+udp' ? 'both' : word === 'udp' ? 'udp' : 'tcp', port };
+}
+
+/** The services a device really listens on; a forward to another port is a finding. */
+export function Offers({ plan, device }: { plan: Plan; device: Device }) {
+  const session = useSession();
+  const [typed, setTyped] = useState('');
+  const [problem, setProblem] = useState('');
+  const add = (event: FormEvent) => {
+    event.preventDefault();
+    const found = problemOf(() =>
+      session.perform({ operation: 'addOffer', input: { device: device.id, ...typedOffer(typed) } }),
+    );
+    setProblem(found);
+    if (!found) setTyped('');
+  };
+  return (
+    <section aria-label={`What ${device.name} listens on`} className="pt-2 text-[14px]">
+      <h3 className="font-bold">{device.name} listens on</h3>
+      <ul>
+        {offersOf(plan, device.id).map((offer) => (
+          <li key={offer.id} className="flex items-center justify-between gap-2 border-b border-rule">
+            <span>
+              <span className="mono">{portsText(offer.protocol, offer.port)}</span> {offer.name}
+            </span>
+            <button
+              type="button"
+              className="link"
+              aria-label={`${portsText(offer.protocol, offer.port)} no longer`}
+              onClick={() => session.perform({ operation: 'removeOffer', input: { offer: offer.id } })}
+            >
+              no longer
+            </button>
+          </li>
+        ))}
+      </ul>
+      <form onSubmit={add} className="flex items-center gap-2 pt-1">
+        <input
+          className="field field-line mono"
+          aria-label={`A service ${device.name} listens on`}
+          placeholder="tcp 443"
+          value={typed}
+          autoComplete="off"
+          onChange={(event) => setTyped(event.target.value)}
+        />
+        <button type="submit" className="button" disabled={typed.trim() === ''}>
+          List
+        </button>
+      </form>
+      <Problem text={problem} />
+    </section>
+  );
+}

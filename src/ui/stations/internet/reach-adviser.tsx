@@ -1,0 +1,134 @@
+'use client';
+
+import { type FormEvent, useState } from 'react';
+import type { Plan } from '@/core/plan/plan';
+import { Refusal } from '@/core/plan/refusal';
+import { type Advice, type Visitor, adviseReach, visitors } from '@/core/uplink/advise';
+import { cardNamed } from '@/core/uplink/view';
+import { attempt, problemOf } from '../../session/attempt';
+import { wholeNumber } from '../../session/actions';
+import { useSession } from '../../session/context';
+import { useView } from '../../session/view';
+import { Choice } from '../../parts/field';
+import { Problem } from '../../parts/problem';
+import { HostField } from './host-field';
+import { WorksMark } from './works-mark';
+import { worksWord } from './words';
+
+const visitorOptions = visitors.map((value) => ({ value, label: value }));
+
+/** Asks what is to be reached by whom, and ranks the ways with what each needs; recomputed as the plan changes. */
+export function ReachAdviser({ plan }: { plan: Plan }) {
+  const [host, setHost] = useState('');
+  const [port, setPort] = useState('443');
+  const [who, setWho] = useState<Visitor>('own people');
+  const asked = host.trim() !== '';
+  const answer = attempt(() => {
+    const number = wholeNumber(port, 'The port');
+    if (number < 1 || number > 65_535)
+      throw new Refusal('bad-input', `The port is ${number}; write a number from 1 to 65535.`);
+    const wish = { target: cardNamed(plan, host).id, protocol: 'tcp' as const, port: number, who };
+    return { wish, advice: adviseReach(plan, wish) };
+  });
+  return (
+    <section aria-label="Reach a device from outside">
+      <h3 className="border-b-2 border-ink font-bold">Reach a device from outside</h3>
+      <div className="flex flex-wrap items-end gap-2 py-1">
+        <HostField plan={plan} label="Which device" value={host} onChange={setHost} />
+        <label className="w-[104px] text-[13px]">
+          Its port
+          <input
+            className="field field-line mono"
+            value={port}
+            autoComplete="off"
+            onChange={(event) => setPort(event.target.value)}
+          />
+        </label>
+        <label className="w-[140px] text-[13px]">
+          By whom
+          <Choice lined label="By whom" value={who} options={visitorOptions} onChoose={setWho} />
+        </label>
+      </div>
+      {!asked && (
+        <p className="text-muted">Name the device; the ways to it are ranked, with what each needs.</p>
+      )}
+      {asked && 'refusal' in answer && <Problem text={answer.refusal.message} className="text-[14px]" />}
+      {asked && 'value' in answer && (
+        <ol aria-label="Ways in" className="max-w-[860px]">
+          {answer.value.advice.map((item, i) => (
+            <li key={item.way} className="border-b border-rule py-2">
+              <p className="flex items-center gap-2">
+                <WorksMark works={item.works} />
+                <b>
+                  {i + 1}. {item.name}
+                </b>
+                <span className="text-[14px] text-muted">{worksWord(item.works)}</span>
+              </p>
+              <p>{item.why}</p>
+              <ul className="list-[square] pl-6 text-[14px]">
+                {item.needs.map((need) => (
+                  <li key={need}>{need}</li>
+                ))}
+              </ul>
+              {item.way === 'forward' && item.works !== false && (
+                <TakeForward plan={plan} advice={item} wish={answer.value.wish} />
+              )}
+            </li>
+          ))}
+        </ol>
+      )}
+    </section>
+  );
+}
+
+/** Makes the records of a forward: the forward, and the name that follows the address where one is needed. */
+function TakeForward({
+  plan,
+  advice,
+  wish,
+}: {
+  plan: Plan;
+  advice: Advice;
+  wish: { target: string; protocol: 'tcp' | 'udp' | 'both'; port: number };
+}) {
+  const session = useSession();
+  const set = useView((state) => state.set);
+  const [name, setName] = useState('');
+  const [problem, setProblem] = useState('');
+  const uplink = plan.uplink.get(advice.uplink!)!;
+  const wantsName = uplink.dynamicName === '' && uplink.addressing !== 'static';
+  const take = (event: FormEvent) => {
+    event.preventDefault();
+    const { target, protocol, port } = wish;
+    const input = { uplink: uplink.id, target, protocol, port, name };
+    setProblem(
+      problemOf(() => {
+        const change = session.perform({ operation: 'takeForward', input });
+        set({
+          uplink: uplink.id,
+          forward: change.steps.find(({ table }) => table === 'forward')?.id ?? null,
+        });
+      }),
+    );
+  };
+  return (
+    <form onSubmit={take} className="flex flex-wrap items-end gap-2 pt-1">
+      {wantsName && (
+        <label className="w-[220px] text-[13px]">
+          Dynamic name, kept by {plan.device.get(uplink.device)!.name}
+          <input
+            className="field field-line mono"
+            value={name}
+            placeholder="site.example.net"
+            autoComplete="off"
+            onChange={(event) => setName(event.target.value)}
+          />
+        </label>
+      )}
+      <button type="submit" className="button">
+        Make the forward on {uplink.name}
+      </button>
+      <Problem text={problem} className="w-full text-[14px]" />
+    </form>
+  );
+}

@@ -1,0 +1,34 @@
+import { addressings, outsides, passings, protocols, upstreams } from '@/core/plan/internet';
+
+/** What the choices of the Internet side are called on the screen. */
+const named = <T extends string>(values: readonly T[], words: Readonly<Record<T, string>>) =>
+  values.map((value) => ({ value, label: words[value] }));
+
+export const addressingOptions = named(addressings, {
+  dhcp: 'given by DHCP',
+  static: 'set by hand',
+  pppoe: 'PPPoE',
+});
+export const upstreamOptions = named(upstreams, {
+  modem: 'a modem',
+  bridged: 'the provider’s box, bridged',
+  routing: 'the provider’s box, routing',
+  satellite: 'a satellite terminal',
+  mobile: 'a mobile modem',
+});
+export const passingOptions = named(passings, {
+  nothing: 'nothing',
+  listed: 'the ports recorded here',
+  everything: 'everything (exposed host)',
+});
+export const outsideOptions = named(outsides, {
+  unknown: 'not known',
+  public: 'public',
+  private: 'private (RFC 1918)',
+  shared: 'shared (100.64.0.0/10)',
+});
+export const protocolOptions = named(protocols, { tcp: 'tcp', udp: 'udp', both: 'tcp and udp' });
+
+/** Works, does not, or cannot be known: a word beside the mark. */
+export const worksWord = (works: boolean | null): string =>
+  works === null ? 'not known' : works ? 'works' : 'no';
