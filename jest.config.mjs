@@ -18,6 +18,8 @@ const shared = {
 };
 
 const config = {
+  // Nothing here is about time; a slow disk or a busy machine is no failure.
+  testTimeout: 120_000,
   projects: [
     {
       ...shared,

@@ -88,6 +88,11 @@ const shots = [
     theme: 'night',
     act: (page) => page.getByLabel('Which device').fill('disk-station'),
   },
+  {
+    name: 'policy-day',
+    path: '/site/3creamery/policy',
+    act: (page) => page.getByRole('gridcell', { name: /^Office to Exchange/ }).click(),
+  },
   { name: 'findings-day', path: '/site/3creamery/findings' },
   { name: 'findings-night', path: '/site/3creamery/findings', theme: 'night' },
   { name: 'schedule-day', path: '/site/2clinic/schedule' },

@@ -3,6 +3,7 @@ import { hostOf } from '../../src/core/plan/view';
 import { DemoSite, numbered } from './builder';
 import { clinicGear } from './gear';
 import { clinicInternet } from './internet';
+import { clinicPolicy } from './policy';
 
 const prefix = (text: string) => parsePrefix(text)!.prefix;
 
@@ -99,5 +100,6 @@ export function clinic(): DemoSite {
   site.host(vo, { name: 'fax-gateway', kind: 'other', mac: null, assignment: 'reservation' });
   clinicGear(site);
   clinicInternet(site);
+  clinicPolicy(site);
   return site;
 }

@@ -3,6 +3,7 @@ import { hostOf } from '../../src/core/plan/view';
 import { DemoSite, numbered } from './builder';
 import { creameryGear } from './gear';
 import { creameryInternet } from './internet';
+import { creameryPolicy } from './policy';
 
 const prefix = (text: string) => parsePrefix(text)!.prefix;
 
@@ -177,5 +178,6 @@ export function creamery(): DemoSite {
   site.do('setGateway', { subnet: site.subnet(su).id, address: null });
   creameryGear(site);
   creameryInternet(site);
+  creameryPolicy(site);
   return site;
 }

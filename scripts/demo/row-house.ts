@@ -2,6 +2,7 @@ import { parsePrefix } from '../../src/core/address/prefix';
 import { DemoSite } from './builder';
 import { rowHouseGear } from './gear';
 import { rowHouseInternet } from './internet';
+import { rowHousePolicy } from './policy';
 
 const prefix = (text: string) => parsePrefix(text)!.prefix;
 
@@ -93,5 +94,6 @@ export function rowHouse(): DemoSite {
   site.edit('subnet', site.subnet(io).id, { dns: [] });
   rowHouseGear(site);
   rowHouseInternet(site);
+  rowHousePolicy(site);
   return site;
 }

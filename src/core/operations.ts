@@ -11,6 +11,8 @@ import * as ports from './gear/ports';
 import { takeForward } from './uplink/advise';
 import * as uplinks from './uplink/operations';
 import * as profiles from './gear/profiles';
+import * as policy from './policy/operations';
+import { startPolicy } from './policy/start';
 import * as hosts from './hosts/operations';
 import type { Change } from './plan/change';
 import { edit } from './plan/edit';
@@ -105,6 +107,18 @@ const all: readonly Operation[] = [
   uplinks.addOffer,
   uplinks.removeOffer,
   takeForward,
+  policy.addZone,
+  policy.removeZone,
+  policy.putInZone,
+  policy.ownZone,
+  policy.decidePairs,
+  policy.addRule,
+  policy.removeRule,
+  policy.moveRule,
+  policy.setRuleDevice,
+  policy.addService,
+  policy.removeService,
+  startPolicy,
 ] as Operation[];
 
 export const operations: ReadonlyMap<string, Operation> = new Map(all.map((op) => [op.name, op]));

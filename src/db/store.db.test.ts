@@ -9,6 +9,7 @@ import { vlansOf } from '../core/plan/view';
 import type { Step } from '../core/plan/change';
 import { buildGear, damagedGear, deviceNamed, portNamed, soundGear, vlanFor } from '../core/testing/gear';
 import { buildInternet, cardOf, damagedInternet, soundInternet } from '../core/testing/internet';
+import { buildPolicy, damagedPolicy, soundPolicy } from '../core/testing/policy';
 import { build, damagedSite, done, emptySite } from '../core/testing/plans';
 import { openDatabase, rows, run } from './connection';
 import {
@@ -93,6 +94,32 @@ describe('plans in the database', () => {
     const remove = { operation: 'removeHosts', input: { addresses: [address] } };
     expect(await commit(pool, id, remove)).toMatchObject({ outcome: 'saved' });
     expect((await stored(pool, id)).plan.forward.size).toBe(0);
+  });
+
+  test('zones, cells and rules with every mistake are stored; a segment goes out of its zone and its rules', async () => {
+    const sound = soundPolicy();
+    await fc.assert(
+      fc.asyncProperty(damagedPolicy, async (damage) => {
+        const plan = buildPolicy(damage, sound);
+        const id = await storedSite(pool, plan);
+        expect(encodePlan((await stored(pool, id)).plan)).toEqual(encodePlan(plan));
+        expect(await deleteSite(pool, id)).toBe(true);
+      }),
+      { numRuns: 15, seed: 6 },
+    );
+    const vlan = vlanFor(sound, 'guest').id;
+    const ruled = done(sound, 'addRule', {
+      action: 'deny',
+      from: [{ vlan }],
+      to: [{ prefix: '2001:db8::/32' }],
+    });
+    const id = await storedSite(pool, ruled);
+    expect(encodePlan((await stored(pool, id)).plan)).toEqual(encodePlan(ruled));
+    const remove = { operation: 'removeSegment', input: { vlan } };
+    expect(await commit(pool, id, remove)).toMatchObject({ outcome: 'saved' });
+    const { plan } = await stored(pool, id);
+    expect(plan.rule.size).toBe(ruled.rule.size - 1);
+    expect([...plan.zone.values()].some(({ vlans }) => vlans.includes(vlan))).toBe(false);
   });
 
   test('names that differ only in case or a trailing space stay different', async () => {

@@ -1,4 +1,4 @@
-import type { DnsServer, TableName } from '../core/plan/records';
+import type { DnsServer, Party, TableName } from '../core/plan/records';
 import {
   type FieldColumns,
   address,
@@ -52,6 +52,28 @@ const taggedIn = (sql: string): ChildTable => ({
   sql,
   columns: [plain('vlan', 'vlan_id')],
   ...only('vlan'),
+});
+
+/** Services by id; those of the standard list are in no table. */
+const servicesIn = (sql: string): ChildTable => ({
+  field: 'services',
+  sql,
+  columns: [plain('service', 'service_id')],
+  ...only('service'),
+});
+
+/** Those a rule speaks of: each row has one of its columns filled. */
+const partiesIn = (field: string, sql: string): ChildTable => ({
+  field,
+  sql,
+  columns: [
+    plain('zone', 'zone_id'),
+    plain('vlan', 'vlan_id'),
+    plain('device', 'device_id'),
+    optionalPrefix('prefix'),
+  ],
+  item: (fields) => Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== null)),
+  fields: (item: Party) => ({ zone: null, vlan: null, device: null, prefix: null, ...item }),
 });
 
 /** The one place that says how each record kind is stored. Parents come before children, as in the record list. */
@@ -295,6 +317,44 @@ export const tables: { readonly [T in TableName]: TableMap } = {
     sql: 'offer',
     columns: [plain('device', 'device_id'), plain('protocol'), plain('port'), plain('name')],
     children: [],
+  },
+  zone: {
+    sql: 'zone',
+    columns: [plain('name'), plain('rank', 'rank_key'), flag('gateway'), plain('inside'), flag('manages')],
+    children: [
+      { field: 'vlans', sql: 'zone_vlan', columns: [plain('vlan', 'vlan_id')], ...only('vlan') },
+      { field: 'uplinks', sql: 'zone_uplink', columns: [plain('uplink', 'uplink_id')], ...only('uplink') },
+    ],
+  },
+  service: {
+    sql: 'service',
+    columns: [plain('name')],
+    children: [
+      {
+        field: 'matches',
+        sql: 'service_match',
+        columns: [plain('protocol'), plain('from', 'port_from'), plain('to', 'port_to')],
+        ...whole,
+      },
+    ],
+  },
+  cell: {
+    sql: 'policy_cell',
+    columns: [plain('from', 'from_id'), plain('to', 'to_id'), plain('decision')],
+    children: [servicesIn('cell_service')],
+  },
+  rule: {
+    sql: 'policy_rule',
+    columns: [
+      plain('rank', 'rank_key'),
+      plain('action'),
+      flag('log', 'logged'),
+      flag('enabled'),
+      plain('until', 'until_day'),
+      plain('device', 'device_id'),
+      plain('note'),
+    ],
+    children: [partiesIn('from', 'rule_from'), partiesIn('to', 'rule_to'), servicesIn('rule_service')],
   },
   acceptance: {
     sql: 'acceptance',

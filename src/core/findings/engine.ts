@@ -16,6 +16,7 @@ import { gearChecks } from './checks/gear';
 import { hostChecks, mayHoldCameras } from './checks/hosts';
 import { internetChecks } from './checks/internet';
 import { identityChecks } from './checks/identities';
+import { policyChecks } from './checks/policy';
 import { poolChecks } from './checks/pools';
 import { sizeChecks, subnetChecks } from './checks/subnets';
 import { vlanChecks } from './checks/vlans';
@@ -30,7 +31,13 @@ import {
 } from './finding';
 import { subnetView } from './subnet-view';
 
-const siteChecks: readonly SiteCheck[] = [...vlanChecks, ...subnetChecks, ...gearChecks, ...internetChecks];
+const siteChecks: readonly SiteCheck[] = [
+  ...vlanChecks,
+  ...subnetChecks,
+  ...gearChecks,
+  ...internetChecks,
+  ...policyChecks,
+];
 const perSubnet: readonly SubnetCheck[] = [...sizeChecks, ...gatewayChecks, ...poolChecks, ...hostChecks];
 export const allChecks: readonly Check[] = [
   ...siteChecks,

@@ -6,20 +6,25 @@ import { Refusal } from '../plan/refusal';
 import { build, damagedSite, damages, nextSeed, walk } from '../testing/plans';
 import { buildGear, damagedGear, gearDamages, gearWalk, soundGear } from '../testing/gear';
 import { buildInternet, damagedInternet, internetDamages, soundInternet } from '../testing/internet';
+import { buildPolicy, damagedPolicy, policyDamages, soundPolicy } from '../testing/policy';
 import { gearChecks } from './checks/gear';
 import { internetChecks } from './checks/internet';
+import { policyChecks } from './checks/policy';
 import { FindingsEngine, allChecks } from './engine';
 
 /** Plans with addresses gone wrong, and plans with gear gone wrong: each must show every check of its own. */
 const sound = soundGear();
 const connected = soundInternet();
+const zoned = soundPolicy();
 const kinds = [
   {
     name: 'addresses',
     drawn: damagedSite.map((site) => () => build(site)),
     walk,
     damages,
-    checks: allChecks.filter((check) => ![...gearChecks, ...internetChecks].includes(check as never)),
+    checks: allChecks.filter(
+      (check) => ![...gearChecks, ...internetChecks, ...policyChecks].includes(check as never),
+    ),
     runs: 2000,
   },
   {
@@ -37,6 +42,14 @@ const kinds = [
     damages: internetDamages,
     checks: internetChecks,
     runs: 1500,
+  },
+  {
+    name: 'who may talk',
+    drawn: damagedPolicy.map((damage) => () => buildPolicy(damage, zoned)),
+    walk: damagedPolicy,
+    damages: policyDamages,
+    checks: policyChecks,
+    runs: 1200,
   },
 ];
 

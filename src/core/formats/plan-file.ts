@@ -38,6 +38,10 @@ export const planFileSchema = z.strictObject({
     uplink: list('uplink'),
     forward: list('forward'),
     offer: list('offer'),
+    zone: list('zone'),
+    service: list('service'),
+    cell: list('cell'),
+    rule: list('rule'),
     acceptance: list('acceptance'),
   }),
 });

@@ -23,6 +23,9 @@ const editable = [
   'uplink',
   'forward',
   'offer',
+  'zone',
+  'service',
+  'rule',
 ] as const;
 
 export const toWire = (table: TableName, record: AnyRecord): Record<string, unknown> =>

@@ -6,7 +6,8 @@ import { idSchema, macCodec, text, whole } from './codecs';
  * it, because the frames follow what it does and not what was meant.
  */
 const ref = idSchema;
-const day = z
+/** A day as 2026-12-31. */
+export const day = z
   .string()
   .regex(/^\d{4}-\d{2}-\d{2}$/, 'A day needs the form 2026-12-31')
   .refine((value) => !Number.isNaN(Date.parse(`${value}T00:00:00Z`)), 'This day is in no calendar');

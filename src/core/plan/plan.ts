@@ -26,6 +26,10 @@ const groupKeys: { readonly [T in TableName]: (record: RecordOf<T>) => string } 
   uplink: () => '',
   forward: () => '',
   offer: (record) => record.device,
+  zone: () => '',
+  service: () => '',
+  cell: () => '',
+  rule: () => '',
   acceptance: () => '',
 };
 

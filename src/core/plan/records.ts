@@ -3,6 +3,7 @@ import { familyOf } from '../address/ip';
 import { addressCodec, idSchema, macCodec, prefixCodec, text, timeCodec, whole } from './codecs';
 import { aggregateSchema, boxSchema, cableSchema, portSchema, profileSchema } from './gear';
 import { forwardSchema, offerSchema, uplinkSchema } from './internet';
+import { cellSchema, partySchema, ruleSchema, serviceSchema, zoneSchema } from './policy';
 
 /**
  * The records of the plan: one schema per kind, its type inferred. Shape is enforced here; a mistake a person can
@@ -214,6 +215,10 @@ export const recordSchemas = {
   uplink: uplinkSchema,
   forward: forwardSchema,
   offer: offerSchema,
+  zone: zoneSchema,
+  service: serviceSchema,
+  cell: cellSchema,
+  rule: ruleSchema,
   acceptance: acceptanceSchema,
 } as const;
 
@@ -239,6 +244,11 @@ export type Address = RecordOf<'address'>;
 export type Uplink = RecordOf<'uplink'>;
 export type Forward = RecordOf<'forward'>;
 export type Offer = RecordOf<'offer'>;
+export type Zone = RecordOf<'zone'>;
+export type Service = RecordOf<'service'>;
+export type Cell = RecordOf<'cell'>;
+export type Rule = RecordOf<'rule'>;
+export type Party = Readonly<z.output<typeof partySchema>>;
 export type Acceptance = RecordOf<'acceptance'>;
 export type DnsServer = Readonly<z.output<typeof dnsServerSchema>>;
 export type Transient = NonNullable<Vlan['transient']>;
@@ -264,6 +274,10 @@ export const references: { readonly [T in TableName]: Readonly<Record<string, Ta
   uplink: { device: 'device', port: 'port', updater: 'device' },
   forward: { uplink: 'uplink', target: 'interface' },
   offer: { device: 'device' },
+  zone: { vlans: 'vlan', uplinks: 'uplink' },
+  service: {},
+  cell: { from: 'zone', to: 'zone' },
+  rule: { device: 'device' },
   acceptance: {},
 };
 

@@ -72,6 +72,9 @@ const names: Readonly<Record<string, string>> = {
   dynamicName: 'dynamic name',
   inside: 'inside port',
   sources: 'allowed sources',
+  manages: 'may open the gateway’s pages',
+  until: 'holds until',
+  decision: 'passes',
 };
 
 export const fieldName = (_table: TableName, field: string): string => names[field] ?? field;
@@ -106,6 +109,8 @@ export function recordTitle(plan: Plan, table: TableName, record: AnyRecord): st
     case 'site':
     case 'lan':
     case 'profile':
+    case 'zone':
+    case 'service':
     case 'device':
       return as<'device'>().name;
     case 'vlan':
@@ -151,6 +156,12 @@ export function recordTitle(plan: Plan, table: TableName, record: AnyRecord): st
       const device = plan.device.get(as<'offer'>().device)?.name ?? 'a device';
       return `${device} ${portsText(as<'offer'>().protocol, as<'offer'>().port, as<'offer'>().port)}`;
     }
+    case 'cell': {
+      const zone = (id: string) => plan.zone.get(id)?.name ?? 'a zone';
+      return `${zone(as<'cell'>().from)} to ${zone(as<'cell'>().to)}`;
+    }
+    case 'rule':
+      return as<'rule'>().note ? `rule “${as<'rule'>().note}”` : 'a rule';
     case 'acceptance':
       return `acceptance of ${as<'acceptance'>().finding}`;
   }

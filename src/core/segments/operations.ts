@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { type IpAddress, formatAddress } from '../address/ip';
 import { formatPrefix, prefixFamily } from '../address/prefix';
 import { removeVlanFromPorts } from '../gear/remove';
+import { dropVlan } from '../policy/remove';
 import { carriedOf, vlansIn } from '../gear/roles';
 import { removeAddress, removeInterface } from '../hosts/remove';
 import { addressCodec, prefixCodec } from '../plan/codecs';
@@ -163,6 +164,7 @@ export const removeSegment = operation(
     for (const item of [...draft.plan.interface.values()].filter((candidate) => candidate.vlan === vlan.id))
       removeInterface(draft, item.id);
     removeVlanFromPorts(draft, vlan.id);
+    dropVlan(draft, vlan.id);
     draft.remove('vlan', vlan.id);
     return `${vlan.name} (VLAN ${vlan.vid}) removed${fixed ? ` with ${counted(fixed, 'fixed address', 'fixed addresses')}` : ''}`;
   },

@@ -9,6 +9,7 @@ import { Refusal, badInput } from '../plan/refusal';
 import { routersOf } from '../plan/view';
 import { portTitle, portsText } from '../plan/words';
 import { portsOf } from '../switching/wiring';
+import { takeUplink } from './remove';
 import { protocolsMeet, serviceAt } from './services';
 import { forwardsOf, targetOf, uplinksOf } from './view';
 
@@ -88,8 +89,7 @@ export const addUplink = operation(
 export const removeUplink = operation('removeUplink', one, (draft, input) => {
   const uplink = draft.need('uplink', input.uplink);
   const forwards = forwardsOf(draft.plan, uplink.id);
-  for (const forward of forwards) draft.remove('forward', forward.id);
-  draft.remove('uplink', uplink.id);
+  takeUplink(draft, uplink.id);
   const lost =
     forwards.length === 0 ? '' : ` with ${forwards.length} forward${forwards.length === 1 ? '' : 's'}`;
   return `Uplink ${uplink.name} removed${lost}`;

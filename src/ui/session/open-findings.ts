@@ -100,3 +100,14 @@ export function internetPlaceOf(
     return { uplink: plan.forward.get(first.id)?.uplink ?? null, forward: first.id };
   return { uplink: first?.table === 'uplink' ? first.id : null, forward: null };
 }
+
+/** The zone, pair or rule a finding of who may talk is about. */
+export function policyPlaceOf(plan: Plan, finding: Finding) {
+  const [first] = finding.where;
+  const cell = first?.table === 'cell' ? plan.cell.get(first.id) : undefined;
+  return {
+    zone: first?.table === 'zone' ? first.id : null,
+    pairs: cell ? [{ from: cell.from, to: cell.to }] : [],
+    rule: first?.table === 'rule' ? first.id : null,
+  };
+}

@@ -24,6 +24,10 @@ interface ViewState {
   /** The uplink or the forward chosen under Internet side. */
   readonly uplink: string | null;
   readonly forward: string | null;
+  /** The zone, the pairs of zones or the rule chosen under Who may talk. */
+  readonly zone: string | null;
+  readonly pairs: readonly { readonly from: string; readonly to: string }[];
+  readonly rule: string | null;
   readonly finding: string | null;
   readonly review: Review | null;
   readonly panelOpen: boolean;
@@ -62,6 +66,9 @@ export const useView = create<ViewState>((set) => ({
   asking: null,
   uplink: null,
   forward: null,
+  zone: null,
+  pairs: [],
+  rule: null,
   finding: null,
   review: null,
   panelOpen: false,

@@ -81,7 +81,12 @@ export function FindingCard({
             </button>
           </div>
         )}
-        {previewed && <Preview remedy={previewed} />}
+        {/* Over what follows, so that nothing moves away from under the pointer. */}
+        {previewed && (
+          <div className="relative">
+            <Preview remedy={previewed} />
+          </div>
+        )}
         <Problem text={problem} className="text-[14px]" />
         {accepting && !accepted && <AcceptForm finding={finding} onDone={() => setAccepting(false)} />}
       </div>
@@ -103,7 +108,10 @@ function Preview({ remedy }: { remedy: Remedy }) {
             : `${line.what} ${line.kind}`,
         );
   return (
-    <div className="mt-1 border-l-4 border-ink bg-sheet px-2 py-1 text-[13px]" aria-live="polite">
+    <div
+      className="absolute inset-x-0 top-1 z-20 border-2 border-l-4 border-ink bg-sheet px-2 py-1 text-[13px]"
+      aria-live="polite"
+    >
       {lines.slice(0, SHOWN_LINES).map((line, i) => (
         <p key={i}>{line}</p>
       ))}

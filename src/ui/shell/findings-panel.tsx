@@ -10,6 +10,7 @@ import {
   gearPlaceOf,
   internetPlaceOf,
   placeOf,
+  policyPlaceOf,
   useFindings,
 } from '../session/open-findings';
 import { useView } from '../session/view';
@@ -45,6 +46,7 @@ export function useGoToFinding() {
       if (place.vlan) select(place.vlan, place.address);
       if (finding.station === 'gear') set(gearPlaceOf(plan, finding));
       if (finding.station === 'internet') set(internetPlaceOf(plan, finding));
+      if (finding.station === 'policy') set(policyPlaceOf(plan, finding));
       set({ finding: finding.key });
       if (station !== 'findings' && finding.station !== station)
         router.push(`/site/${session.siteId}/${finding.station}`);
@@ -86,12 +88,12 @@ export function FindingsPanel({ everywhere = false }: { everywhere?: boolean }) 
   const vlan = useView((state) => state.vlan);
   const current = useView((state) => state.finding);
   const station = useStation();
-  const { ports, uplink, forward } = useView();
+  const { ports, uplink, forward, zone, rule } = useView();
   const plan = usePlan();
   const go = useGoToFinding();
   // What is selected first; the rest of the page's findings after it.
   // On these stations what is chosen are records themselves; elsewhere it is a segment.
-  const chosen = station === 'gear' ? ports : station === 'internet' ? [forward ?? uplink ?? ''] : null;
+  const chosen = { gear: ports, internet: [forward ?? uplink ?? ''], policy: [rule ?? zone ?? ''] }[station];
   const here = findings.filter((finding) =>
     chosen
       ? finding.where.some(({ id }) => chosen.includes(id))
@@ -126,16 +128,7 @@ export function FindingsPanel({ everywhere = false }: { everywhere?: boolean }) 
       </div>
       {!ready && <p className="py-2">Checking…</p>}
       {ready && findings.length === 0 && <p className="py-2">Nothing to mend on this page.</p>}
-      {section(
-        station === 'gear'
-          ? 'At the chosen ports'
-          : station === 'internet'
-            ? 'Of what is chosen'
-            : selected
-              ? `In ${selected.name}`
-              : 'Selected',
-        here,
-      )}
+      {section(chosen ? 'Of what is chosen' : selected ? `In ${selected.name}` : 'Selected', here)}
       {section(here.length ? 'Elsewhere on this page' : 'On this page', others)}
     </section>
   );

@@ -3,6 +3,7 @@
 import { HostInspector } from '../stations/addresses/host-inspector';
 import { GearInspector } from '../stations/gear/gear-inspector';
 import { InternetInspector } from '../stations/internet/internet-inspector';
+import { PolicyInspector } from '../stations/policy/policy-inspector';
 import { SegmentInspector } from '../stations/segments/segment-inspector';
 import { useStation } from './findings-panel';
 
@@ -13,5 +14,6 @@ export function Inspector() {
   if (station === 'addresses') return <HostInspector />;
   if (station === 'gear') return <GearInspector />;
   if (station === 'internet') return <InternetInspector />;
+  if (station === 'policy') return <PolicyInspector />;
   return null;
 }

@@ -37,7 +37,7 @@ const list: readonly (readonly [string, string])[] = [
   ['U', 'redo'],
   [
     '+',
-    'add a segment (Segments), a fixed address (Addresses), a device (Gear & ports) or an uplink (Internet side)',
+    'add a segment (Segments), a fixed address (Addresses), a device (Gear & ports), an uplink (Internet side) or a rule (Who may talk)',
   ],
   ['f', 'Fit: re-pack the subnets (Segments)'],
   ['p', 'paste rows from a spreadsheet (Addresses, the table of Gear & ports)'],
@@ -45,6 +45,7 @@ const list: readonly (readonly [string, string])[] = [
   ['← →', 'on the strip: move the segment to the next free block; on a pool edge: one address'],
   ['a t v x', 'on chosen ports: access, trunk, access + voice, park; then type the segment and Enter'],
   ['arrows', 'on a face: go to the next port; with Shift choose as you go, with the space bar one by one'],
+  ['a d s r', 'on cells of the matrix: allow, deny, only services, as usual (Who may talk)'],
   ['c', 'type a cable (Gear & ports)'],
   ['#', 'choose ports by typing their numbers (Gear & ports)'],
   ['Enter', 'commit what was typed'],

@@ -40,6 +40,12 @@ export const stations: readonly StationEntry[] = [
     about: 'uplinks, who translates, what gets in, and what happens when a link fails',
   },
   {
+    path: 'policy',
+    label: 'Who may talk',
+    findings: 'policy',
+    about: 'zones, what passes between them, and rules above that',
+  },
+  {
     path: 'handover',
     label: 'Hand over',
     findings: null,

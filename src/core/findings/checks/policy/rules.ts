@@ -1,0 +1,114 @@
+import type { Rule } from '../../../plan/records';
+import { analyse, holds, rulesOf } from '../../../policy/analyse';
+import { ruleText } from '../../../policy/words';
+import { policyCheck } from './shared';
+
+/** Rules among themselves, and rules that are more than anybody meant. */
+
+const onRule = ({ id }: Rule) => ({ table: 'rule' as const, id });
+const removal = (rule: Rule) => ({
+  label: 'Remove the rule',
+  operation: 'removeRule',
+  input: { rule: rule.id },
+});
+const off = (rule: Rule) => ({
+  label: 'Switch it off',
+  operation: 'edit',
+  input: { table: 'rule', id: rule.id, set: { enabled: false }, seen: { enabled: true } },
+});
+
+const words = {
+  nothing: ['fix', 'speaks of nothing'],
+  shadowed: ['fix', 'never decides anything'],
+  redundant: ['note', 'changes nothing'],
+  conflict: ['note', 'crosses another'],
+} as const;
+
+const faulty = policyCheck('rule-order', function* (plan, today) {
+  const place = new Map(rulesOf(plan).map((rule, i) => [rule.id, i + 1]));
+  for (const { rule, fault, others } of analyse(plan, today)) {
+    if (fault === null) continue;
+    const [severity, what] = words[fault];
+    const which = others.map(({ id }) => place.get(id)).join(', ');
+    const some = others.length === 1 ? `Rule ${which}` : `Rules ${which}`;
+    const because = {
+      nothing: 'Nobody, or no service, is left that it could be about.',
+      shadowed: `${some} above it decide${others.length === 1 ? 's' : ''} otherwise, and nothing is left for it.`,
+      redundant: `${some} decide${others.length === 1 ? 's' : ''} the same already.`,
+      conflict: `${some} above it ${others.length === 1 ? 'takes' : 'take'} part of what it speaks of the other way; which comes first matters.`,
+    }[fault];
+    yield {
+      severity,
+      on: onRule(rule),
+      also: others.map(onRule),
+      what: `Rule ${place.get(rule.id)} ${what}`,
+      because: `${ruleText(plan, rule)}. ${because}`,
+      remedies: [
+        removal(rule),
+        ...(fault === 'shadowed' && others[0]
+          ? [
+              {
+                label: `Put it above rule ${place.get(others[0].id)}`,
+                operation: 'moveRule',
+                input: { rule: rule.id, before: others[0].id },
+              },
+            ]
+          : []),
+      ],
+    };
+  }
+});
+
+const expired = policyCheck('rule-expired', function* (plan, today) {
+  for (const [i, rule] of rulesOf(plan).entries())
+    if (rule.enabled && !holds(rule, today))
+      yield {
+        severity: 'fix',
+        on: onRule(rule),
+        what: `Rule ${i + 1} has run out`,
+        because: `${ruleText(plan, rule)}. It held until ${rule.until}; on the boxes it may still stand.`,
+        remedies: [removal(rule), off(rule)],
+      };
+});
+
+const anyToAny = policyCheck('rule-any', function* (plan, today) {
+  for (const [i, rule] of rulesOf(plan).entries())
+    if (
+      holds(rule, today) &&
+      rule.action === 'allow' &&
+      rule.from.length === 0 &&
+      rule.to.length === 0 &&
+      rule.services.length === 0
+    )
+      yield {
+        severity: 'stop',
+        on: onRule(rule),
+        what: `Rule ${i + 1} lets everybody do everything`,
+        because: 'From anybody, to anybody, any service: nothing below it and no zone counts any more.',
+        remedies: [removal(rule), off(rule)],
+      };
+});
+
+const tooWide = policyCheck('rule-wide', function* (plan, today) {
+  for (const [i, rule] of rulesOf(plan).entries()) {
+    if (!holds(rule, today) || rule.action !== 'allow' || rule.services.length > 0) continue;
+    const [only, second] = rule.to;
+    if (!only || second || !('device' in only)) continue;
+    const offers = [...plan.offer.group(only.device).values()];
+    if (offers.length === 0) continue;
+    yield {
+      severity: 'note',
+      on: onRule(rule),
+      also: [{ table: 'device', id: only.device }],
+      what: `Rule ${i + 1} is wider than needed`,
+      because: `It allows every service of ${plan.device.get(only.device)?.name ?? 'a device'}, which listens on ${offers.length} only.`,
+    };
+  }
+});
+
+export const ruleChecks = [
+  faulty,
+  expired,
+  anyToAny,
+  { ...tooWide, reads: [...tooWide.reads, 'offer' as const] },
+];

@@ -1,0 +1,24 @@
+import type { TableName } from '../../../plan/records';
+import type { SiteCheck } from '../../finding';
+
+const POLICY: readonly TableName[] = [
+  'zone',
+  'cell',
+  'rule',
+  'service',
+  'vlan',
+  'uplink',
+  'subnet',
+  'address',
+  'interface',
+  'device',
+  'box',
+];
+
+export const policyCheck = (id: string, find: SiteCheck['find']): SiteCheck => ({
+  id,
+  station: 'policy',
+  scope: 'site',
+  reads: POLICY,
+  find,
+});

@@ -1,0 +1,90 @@
+import type { IpAddress } from '../address/ip';
+import { type Prefix, lastOf } from '../address/prefix';
+import { memo } from '../plan/memo';
+import type { Plan } from '../plan/plan';
+import type { Party, Rule, Service, Zone } from '../plan/records';
+import { addressesOn, interfacesOf, subnetsOf } from '../plan/view';
+import { type Box, type Span, gaps } from './boxes';
+import { serviceOf } from './services';
+
+/** What the parties and services of a rule are on the lines of addresses and services. */
+
+const V4_LAST = 2n ** 32n - 1n;
+const V6_FIRST = 2n ** 32n;
+const LINE_4: Span = [0n, V4_LAST];
+const LINE_6: Span = [V6_FIRST, V6_FIRST + 2n ** 128n - 1n];
+
+/** IPv4 addresses first, then IPv6, on one line. */
+export const onLine = (address: IpAddress): bigint =>
+  typeof address === 'number' ? BigInt(address) : V6_FIRST + address;
+const spanOf = (prefix: Prefix): Span => [onLine(prefix.address), onLine(lastOf(prefix))];
+
+/** Everything inside this site: its subnets. */
+const insideSpans = memo((plan: Plan): readonly Span[] =>
+  [...plan.subnet.values()].map(({ prefix }) => spanOf(prefix)),
+);
+/** Everything that is not: the Internet, and whatever lies on the way there. */
+const outsideSpans = memo((plan: Plan): readonly Span[] =>
+  [LINE_4, LINE_6].flatMap((line) => gaps(line, insideSpans(plan))),
+);
+/** The addresses of the gateways, in every segment. */
+const gatewaySpans = memo((plan: Plan): readonly Span[] =>
+  [...plan.address.values()]
+    .filter(({ gateway }) => gateway)
+    .map(({ address }) => [onLine(address), onLine(address)]),
+);
+
+const vlanSpans = (plan: Plan, vlan: string): Span[] =>
+  subnetsOf(plan, vlan).map(({ prefix }) => spanOf(prefix));
+
+/** The addresses of a zone; its segments, the outside when it has uplinks, the gateways when it is theirs. */
+export const zoneSpans = (plan: Plan, zone: Zone): Span[] => [
+  ...zone.vlans.flatMap((vlan) => vlanSpans(plan, vlan)),
+  ...(zone.uplinks.length > 0 ? outsideSpans(plan) : []),
+  ...(zone.gateway ? gatewaySpans(plan) : []),
+];
+
+function partySpans(plan: Plan, party: Party): Span[] {
+  if ('prefix' in party) return [spanOf(party.prefix)];
+  if ('vlan' in party) return vlanSpans(plan, party.vlan);
+  if ('device' in party)
+    return interfacesOf(plan, party.device)
+      .flatMap((item) => addressesOn(plan, item.id))
+      .map(({ address }) => [onLine(address), onLine(address)]);
+  const zone = plan.zone.get(party.zone);
+  return zone ? zoneSpans(plan, zone) : [];
+}
+
+/** An empty list means anybody; a party that is nobody any more adds nobody. */
+const spansOf = (plan: Plan, parties: readonly Party[]): Span[] =>
+  parties.length === 0 ? [LINE_4, LINE_6] : parties.flatMap((party) => partySpans(plan, party));
+
+const PROTOCOLS = ['tcp', 'udp', 'icmp', 'ip'] as const;
+const PORTS = 65_536;
+const EVERYTHING: Span = [0n, BigInt(PROTOCOLS.length * PORTS - 1)];
+
+/** A port, type or protocol number on the line of services. */
+export const serviceAt = (protocol: (typeof PROTOCOLS)[number], number: number): bigint =>
+  BigInt(PROTOCOLS.indexOf(protocol) * PORTS + number);
+
+const serviceSpans = (service: Service): Span[] =>
+  service.matches.map(({ protocol, from, to }) => [serviceAt(protocol, from), serviceAt(protocol, to)]);
+
+export const servicesSpans = (plan: Plan, ids: readonly string[]): Span[] =>
+  ids.flatMap((id) => {
+    const service = serviceOf(plan, id);
+    return service ? serviceSpans(service) : [];
+  });
+
+const sameFamily = (a: Span, b: Span): boolean => a[0] <= V4_LAST === b[0] <= V4_LAST;
+
+/** What a rule speaks of. Nobody sends from one address family to the other. */
+export function boxesOf(plan: Plan, rule: Pick<Rule, 'from' | 'to' | 'services'>): Box[] {
+  const services = rule.services.length === 0 ? [EVERYTHING] : servicesSpans(plan, rule.services);
+  const receivers = spansOf(plan, rule.to);
+  return spansOf(plan, rule.from).flatMap((from) =>
+    receivers
+      .filter((to) => sameFamily(from, to))
+      .flatMap((to) => services.map((service): Box => [from, to, service])),
+  );
+}

@@ -1,0 +1,104 @@
+'use client';
+
+import { useState } from 'react';
+import type { Plan } from '@/core/plan/plan';
+import { enforcement } from '@/core/policy/enforce';
+import { serviceNames } from '@/core/policy/services';
+import { typedServices } from '@/core/policy/typed';
+import { passing } from '@/core/policy/zones';
+import { badInput } from '@/core/plan/refusal';
+import { problemOf } from '../../session/attempt';
+import { useSession } from '../../session/context';
+import { Problem } from '../../parts/problem';
+import { Gate, decisionWords } from './gate';
+import { ServiceField } from './party-field';
+
+const filterWords = {
+  stateful: 'knows what belongs together, so answers come back by themselves',
+  stateless: 'filters each packet by itself, so answers need a line of their own',
+  none: 'has no filter, so everything passes',
+} as const;
+
+/** What passes between chosen zones, why, who sees to it, and deciding it. */
+export function PairInspector({
+  plan,
+  pairs,
+}: {
+  plan: Plan;
+  pairs: readonly { readonly from: string; readonly to: string }[];
+}) {
+  const session = useSession();
+  const [from, to] = [plan.zone.get(pairs[0]!.from)!, plan.zone.get(pairs[0]!.to)!];
+  const found = passing(plan, from, to);
+  const [typed, setTyped] = useState(found.decision === 'services' ? serviceNames(plan, found.services) : '');
+  const [problem, setProblem] = useState('');
+  const { boxes, filter } = enforcement(plan, from, to);
+  const decide = (decision: string, services: readonly string[] = []) =>
+    setProblem(
+      problemOf(() => session.perform({ operation: 'decidePairs', input: { pairs, decision, services } })),
+    );
+  return (
+    <section aria-label="Chosen cells" className="pb-4">
+      <h2 className="font-bold">
+        {pairs.length === 1 ? `${from.name} to ${to.name}` : `${pairs.length} pairs of zones`}
+      </h2>
+      {pairs.length === 1 && (
+        <>
+          <p className="flex items-center gap-2 py-1">
+            <Gate decision={found.decision} />
+            {found.decision === 'services'
+              ? `only ${serviceNames(plan, found.services)}`
+              : decisionWords[found.decision]}
+          </p>
+          <p className="text-[14px] text-muted">{found.why}</p>
+          <p className="my-2 border-l-4 border-ink pl-2 text-[14px]">
+            {filter === null
+              ? 'Nobody routes between the two: nothing passes, whatever is decided.'
+              : from === to
+                ? 'Within a segment nothing passes a router; only what joins several segments of the zone is filtered.'
+                : `Seen to by ${boxes.map(({ name }) => name).join(' and ')}, which ${filterWords[filter]}.`}
+          </p>
+        </>
+      )}
+      <div className="flex flex-wrap gap-2 py-1">
+        <button type="button" className="button" onClick={() => decide('allow')}>
+          Allow <span className="key">a</span>
+        </button>
+        <button type="button" className="button" onClick={() => decide('deny')}>
+          Deny <span className="key">d</span>
+        </button>
+        <button type="button" className="button" onClick={() => decide('usual')}>
+          As usual <span className="key">r</span>
+        </button>
+      </div>
+      <form
+        id="pair-services-form"
+        className="flex flex-wrap items-end gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          setProblem(
+            problemOf(() => {
+              const services = typedServices(plan, typed);
+              if (services.length === 0)
+                throw badInput('No service is named; write one like HTTPS, or allow everything.', 'services');
+              session.perform({ operation: 'decidePairs', input: { pairs, decision: 'services', services } });
+            }),
+          );
+        }}
+      >
+        <ServiceField
+          plan={plan}
+          id="pair-services"
+          label="Only these services (s)"
+          value={typed}
+          onChange={setTyped}
+          placeholder="HTTPS, ping"
+        />
+        <button type="submit" className="button">
+          Set
+        </button>
+      </form>
+      <Problem text={problem} className="text-[14px]" />
+    </section>
+  );
+}

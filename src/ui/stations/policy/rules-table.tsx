@@ -1,0 +1,172 @@
+'use client';
+
+import { type FormEvent, type KeyboardEvent, useMemo, useRef, useState } from 'react';
+import type { Plan } from '@/core/plan/plan';
+import type { Rule } from '@/core/plan/records';
+import { rulesOf } from '@/core/policy/analyse';
+import { serviceNames } from '@/core/policy/services';
+import { typedParties, typedServices } from '@/core/policy/typed';
+import { partiesText } from '@/core/policy/words';
+import { formatPrefix } from '@/core/address/prefix';
+import type { Party } from '@/core/plan/records';
+import { problemOf } from '../../session/attempt';
+import { useSession } from '../../session/context';
+import { useView } from '../../session/view';
+import { useKeys } from '../../shell/keys';
+import { Choice } from '../../parts/field';
+import { GripMark } from '../../parts/marks';
+import { Problem } from '../../parts/problem';
+import { PartyField, ServiceField } from './party-field';
+
+export const actionOptions = [
+  { value: 'allow', label: 'allow' },
+  { value: 'deny', label: 'deny' },
+] as const;
+
+/** Parties as an operation takes them. */
+export const wireParties = (parties: readonly Party[]) =>
+  parties.map((party) => ('prefix' in party ? { prefix: formatPrefix(party.prefix) } : party));
+
+/** Rules above the matrix, the first that speaks of something decides it. Order by drag, or Alt and the arrow keys. */
+export function RulesTable({ plan }: { plan: Plan }) {
+  const session = useSession();
+  const rules = rulesOf(plan);
+  const { rule: chosen, set } = useView();
+  const dragged = useRef<string | null>(null);
+  const first = useRef<HTMLDivElement>(null);
+  const keys = useMemo(() => ({ '+': () => first.current?.querySelector('input')?.focus() }), []);
+  useKeys(keys);
+  const move = (rule: string, before: string | null) =>
+    session.perform({ operation: 'moveRule', input: { rule, before } });
+  const onKeyDown = (event: KeyboardEvent, rule: Rule, at: number) => {
+    if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
+    event.preventDefault();
+    if (event.key === 'ArrowUp' && at > 0) move(rule.id, rules[at - 1]!.id);
+    if (event.key === 'ArrowDown' && at < rules.length - 1) move(rule.id, rules[at + 2]?.id ?? null);
+  };
+  return (
+    <section aria-label="Rules" className="mb-6">
+      <h3 className="font-bold">Rules above the matrix, from the top</h3>
+      {rules.length > 0 && (
+        <table className="schedule text-[14px]" aria-label="Rules from the top">
+          <thead>
+            <tr>
+              {['', 'Does', 'From', 'To', 'Services', 'Until', 'Note'].map((head, i) => (
+                <th key={i} scope="col">
+                  {head || <span className="sr-only">Place</span>}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rules.map((rule, at) => (
+              <tr
+                key={rule.id}
+                draggable
+                aria-selected={chosen === rule.id}
+                className={`${chosen === rule.id ? 'bg-chosen' : ''} ${rule.enabled ? '' : 'text-muted line-through'}`}
+                onDragStart={() => (dragged.current = rule.id)}
+                onDragOver={(event) => event.preventDefault()}
+                onDrop={() =>
+                  dragged.current && dragged.current !== rule.id && move(dragged.current, rule.id)
+                }
+                onClick={() => set({ rule: rule.id, pairs: [], zone: null, finding: null })}
+              >
+                <th scope="row" className="w-12">
+                  <button
+                    type="button"
+                    className="mono flex min-h-7 items-center gap-1 px-1 font-bold hover:underline"
+                    aria-label={`Rule ${at + 1}`}
+                    onKeyDown={(event) => onKeyDown(event, rule, at)}
+                  >
+                    <GripMark /> {at + 1}
+                  </button>
+                </th>
+                <td className="font-bold">{rule.action}</td>
+                <td>{partiesText(plan, rule.from)}</td>
+                <td>{partiesText(plan, rule.to)}</td>
+                <td>{rule.services.length === 0 ? 'everything' : serviceNames(plan, rule.services)}</td>
+                <td className="mono">{rule.until ?? ''}</td>
+                <td>{rule.note}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <div ref={first}>
+        <AddRule plan={plan} />
+      </div>
+    </section>
+  );
+}
+
+const blank = { from: '', to: '', services: '', note: '' };
+
+function AddRule({ plan }: { plan: Plan }) {
+  const session = useSession();
+  const set = useView((state) => state.set);
+  const [action, setAction] = useState<Rule['action']>('allow');
+  const [typed, setTyped] = useState(blank);
+  const [problem, setProblem] = useState('');
+  const add = (event: FormEvent) => {
+    event.preventDefault();
+    setProblem(
+      problemOf(() => {
+        const input = {
+          action,
+          from: wireParties(typedParties(plan, typed.from)),
+          to: wireParties(typedParties(plan, typed.to)),
+          services: typedServices(plan, typed.services),
+          note: typed.note,
+        };
+        const change = session.perform({ operation: 'addRule', input });
+        set({ rule: change.steps[0]!.id, pairs: [], zone: null });
+        setTyped(blank);
+      }),
+    );
+  };
+  const change = (field: keyof typeof blank) => (text: string) => setTyped({ ...typed, [field]: text });
+  return (
+    <form aria-label="New rule" onSubmit={add} className="flex flex-wrap items-end gap-2 py-1">
+      <label className="w-[84px] text-[13px]">
+        Does
+        <Choice
+          lined
+          label="What the rule does"
+          value={action}
+          options={actionOptions}
+          onChoose={setAction}
+        />
+      </label>
+      <PartyField
+        plan={plan}
+        label="From"
+        value={typed.from}
+        onChange={change('from')}
+        placeholder="anybody"
+      />
+      <PartyField plan={plan} label="To" value={typed.to} onChange={change('to')} placeholder="anybody" />
+      <ServiceField
+        plan={plan}
+        label="Services"
+        value={typed.services}
+        onChange={change('services')}
+        placeholder="everything"
+      />
+      <label className="min-w-[100px] flex-1 text-[13px]">
+        Note
+        <input
+          className="field field-line"
+          value={typed.note}
+          placeholder="why"
+          autoComplete="off"
+          onChange={(event) => change('note')(event.target.value)}
+        />
+      </label>
+      <button type="submit" className="button">
+        Add rule <span className="key">+</span>
+      </button>
+      <Problem text={problem} className="w-full text-[14px]" />
+    </form>
+  );
+}

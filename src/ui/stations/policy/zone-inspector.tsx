@@ -1,0 +1,99 @@
+'use client';
+
+import type { Plan } from '@/core/plan/plan';
+import type { Zone } from '@/core/plan/records';
+import { vlansOf } from '@/core/plan/view';
+import { vlansIn, zoneOfVlan } from '@/core/policy/zones';
+import { useEdit } from '../../session/actions';
+import { useSession } from '../../session/context';
+import { useView } from '../../session/view';
+import { Choice, Field } from '../../parts/field';
+import { Jacket } from '../../parts/jacket';
+import { Property, Toggle } from '../../parts/property';
+
+const insideOptions = [
+  { value: 'allow', label: 'may talk' },
+  { value: 'deny', label: 'are kept apart' },
+] as const;
+
+/** A zone: who is in it, whether its members may talk, whether the gateway is managed from it. */
+export function ZoneInspector({ plan, zone }: { plan: Plan; zone: Zone }) {
+  const session = useSession();
+  const edit = useEdit();
+  const set = useView((state) => state.set);
+  const put = (input: object) =>
+    session.perform({ operation: 'putInZone', input: { zone: zone.id, ...input } });
+  const elsewhere = vlansOf(plan).filter(({ id }) => !zone.vlans.includes(id));
+  const uplinks = [...plan.uplink.values()];
+  return (
+    <section aria-label="Chosen zone" className="pb-4">
+      <h2 className="font-bold">{zone.name}</h2>
+      <Property label="Name">
+        <Field
+          label="Name of the zone"
+          value={zone.name}
+          onCommit={(text, seen) => edit('zone', zone.id, 'name', text, seen)}
+        />
+      </Property>
+      <Property label="Its members">
+        <Choice
+          label="May its members talk"
+          value={zone.inside}
+          options={insideOptions}
+          onChoose={(value) => edit('zone', zone.id, 'inside', value, zone.inside)}
+        />
+      </Property>
+      <Toggle
+        label="the gateway’s pages may be opened from here"
+        checked={zone.manages}
+        onChange={(on) => edit('zone', zone.id, 'manages', on, zone.manages)}
+      />
+      <h3 className="pt-2 text-[14px] font-bold">In it</h3>
+      <ul aria-label={`In ${zone.name}`}>
+        {vlansIn(plan, zone).map((vlan) => (
+          <li key={vlan.id} className="flex items-center gap-2 py-0.5">
+            <Jacket vlan={vlan} /> {vlan.name}
+          </li>
+        ))}
+        {uplinks
+          .filter(({ id }) => zone.uplinks.includes(id))
+          .map(({ id, name }) => (
+            <li key={id}>uplink {name}</li>
+          ))}
+        {zone.gateway && <li>the gateway itself</li>}
+      </ul>
+      <Choice
+        lined
+        label="Put into this zone"
+        value=""
+        options={[
+          { value: '', label: 'put into it…' },
+          ...elsewhere.map(({ id, vid, code, name }) => ({
+            value: `vlan ${id}`,
+            label: `${vid} ${code} ${name}${zoneOfVlan(plan, id) ? `, now in ${zoneOfVlan(plan, id)!.name}` : ''}`,
+          })),
+          ...uplinks
+            .filter(({ id }) => !zone.uplinks.includes(id))
+            .map(({ id, name }) => ({ value: `uplink ${id}`, label: `uplink ${name}` })),
+          ...(zone.gateway ? [] : [{ value: 'gateway', label: 'the gateway itself' }]),
+        ]}
+        onChoose={(value) => {
+          const [kind, id] = value.split(' ');
+          if (kind === 'vlan') put({ vlans: [id] });
+          if (kind === 'uplink') put({ uplinks: [id] });
+          if (kind === 'gateway') put({ gateway: true });
+        }}
+      />
+      <button
+        type="button"
+        className="button mt-3"
+        onClick={() => {
+          session.perform({ operation: 'removeZone', input: { zone: zone.id } });
+          set({ zone: null });
+        }}
+      >
+        Remove {zone.name}
+      </button>
+    </section>
+  );
+}
