@@ -20,6 +20,7 @@ const shared = {
 const config = {
   // Nothing here is about time; a slow disk or a busy machine is no failure.
   testTimeout: 120_000,
+  maxWorkers: '100%',
   projects: [
     {
       ...shared,

@@ -1,0 +1,16 @@
+import { findingLaws } from '../testing/laws';
+import { build, damagedSite, damages, walk } from '../testing/plans';
+import { gearChecks } from './checks/gear';
+import { internetChecks } from './checks/internet';
+import { policyChecks } from './checks/policy';
+import { allChecks } from './engine';
+
+const others = [...gearChecks, ...internetChecks, ...policyChecks];
+findingLaws({
+  name: 'addresses',
+  drawn: damagedSite.map((site) => () => build(site)),
+  walk,
+  damages,
+  checks: allChecks.filter((check) => !others.includes(check as never)),
+  runs: 2000,
+});

@@ -1,0 +1,109 @@
+import fc from 'fast-check';
+import { FindingsEngine } from '../findings/engine';
+import type { Check } from '../findings/finding';
+import { stepsBetween } from '../formats/review-file';
+import { perform } from '../operations';
+import { applyChange } from '../plan/change';
+import type { Plan } from '../plan/plan';
+import { Refusal } from '../plan/refusal';
+import { type Damage, nextSeed } from './plans';
+
+const keys = (engine: FindingsEngine) => engine.all().sort((a, b) => (a.key < b.key ? -1 : 1));
+const MINIMUM = 20;
+const TODAY = '2026-05-04';
+
+interface Kind {
+  readonly name: string;
+  /** Plans gone wrong; each kind must show every check of its own. */
+  readonly drawn: fc.Arbitrary<() => Plan>;
+  readonly walk: fc.Arbitrary<readonly (readonly [string, number, number])[]>;
+  readonly damages: Readonly<Record<string, Damage>>;
+  readonly checks: readonly Check[];
+  readonly runs: number;
+}
+
+/** The laws every check keeps, on plans of one kind; a test file for each kind, so that they run side by side. */
+export function findingLaws({ name: kind, drawn, walk, damages, checks, runs }: Kind): void {
+  describe(`the laws of findings: ${kind}`, () => {
+    test('following the steps gives the same findings as looking at everything again', () => {
+      fc.assert(
+        fc.property(drawn, walk, (make, path) => {
+          const start = make();
+          const engine = new FindingsEngine(start, TODAY);
+          let plan = start;
+          let known = new Map(engine.all().map((finding) => [finding.key, finding]));
+          for (const [name, a, b] of path) {
+            const next = damages[name]!(plan, a, b);
+            const diff = engine.advance(next, stepsBetween(plan, next));
+            known = new Map(known);
+            for (const key of diff.removed) known.delete(key);
+            for (const finding of diff.added) known.set(finding.key, finding);
+            plan = next;
+          }
+          const full = keys(new FindingsEngine(plan, TODAY));
+          expect(keys(engine)).toEqual(full);
+          expect([...known.values()].sort((a, b) => (a.key < b.key ? -1 : 1))).toEqual(full);
+        }),
+        { numRuns: 300, seed: 11 },
+      );
+    });
+
+    test('keys are unique', () => {
+      fc.assert(
+        fc.property(drawn, (make) => {
+          const plan = make();
+          const all = new FindingsEngine(plan, TODAY).all().map((finding) => finding.key);
+          expect(new Set(all).size).toBe(all.length);
+        }),
+        { numRuns: 200, seed: 5 },
+      );
+    });
+
+    test('taking a remedy removes its finding and adds no stop, for every remedy there is', () => {
+      const taken = new Map<string, number>();
+      const offered = new Set<string>();
+      const seen = new Set<string>();
+      fc.assert(
+        fc.property(drawn, (make) => {
+          const plan = make();
+          const before = new FindingsEngine(plan, TODAY).all();
+          for (const finding of before) seen.add(finding.check);
+          // A record that was at a stop already may be at another one afterwards; no other record may come to one.
+          const stops = new Set(
+            before.filter((item) => item.severity === 'stop').map((item) => item.where[0]!.id),
+          );
+          for (const finding of before)
+            for (const remedy of finding.remedies) {
+              const name = `${finding.check} by ${remedy.operation}`;
+              offered.add(name);
+              let after;
+              try {
+                const applied = applyChange(plan, perform(plan, remedy, nextSeed()));
+                if (!applied.ok) throw new Error(`${name} does not apply`);
+                after = new FindingsEngine(applied.plan, TODAY).all();
+              } catch (error) {
+                // No room is an honest answer on a full subnet; anything else is a broken remedy.
+                if (error instanceof Refusal && error.code === 'no-room') continue;
+                throw error;
+              }
+              const left = after.map((item) => item.key);
+              if (left.includes(finding.key))
+                throw new Error(`${name} leaves ${finding.key}: ${finding.because}`);
+              const added = after.filter((item) => item.severity === 'stop' && !stops.has(item.where[0]!.id));
+              if (added.length)
+                throw new Error(`${name} on ${finding.because} adds ${added[0]!.key}: ${added[0]!.because}`);
+              taken.set(name, (taken.get(name) ?? 0) + 1);
+            }
+        }),
+        { numRuns: runs, seed: 7 },
+      );
+      // The remedies of the other kinds' checks are counted there.
+      const own = new Set(checks.map((check) => check.id));
+      const rare = [...offered].filter(
+        (name) => own.has(name.split(' ')[0]!) && (taken.get(name) ?? 0) < MINIMUM,
+      );
+      expect(rare).toEqual([]);
+      expect(checks.map((check) => check.id).filter((id) => !seen.has(id))).toEqual([]);
+    });
+  });
+}
