@@ -96,7 +96,6 @@ const shots = [
   { name: 'findings-day', path: '/site/3creamery/findings' },
   { name: 'findings-night', path: '/site/3creamery/findings', theme: 'night' },
   { name: 'schedule-day', path: '/site/2clinic/schedule' },
-  { name: 'ports-day', path: '/site/2clinic/ports' },
   { name: 'segments-phone', path: '/site/1rowhouse/segments', width: 390, height: 844 },
 ];
 
