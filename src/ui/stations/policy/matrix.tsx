@@ -101,7 +101,11 @@ export function Matrix({
           <tr>
             <td className="pr-2 text-right align-bottom text-[13px] text-muted">from ↓ to →</td>
             {zones.map((zone) => (
-              <th key={zone.id} scope="col" className="border-b-2 border-ink px-1 pb-1.5 align-bottom font-bold">
+              <th
+                key={zone.id}
+                scope="col"
+                className="border-b-2 border-ink px-1 pb-1.5 align-bottom font-bold"
+              >
                 <span
                   className={`block truncate text-left ${narrow ? 'max-h-[110px] rotate-180 [writing-mode:vertical-rl]' : 'max-w-[92px]'}`}
                   title={zone.name}
