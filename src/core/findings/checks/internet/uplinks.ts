@@ -11,7 +11,9 @@ import { internetCheck, onUplink, setField } from './shared';
 
 const unrecorded = internetCheck('uplink-unrecorded', function* (plan) {
   const used = new Set([...plan.uplink.values()].map(({ port }) => port));
-  for (const device of plan.device.values()) {
+  // By the few boxes rather than by all devices: this runs at every edit of an address.
+  for (const box of plan.box.values()) {
+    const device = plan.device.get(box.device)!;
     if (device.kind !== 'gateway') continue;
     for (const port of portsOf(plan, device.id)) {
       if (port.role !== 'uplink' || port.defective || !port.enabled || used.has(port.id)) continue;
