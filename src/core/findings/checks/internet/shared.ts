@@ -12,6 +12,7 @@ const INTERNET: readonly TableName[] = [
   'offer',
   'port',
   'device',
+  'box',
   'interface',
   'address',
   'cable',
