@@ -9,10 +9,11 @@ import { operation } from '../plan/operation';
 import type { Plan } from '../plan/plan';
 import { type Box, type Device, deviceSchema } from '../plan/records';
 import { Refusal, badInput } from '../plan/refusal';
-import { addressesOn, devicesNamed, interfacesOf, subnetOf, vlansOf } from '../plan/view';
+import { addressesOn, devicesNamed, interfacesOf, vlansOf } from '../plan/view';
 import { boxOf } from '../plan/box-of';
 import { isPassive } from '../switching/wiring';
 import { blankBox, blankPort } from './blank';
+import { managementSubnet } from './management';
 import { removeGear } from './remove';
 import { type Carried, access, trunk, undecided, uplink } from './roles';
 import { type Model, type PortBlock, modelById, numberings, placesOf } from './shelf';
@@ -121,8 +122,7 @@ export const addDevice = operation(
       const problem = nameProblem(input.name);
       if (problem) throw badInput(nameMessage(problem), 'name');
     }
-    const management = vlansOf(draft.plan).find((vlan) => vlan.purpose === 'management');
-    const subnet = management && subnetOf(draft.plan, management.id, 4);
+    const subnet = managementSubnet(draft.plan);
     const addressed =
       input.managed && subnet && model.vlanAware && model.kind !== 'gateway' && !isPassive(model.kind);
     let device: Device;

@@ -6,28 +6,20 @@ import { vlansOf } from '../plan/view';
 
 /** Zones, who is in them, and what passes between two of them when no rule speaks. */
 
-const byRank = <R extends { readonly rank: string; readonly id: string }>(a: R, b: R): number =>
+/** From the first to the last, as the user ordered them. */
+export const inRank = <R extends { readonly rank: string; readonly id: string }>(a: R, b: R): number =>
   a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : a.id < b.id ? -1 : 1;
-export const inRank = byRank;
 
-const inOrder = memo((zones: Collection<Zone>) => [...zones.values()].sort(byRank));
+const inOrder = memo((zones: Collection<Zone>) => [...zones.values()].sort(inRank));
 export const zonesOf = (plan: Plan): readonly Zone[] => inOrder(plan.zone);
 
-const membership = memo((zones: Collection<Zone>) => {
-  const vlans = new Map<string, Zone>();
-  const uplinks = new Map<string, Zone>();
-  for (const zone of inOrder(zones)) {
-    for (const id of zone.vlans) if (!vlans.has(id)) vlans.set(id, zone);
-    for (const id of zone.uplinks) if (!uplinks.has(id)) uplinks.set(id, zone);
-  }
-  return { vlans, uplinks, gateway: inOrder(zones).find(({ gateway }) => gateway) };
+const zoneByVlan = memo((zones: Collection<Zone>) => {
+  const found = new Map<string, Zone>();
+  for (const zone of inOrder(zones)) for (const id of zone.vlans) if (!found.has(id)) found.set(id, zone);
+  return found;
 });
 /** The zone of a VLAN: the first that has it, should it be in two. */
-export const zoneOfVlan = (plan: Plan, vlan: string): Zone | undefined =>
-  membership(plan.zone).vlans.get(vlan);
-export const zoneOfUplink = (plan: Plan, uplink: string): Zone | undefined =>
-  membership(plan.zone).uplinks.get(uplink);
-export const zoneOfGateway = (plan: Plan): Zone | undefined => membership(plan.zone).gateway;
+export const zoneOfVlan = (plan: Plan, vlan: string): Zone | undefined => zoneByVlan(plan.zone).get(vlan);
 
 /** Does a zone lie outside: are there uplinks in it? */
 export const isOutside = (zone: Zone): boolean => zone.uplinks.length > 0;

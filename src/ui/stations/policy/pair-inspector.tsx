@@ -72,7 +72,6 @@ export function PairInspector({
         </button>
       </div>
       <form
-        id="pair-services-form"
         className="flex flex-wrap items-end gap-2"
         onSubmit={(event) => {
           event.preventDefault();
