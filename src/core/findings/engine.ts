@@ -1,5 +1,4 @@
 import type { Step } from '../plan/change';
-import type { Group } from '../plan/collection';
 import type { Plan } from '../plan/plan';
 import type { Address, Device, Interface, Subnet, TableName, Vlan } from '../plan/records';
 import {
@@ -29,6 +28,7 @@ import {
   type Today,
   findingOf,
 } from './finding';
+import { repeated } from './repeated';
 import { subnetView } from './subnet-view';
 
 const siteChecks: readonly SiteCheck[] = [
@@ -66,9 +66,9 @@ export class FindingsEngine {
   ) {
     for (const check of siteChecks) this.runSite(check);
     for (const subnet of plan.subnet.values()) this.runSubnet(subnet.id);
-    for (const [mac, interfaces] of repeated(plan.interface.allGroups(), (item) => item.mac))
+    for (const [mac, interfaces] of repeated(plan.interface, (item) => item.mac))
       this.runIdentity(identityChecks.mac, mac, interfaces);
-    for (const [name, devices] of repeated(plan.device.allGroups(), (device) => device.name.toLowerCase()))
+    for (const [name, devices] of repeated(plan.device, (device) => device.name.toLowerCase()))
       this.runIdentity(identityChecks.name, name, devices);
   }
 
@@ -128,25 +128,6 @@ export class FindingsEngine {
     );
     this.store(`${checks[0]!.scope} ${shared}`, found);
   }
-}
-
-/** The records that share a key, for each key that at least two have. */
-function repeated<R extends object>(
-  groups: Iterable<Group<R>>,
-  keyOf: (record: R) => string | null,
-): Map<string, R[]> {
-  const first = new Map<string, R>();
-  const shared = new Map<string, R[]>();
-  for (const group of groups)
-    for (const record of group.values()) {
-      const key = keyOf(record);
-      if (key === null) continue;
-      const known = first.get(key);
-      if (known === undefined) first.set(key, record);
-      else if (shared.has(key)) shared.get(key)!.push(record);
-      else shared.set(key, [known, record]);
-    }
-  return shared;
 }
 
 interface Touched {

@@ -5,10 +5,20 @@ import { siteOf } from '../plan/plan';
 import type { Address, Device, Exclusion, Interface, Pool, Site, Subnet, Vlan } from '../plan/records';
 import { addressesOf } from '../plan/view';
 
-export interface Host {
-  readonly address: Address;
+/** An address with whose it is. The device is looked up when asked for: most checks need only the interface. */
+export class Host {
   readonly interface: Interface;
-  readonly device: Device;
+
+  constructor(
+    private readonly plan: Plan,
+    readonly address: Address,
+  ) {
+    this.interface = plan.interface.get(address.interface)!;
+  }
+
+  get device(): Device {
+    return this.plan.device.get(this.interface.device)!;
+  }
 }
 
 /** Everything that stands in one subnet, joined once for all checks. */
@@ -33,8 +43,7 @@ export function subnetView(plan: Plan, subnet: Subnet): SubnetView {
   const gateways: Host[] = [];
   const hosts: Host[] = [];
   for (const address of addressesOf(plan, subnet.id)) {
-    const item = plan.interface.get(address.interface)!;
-    const host: Host = { address, interface: item, device: plan.device.get(item.device)! };
+    const host = new Host(plan, address);
     (address.gateway ? gateways : hosts).push(host);
   }
   return {

@@ -1,11 +1,14 @@
 import { Overlay } from './overlay';
 
-/** A stable small hash of an id, for spreading records over buckets. */
-export function shardOf(id: string, shards: number): number {
+/** A stable hash of a text, 0 to 2^32 − 1 (FNV-1a over its code units, folded once). */
+export function hashOf(text: string): number {
   let hash = 2166136261;
-  for (let i = 0; i < id.length; i++) hash = Math.imul(hash ^ id.charCodeAt(i), 16777619);
-  return ((hash ^ (hash >>> 15)) >>> 0) % shards;
+  for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 16777619);
+  return (hash ^ (hash >>> 15)) >>> 0;
 }
+
+/** The bucket of an id when records are spread over `shards` of them. */
+export const shardOf = (id: string, shards: number): number => hashOf(id) % shards;
 
 export type Group<R> = ReadonlyMap<string, R>;
 const EMPTY = new Map<string, never>();
@@ -59,6 +62,11 @@ export class Collection<R extends { readonly id: string }> {
 
   *values(): IterableIterator<R> {
     for (const group of this.groups.values()) yield* group.values();
+  }
+
+  /** Every record in the order they came in, which is mostly how they lie in memory; not by group as in `values`. */
+  forEach(visit: (record: R) => void): void {
+    this.byId.forEach(visit);
   }
 
   /** A collection in which `id` holds `record`, or nothing when `record` is null. Shares everything untouched. */

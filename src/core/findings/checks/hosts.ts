@@ -3,8 +3,10 @@ import { contains, formatPrefix, maskOf, networkOf } from '../../address/prefix'
 import { inRange } from '../../address/range';
 import { nameProblem } from '../../hosts/names';
 import { isGroupMac } from '../../address/mac';
+import type { Collection, Group } from '../../plan/collection';
+import { memo } from '../../plan/memo';
 import type { Plan } from '../../plan/plan';
-import type { DeviceKind, Subnet, Vlan } from '../../plan/records';
+import type { Device, DeviceKind, Subnet, Vlan } from '../../plan/records';
 import { interfaceAddress, subnetOf, vlansOf } from '../../plan/view';
 import type { Remedy, Report, SubnetCheck } from '../finding';
 import type { Host, SubnetView } from '../subnet-view';
@@ -163,12 +165,24 @@ const reservationWithoutMac: SubnetCheck = {
   },
 };
 
+const badlyNamedIn = memo((devices: Group<Device>) =>
+  [...devices.values()].filter((device) => nameProblem(device.name) !== null).map((device) => device.id),
+);
+/** The devices whose name is not allowed: few, so that a host is looked up among them and not among all devices. */
+const badlyNamed = memo((devices: Collection<Device>) => {
+  const found = new Set<string>();
+  for (const group of devices.allGroups()) for (const id of badlyNamedIn(group)) found.add(id);
+  return found;
+});
+
 const nameNotAllowed: SubnetCheck = {
   id: 'name-not-allowed',
   station: 'addresses',
   scope: 'subnet',
-  *find(_plan, { hosts }) {
+  *find(plan, { hosts }) {
+    const bad = badlyNamed(plan.device);
     for (const host of hosts) {
+      if (!bad.has(host.interface.device)) continue;
       const problem = nameProblem(host.device.name);
       if (!problem) continue;
       yield {
