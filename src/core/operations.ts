@@ -11,6 +11,7 @@ import * as ports from './gear/ports';
 import { takeForward } from './uplink/advise';
 import * as uplinks from './uplink/operations';
 import * as profiles from './gear/profiles';
+import { letThrough, letZoneThrough } from './policy/let-through';
 import * as policy from './policy/operations';
 import { startPolicy } from './policy/start';
 import * as hosts from './hosts/operations';
@@ -21,6 +22,7 @@ import type { Plan } from './plan/plan';
 import { Refusal } from './plan/refusal';
 import { takeSteps } from './plan/revert';
 import * as pools from './pools/operations';
+import * as routing from './routing/operations';
 import * as segments from './segments/operations';
 import * as repairs from './segments/repairs';
 import * as sizes from './segments/resize';
@@ -107,6 +109,16 @@ const all: readonly Operation[] = [
   uplinks.addOffer,
   uplinks.removeOffer,
   takeForward,
+  routing.addRoute,
+  routing.removeRoute,
+  routing.addTunnel,
+  routing.removeTunnel,
+  routing.bindTunnel,
+  routing.addTranslation,
+  routing.removeTranslation,
+  routing.standBehind,
+  routing.keepVoiceBox,
+  routing.dropVoiceBox,
   policy.addZone,
   policy.removeZone,
   policy.putInZone,
@@ -118,6 +130,8 @@ const all: readonly Operation[] = [
   policy.setRuleDevice,
   policy.addService,
   policy.removeService,
+  letThrough,
+  letZoneThrough,
   startPolicy,
 ] as Operation[];
 

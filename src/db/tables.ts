@@ -271,6 +271,7 @@ export const tables: { readonly [T in TableName]: TableMap } = {
     sql: 'uplink',
     columns: [
       plain('device', 'device_id'),
+      plain('segment', 'segment_id'),
       plain('port', 'port_id'),
       plain('name'),
       plain('addressing'),
@@ -318,12 +319,49 @@ export const tables: { readonly [T in TableName]: TableMap } = {
     columns: [plain('device', 'device_id'), plain('protocol'), plain('port'), plain('name')],
     children: [],
   },
+  route: {
+    sql: 'static_route',
+    columns: [plain('device', 'device_id'), prefix('prefix'), address('via'), plain('note')],
+    children: [],
+  },
+  tunnel: {
+    sql: 'tunnel',
+    columns: [
+      plain('device', 'device_id'),
+      plain('uplink', 'uplink_id'),
+      plain('name'),
+      plain('peer'),
+      flag('initiates'),
+      flag('enabled'),
+    ],
+    children: [{ field: 'remote', sql: 'tunnel_remote', columns: [prefix('prefix')], ...only('prefix') }],
+  },
+  translation: {
+    sql: 'translation',
+    columns: [plain('device', 'device_id'), plain('subnet', 'subnet_id'), prefix('outside'), plain('note')],
+    children: [],
+  },
+  voiceBox: {
+    sql: 'voice_box',
+    columns: [
+      plain('device', 'device_id'),
+      plain('uplink', 'uplink_id'),
+      optionalPrefix('own'),
+      flag('needsTag', 'needs_tag'),
+      flag('tagRepeated', 'tag_repeated'),
+      plain('dscp'),
+      flag('firstInQueue', 'first_in_queue'),
+      flag('backedUp', 'backed_up'),
+    ],
+    children: [],
+  },
   zone: {
     sql: 'zone',
     columns: [plain('name'), plain('rank', 'rank_key'), flag('gateway'), plain('inside'), flag('manages')],
     children: [
       { field: 'vlans', sql: 'zone_vlan', columns: [plain('vlan', 'vlan_id')], ...only('vlan') },
       { field: 'uplinks', sql: 'zone_uplink', columns: [plain('uplink', 'uplink_id')], ...only('uplink') },
+      { field: 'tunnels', sql: 'zone_tunnel', columns: [plain('tunnel', 'tunnel_id')], ...only('tunnel') },
     ],
   },
   service: {

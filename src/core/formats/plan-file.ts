@@ -14,12 +14,12 @@ import { encodePlan } from '../plan/wire';
 
 /** The project's own file: a whole plan as JSON, versioned. docs/format.md describes it. */
 export const FORMAT = 'dianome-plan';
-export const VERSION = 3;
+export const VERSION = 4;
 
 const list = <T extends TableName>(table: T) => z.array(recordSchemas[table]).default([]);
 export const planFileSchema = z.strictObject({
   format: z.literal(FORMAT),
-  version: z.union([z.literal(1), z.literal(2), z.literal(VERSION)]),
+  version: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(VERSION)]),
   plan: z.strictObject({
     site: z.array(recordSchemas.site).length(1, 'a plan file holds exactly one site record'),
     lan: list('lan'),
@@ -38,6 +38,10 @@ export const planFileSchema = z.strictObject({
     uplink: list('uplink'),
     forward: list('forward'),
     offer: list('offer'),
+    route: list('route'),
+    tunnel: list('tunnel'),
+    translation: list('translation'),
+    voiceBox: list('voiceBox'),
     zone: list('zone'),
     service: list('service'),
     cell: list('cell'),

@@ -17,6 +17,8 @@ export const protocols = ['tcp', 'udp', 'both'] as const;
 export const uplinkSchema = z.strictObject({
   id: idSchema,
   device: ref,
+  /** The segment of this site its outside stands in: a router behind a router. Null where it faces a provider. */
+  segment: ref.nullable().default(null),
   /** The port that faces the provider; null while nobody recorded it. */
   port: ref.nullable(),
   name: text('The uplink’s name', 40),

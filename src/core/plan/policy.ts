@@ -6,13 +6,14 @@ import { day } from './gear';
 const ref = idSchema;
 const rank = z.string().regex(/^[A-Za-z0-9]{1,60}$/);
 
-/** Things that are treated alike: every VLAN, every uplink and the gateway itself belongs to exactly one zone. */
+/** Things that are treated alike: every VLAN, every uplink and tunnel and the gateway itself belongs to exactly one zone. */
 export const zoneSchema = z.strictObject({
   id: idSchema,
   name: text('The zone’s name', 40),
   rank,
   vlans: z.array(ref),
   uplinks: z.array(ref),
+  tunnels: z.array(ref).default([]),
   /** The gateway itself: its pages, its DHCP and DNS. */
   gateway: z.boolean(),
   /** May its members talk among themselves, where a box sees them do so? */

@@ -3,6 +3,7 @@ import { familyOf } from '../address/ip';
 import { addressCodec, idSchema, macCodec, prefixCodec, text, timeCodec, whole } from './codecs';
 import { aggregateSchema, boxSchema, cableSchema, portSchema, profileSchema } from './gear';
 import { forwardSchema, offerSchema, uplinkSchema } from './internet';
+import { routeSchema, translationSchema, tunnelSchema, voiceBoxSchema } from './routing';
 import { cellSchema, partySchema, ruleSchema, serviceSchema, zoneSchema } from './policy';
 
 /**
@@ -215,6 +216,10 @@ export const recordSchemas = {
   uplink: uplinkSchema,
   forward: forwardSchema,
   offer: offerSchema,
+  route: routeSchema,
+  tunnel: tunnelSchema,
+  translation: translationSchema,
+  voiceBox: voiceBoxSchema,
   zone: zoneSchema,
   service: serviceSchema,
   cell: cellSchema,
@@ -244,6 +249,10 @@ export type Address = RecordOf<'address'>;
 export type Uplink = RecordOf<'uplink'>;
 export type Forward = RecordOf<'forward'>;
 export type Offer = RecordOf<'offer'>;
+export type Route = RecordOf<'route'>;
+export type Tunnel = RecordOf<'tunnel'>;
+export type Translation = RecordOf<'translation'>;
+export type VoiceBox = RecordOf<'voiceBox'>;
 export type Zone = RecordOf<'zone'>;
 export type Service = RecordOf<'service'>;
 export type Cell = RecordOf<'cell'>;
@@ -271,10 +280,14 @@ export const references: { readonly [T in TableName]: Readonly<Record<string, Ta
   pool: { subnet: 'subnet', servedBy: 'interface' },
   exclusion: { subnet: 'subnet' },
   address: { subnet: 'subnet', interface: 'interface' },
-  uplink: { device: 'device', port: 'port', updater: 'device' },
+  uplink: { device: 'device', segment: 'vlan', port: 'port', updater: 'device' },
   forward: { uplink: 'uplink', target: 'interface' },
   offer: { device: 'device' },
-  zone: { vlans: 'vlan', uplinks: 'uplink' },
+  route: { device: 'device' },
+  tunnel: { device: 'device', uplink: 'uplink' },
+  translation: { device: 'device', subnet: 'subnet' },
+  voiceBox: { device: 'device', uplink: 'uplink' },
+  zone: { vlans: 'vlan', uplinks: 'uplink', tunnels: 'tunnel' },
   service: {},
   cell: { from: 'zone', to: 'zone' },
   rule: { device: 'device' },

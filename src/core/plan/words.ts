@@ -72,6 +72,16 @@ const names: Readonly<Record<string, string>> = {
   dynamicName: 'dynamic name',
   inside: 'inside port',
   sources: 'allowed sources',
+  segment: 'stands in segment',
+  via: 'next router',
+  initiates: 'opens the tunnel',
+  remote: 'networks at the other end',
+  own: 'its own network',
+  needsTag: 'needs the provider’s tag',
+  tagRepeated: 'tag repeated inside',
+  dscp: 'DSCP',
+  firstInQueue: 'first in the queue',
+  backedUp: 'runs on when the mains fail',
   manages: 'may open the gateway’s pages',
   until: 'holds until',
   decision: 'passes',
@@ -156,6 +166,14 @@ export function recordTitle(plan: Plan, table: TableName, record: AnyRecord): st
       const device = plan.device.get(as<'offer'>().device)?.name ?? 'a device';
       return `${device} ${portsText(as<'offer'>().protocol, as<'offer'>().port, as<'offer'>().port)}`;
     }
+    case 'route':
+      return `route to ${formatPrefix(as<'route'>().prefix)}`;
+    case 'tunnel':
+      return `tunnel ${as<'tunnel'>().name}`;
+    case 'translation':
+      return `1:1 translation to ${formatPrefix(as<'translation'>().outside)}`;
+    case 'voiceBox':
+      return `telephone box ${plan.device.get(as<'voiceBox'>().device)?.name ?? ''}`.trim();
     case 'cell': {
       const zone = (id: string) => plan.zone.get(id)?.name ?? 'a zone';
       return `${zone(as<'cell'>().from)} to ${zone(as<'cell'>().to)}`;

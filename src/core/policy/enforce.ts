@@ -35,7 +35,7 @@ export function enforcement(plan: Plan, from: Zone, to: Zone): Enforcement {
   const ends = (zone: Zone): (readonly Device[])[] => [
     ...zone.vlans.map((vlan) => routersFor(plan, vlan)),
     // The outside and the gateway itself are behind the gateway.
-    ...(zone.uplinks.length > 0 || zone.gateway ? [gateways] : []),
+    ...(zone.uplinks.length > 0 || zone.tunnels.length > 0 || zone.gateway ? [gateways] : []),
   ];
   let weakest: Enforcement | null = null;
   for (const a of ends(from))

@@ -21,6 +21,7 @@ export function insertZone(draft: Draft, fields: Pick<Zone, 'name'> & Partial<Om
     rank,
     vlans: [],
     uplinks: [],
+    tunnels: [],
     gateway: false,
     inside: 'allow',
     manages: false,
@@ -48,6 +49,9 @@ export const removeZone = operation('removeZone', z.strictObject({ zone: z.strin
 });
 
 const sorted = (ids: Iterable<string>) => [...new Set(ids)].sort();
+/** A list without those that move, and with them where they go. */
+const moved = (had: readonly string[], ids: readonly string[], here: boolean) =>
+  sorted([...had.filter((id) => !ids.includes(id)), ...(here ? ids : [])]);
 
 /** Puts segments, uplinks or the gateway itself into a zone, and takes them out of every other. */
 export const putInZone = operation(
@@ -56,24 +60,24 @@ export const putInZone = operation(
     zone: z.string(),
     vlans: z.array(z.string()).default([]),
     uplinks: z.array(z.string()).default([]),
+    tunnels: z.array(z.string()).default([]),
     gateway: z.boolean().default(false),
   }),
-  (draft, { zone: id, vlans, uplinks, gateway }) => {
+  (draft, { zone: id, vlans, uplinks, tunnels, gateway }) => {
     const zone = draft.need('zone', id);
     const names = [
       ...vlans.map((vlan) => draft.need('vlan', vlan).name),
       ...uplinks.map((uplink) => draft.need('uplink', uplink).name),
+      ...tunnels.map((tunnel) => draft.need('tunnel', tunnel).name),
       ...(gateway ? ['the gateway itself'] : []),
     ];
     if (names.length === 0) throw badInput('Nothing is chosen to put into the zone.', 'vlans');
     for (const other of zonesOf(draft.plan)) {
       const here = other.id === id;
       draft.update('zone', other.id, {
-        vlans: sorted([...other.vlans.filter((vlan) => !vlans.includes(vlan)), ...(here ? vlans : [])]),
-        uplinks: sorted([
-          ...other.uplinks.filter((item) => !uplinks.includes(item)),
-          ...(here ? uplinks : []),
-        ]),
+        vlans: moved(other.vlans, vlans, here),
+        uplinks: moved(other.uplinks, uplinks, here),
+        tunnels: moved(other.tunnels, tunnels, here),
         gateway: gateway ? here : other.gateway,
       });
     }
@@ -84,13 +88,19 @@ export const putInZone = operation(
 /** Puts something into a zone of its own, named after it. */
 export const ownZone = operation(
   'ownZone',
-  z.strictObject({ vlan: z.string().optional(), uplink: z.string().optional() }),
-  (draft, { vlan, uplink }) => {
+  z.strictObject({
+    vlan: z.string().optional(),
+    uplink: z.string().optional(),
+    tunnel: z.string().optional(),
+  }),
+  (draft, { vlan, uplink, tunnel }) => {
     const name = vlan
       ? draft.need('vlan', vlan).name
       : uplink
         ? draft.need('uplink', uplink).name
-        : 'Gateway';
+        : tunnel
+          ? draft.need('tunnel', tunnel).name
+          : 'Gateway';
     const taken = (text: string) => zonesOf(draft.plan).some((zone) => sameName(zone.name, text));
     let free = name.slice(0, 36);
     for (let n = 2; taken(free); n++) free = `${name.slice(0, 36)} ${n}`;
@@ -98,7 +108,8 @@ export const ownZone = operation(
       name: free,
       vlans: vlan ? [vlan] : [],
       uplinks: uplink ? [uplink] : [],
-      gateway: !vlan && !uplink,
+      tunnels: tunnel ? [tunnel] : [],
+      gateway: !vlan && !uplink && !tunnel,
     });
     return `Zone ${free} added for ${name}`;
   },

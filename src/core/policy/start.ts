@@ -165,6 +165,7 @@ export const startPolicy = operation(
     }
     const uplinks = [...draft.plan.uplink.values()].map(({ id }) => id).sort();
     if (uplinks.length > 0) insertZone(draft, { name: 'Internet', uplinks, inside: 'deny' });
+    for (const { id, name } of draft.plan.tunnel.values()) insertZone(draft, { name, tunnels: [id] });
     insertZone(draft, { name: 'Gateway', gateway: true });
     for (const { from, to, services } of start.cells) {
       const source = made.get(from);

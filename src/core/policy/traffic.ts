@@ -23,9 +23,20 @@ const spanOf = (prefix: Prefix): Span => [onLine(prefix.address), onLine(lastOf(
 const insideSpans = memo((plan: Plan): readonly Span[] =>
   [...plan.subnet.values()].map(({ prefix }) => spanOf(prefix)),
 );
-/** Everything that is not: the Internet, and whatever lies on the way there. */
+/** The networks at the other end of a tunnel. */
+const tunnelSpans = (plan: Plan, ids: readonly string[]): Span[] =>
+  ids.flatMap((id) => (plan.tunnel.get(id)?.remote ?? []).map(spanOf));
+/** Everything that is not inside: the Internet, and whatever lies on the way there. */
 const outsideSpans = memo((plan: Plan): readonly Span[] =>
-  [LINE_4, LINE_6].flatMap((line) => gaps(line, insideSpans(plan))),
+  [LINE_4, LINE_6].flatMap((line) =>
+    gaps(line, [
+      ...insideSpans(plan),
+      ...tunnelSpans(
+        plan,
+        [...plan.tunnel.values()].map(({ id }) => id),
+      ),
+    ]),
+  ),
 );
 /** The addresses of the gateways, in every segment. */
 const gatewaySpans = memo((plan: Plan): readonly Span[] =>
@@ -40,6 +51,7 @@ const vlanSpans = (plan: Plan, vlan: string): Span[] =>
 /** The addresses of a zone; its segments, the outside when it has uplinks, the gateways when it is theirs. */
 export const zoneSpans = (plan: Plan, zone: Zone): Span[] => [
   ...zone.vlans.flatMap((vlan) => vlanSpans(plan, vlan)),
+  ...tunnelSpans(plan, zone.tunnels),
   ...(zone.uplinks.length > 0 ? outsideSpans(plan) : []),
   ...(zone.gateway ? gatewaySpans(plan) : []),
 ];

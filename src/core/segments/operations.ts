@@ -149,6 +149,8 @@ function dropSubnet(draft: Draft, subnet: Subnet): number {
     for (const id of [...draft.plan[table].group(subnet.id).keys()]) draft.remove(table, id);
   const addresses = addressesOf(draft.plan, subnet.id);
   for (const address of addresses) removeAddress(draft, address.id);
+  for (const translation of [...draft.plan.translation.values()])
+    if (translation.subnet === subnet.id) draft.remove('translation', translation.id);
   draft.remove('subnet', subnet.id);
   return addresses.filter((address) => !address.gateway).length;
 }
@@ -165,6 +167,8 @@ export const removeSegment = operation(
       removeInterface(draft, item.id);
     removeVlanFromPorts(draft, vlan.id);
     dropVlan(draft, vlan.id);
+    for (const uplink of [...draft.plan.uplink.values()])
+      if (uplink.segment === vlan.id) draft.update('uplink', uplink.id, { segment: null });
     draft.remove('vlan', vlan.id);
     return `${vlan.name} (VLAN ${vlan.vid}) removed${fixed ? ` with ${counted(fixed, 'fixed address', 'fixed addresses')}` : ''}`;
   },

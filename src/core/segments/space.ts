@@ -23,6 +23,9 @@ export const foreignNetworks = memo((plan: Plan): Site['foreign'] => [
   ...[...plan.uplink.values()].flatMap(({ network, name }) =>
     network === null ? [] : [{ prefix: network, why: `outside the uplink ${name}` }],
   ),
+  ...[...plan.tunnel.values()].flatMap(({ remote, name }) =>
+    remote.map((prefix) => ({ prefix, why: `at the other end of the tunnel ${name}` })),
+  ),
 ]);
 
 const taken = memo((plan: Plan): readonly Prefix[] => [

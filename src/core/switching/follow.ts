@@ -2,7 +2,7 @@ import type { Plan } from '../plan/plan';
 import { portsTitle } from '../gear/ports';
 import type { Device, Port } from '../plan/records';
 import { missingPorts } from './carry';
-import { type Came, type State, flood, stateKey } from './fabric';
+import { type Came, type Flood, type Heard, type State, flood, stateKey } from './fabric';
 import type { Tag } from './facts';
 import { plugIn } from './plug-in';
 import { type Walked, hearsTag, walkTo } from './walk';
@@ -19,16 +19,17 @@ export interface Hop {
   readonly tagOut: Tag;
 }
 
-/** A shortest way of a broadcast from a port of a box to whoever hears it at `target`; null when nobody does. */
-export function follow(plan: Plan, start: string, tag: Tag, target: string): Hop[] | null {
+/** The way a flood first took to a state, and out of it by a port. */
+export function hopsTo(
+  plan: Plan,
+  covered: Flood,
+  last: State,
+  out: { readonly left: Port | null; readonly tagOut: Tag },
+): Hop[] {
   const { bridges } = fabric(plan);
-  const covered = flood(fabric(plan), { port: start, tag });
-  const end = covered.heard.find((heard) => heard.port === target);
-  if (!end?.from) return null;
   const hops: Hop[] = [];
-  let left: Port | null = plan.port.get(end.link?.from ?? end.port) ?? null;
-  let tagOut: Tag = end.tag;
-  for (let state: State | null = end.from; state !== null;) {
+  let { left, tagOut } = out;
+  for (let state: State | null = last; state !== null;) {
     const how: Came = covered.came.get(stateKey(state))!;
     const { device, ports } = bridges[state.bridge]!;
     const entered = how.port === null ? null : ports[how.port]!;
@@ -38,6 +39,22 @@ export function follow(plan: Plan, start: string, tag: Tag, target: string): Hop
     state = how.from;
   }
   return hops;
+}
+
+/** The way of what somebody heard. */
+export const hopsOf = (plan: Plan, covered: Flood, end: Heard): Hop[] =>
+  end.from === null
+    ? []
+    : hopsTo(plan, covered, end.from, {
+        left: plan.port.get(end.link?.from ?? end.port) ?? null,
+        tagOut: end.tag,
+      });
+
+/** A shortest way of a broadcast from a port of a box to whoever hears it at `target`; null when nobody does. */
+export function follow(plan: Plan, start: string, tag: Tag, target: string): Hop[] | null {
+  const covered = flood(fabric(plan), { port: start, tag });
+  const end = covered.heard.find((heard) => heard.port === target);
+  return end?.from ? hopsOf(plan, covered, end) : null;
 }
 
 /** The way of a laptop's untagged frame to a device, or how far it gets and what stops it (`why`, else null). */

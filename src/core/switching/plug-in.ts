@@ -14,6 +14,8 @@ export interface PlugIn {
   /** The segment the laptop is in; null when its frames go nowhere or into a VLAN that is no segment. */
   readonly vlan: Vlan | null;
   readonly works: boolean;
+  /** Does the laptop have an address, by itself or set by hand? */
+  readonly addressed: boolean;
   /** One sentence for the screen, without "Plug in here and". */
   readonly sentence: string;
 }
@@ -43,7 +45,12 @@ function answers(plan: Plan, covered: Flood, item: Interface, vid: number): bool
 }
 
 export function plugIn(plan: Plan, port: Port): PlugIn {
-  const nothing = (sentence: string): PlugIn => ({ vlan: null, works: false, sentence });
+  const nothing = (sentence: string): PlugIn => ({
+    vlan: null,
+    works: false,
+    addressed: false,
+    sentence,
+  });
   const { bridges, seats } = fabric(plan);
   const seat = seats.get(port.id);
   if (!seat) return nothing('there is nothing to plug into: this is the socket of a device');
@@ -71,7 +78,13 @@ export function plugIn(plan: Plan, port: Port): PlugIn {
       `you land in VLAN ${vid}, which is no segment of this site${port.role === 'undecided' ? '; nobody decided this port' : ''}`,
     );
   const subnet = subnetOf(plan, lan.id, 4) ?? subnetOf(plan, lan.id, 6);
-  if (!subnet) return { vlan: lan, works: true, sentence: `you land in ${lan.name}, which has no addresses` };
+  if (!subnet)
+    return {
+      vlan: lan,
+      works: true,
+      addressed: false,
+      sentence: `you land in ${lan.name}, which has no addresses`,
+    };
   const parts = [`you land in ${lan.name}`];
   const pools = [...plan.pool.group(subnet.id).values()];
   const servers = pools.flatMap((pool) =>
@@ -79,6 +92,7 @@ export function plugIn(plan: Plan, port: Port): PlugIn {
   );
   const served = servers.find(({ item }) => answers(plan, covered, item, vid) !== false);
   let works = true;
+  let addressed = true;
   if (pools.length === 0)
     parts.push(`set an address of ${formatPrefix(subnet.prefix)} yourself, as nothing is leased here`);
   else if (served) {
@@ -89,6 +103,7 @@ export function plugIn(plan: Plan, port: Port): PlugIn {
     );
   } else {
     works = false;
+    addressed = false;
     const names = [...new Set(servers.map(({ item }) => plan.device.get(item.device)!.name))];
     parts.push(
       names.length
@@ -108,7 +123,7 @@ export function plugIn(plan: Plan, port: Port): PlugIn {
         : `have ${formatAddress(gateway.address)} on ${device.name} as gateway`,
     );
   }
-  return { vlan: lan, works, sentence: `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}` };
+  return { vlan: lan, works, addressed, sentence: `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}` };
 }
 
 /** The port of a box into which an end device is plugged; undefined while it is not. */

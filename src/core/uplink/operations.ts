@@ -50,6 +50,7 @@ const plainUplink: Omit<Uplink, 'id' | 'device' | 'port' | 'name' | 'tier'> = {
   repliesUp: 6,
   dynamicName: '',
   updater: null,
+  segment: null,
 };
 
 /** Ports that lead to other boxes keep what they carry until their cable is moved. */

@@ -42,14 +42,17 @@ export interface Place {
   readonly address: string | null;
 }
 
+/** What something is about: records, the one it hangs on first. */
+export type About = Pick<Finding, 'where'>;
+
 /**
  * The segment and the fixed address a finding is about, as far as it is about one. Panel, grid and table all ask it of
  * every finding, so it is worked out once for a plan.
  */
-export const placeOf = (plan: Plan, finding: Finding): Place => placesIn(plan)(finding);
-const placesIn = memo((plan: Plan) => memo((finding: Finding) => findPlace(plan, finding)));
+export const placeOf = (plan: Plan, finding: About): Place => placesIn(plan)(finding);
+const placesIn = memo((plan: Plan) => memo((finding: About) => findPlace(plan, finding)));
 
-function findPlace(plan: Plan, finding: Finding): Place {
+function findPlace(plan: Plan, finding: About): Place {
   for (const { table, id } of finding.where) {
     if (table === 'address') {
       const address = plan.address.get(id);
@@ -74,7 +77,7 @@ function findPlace(plan: Plan, finding: Finding): Place {
 /** The box and the ports a finding about gear is about. */
 export function gearPlaceOf(
   plan: Plan,
-  finding: Finding,
+  finding: About,
 ): { device: string | null; ports: string[]; followed: string | null } {
   const ports = finding.where.filter(({ table }) => table === 'port').map(({ id }) => id);
   const known = ports.filter((id) => plan.port.get(id));
@@ -93,7 +96,7 @@ export function gearPlaceOf(
 /** The uplink and the forward a finding of the Internet side is about. */
 export function internetPlaceOf(
   plan: Plan,
-  finding: Finding,
+  finding: About,
 ): { uplink: string | null; forward: string | null } {
   const [first] = finding.where;
   if (first?.table === 'forward')
@@ -102,7 +105,7 @@ export function internetPlaceOf(
 }
 
 /** The zone, pair or rule a finding of who may talk is about. */
-export function policyPlaceOf(plan: Plan, finding: Finding) {
+export function policyPlaceOf(plan: Plan, finding: About) {
   const [first] = finding.where;
   const cell = first?.table === 'cell' ? plan.cell.get(first.id) : undefined;
   return {

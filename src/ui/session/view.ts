@@ -11,6 +11,13 @@ export interface Review {
   readonly accept: string;
 }
 
+/** A question as typed: it is read again at every change of the plan. */
+export interface ProbeText {
+  readonly from: string;
+  readonly to: string;
+  readonly service: string;
+}
+
 interface ViewState {
   readonly vlan: string | null;
   readonly address: string | null;
@@ -28,6 +35,9 @@ interface ViewState {
   readonly zone: string | null;
   readonly pairs: readonly { readonly from: string; readonly to: string }[];
   readonly rule: string | null;
+  /** The question of the probe as typed, and whether its hops are shown. */
+  readonly probe: ProbeText;
+  readonly probeOpen: boolean;
   readonly finding: string | null;
   readonly review: Review | null;
   readonly panelOpen: boolean;
@@ -69,6 +79,8 @@ export const useView = create<ViewState>((set) => ({
   zone: null,
   pairs: [],
   rule: null,
+  probe: { from: '', to: '', service: 'ping' },
+  probeOpen: false,
   finding: null,
   review: null,
   panelOpen: false,

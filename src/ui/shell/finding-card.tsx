@@ -1,17 +1,12 @@
 'use client';
 
 import { useState } from 'react';
-import type { Remedy } from '@/core/findings/finding';
-import { describeChange } from '@/core/plan/describe';
-import { attempt, problemOf } from '../session/attempt';
+import { problemOf } from '../session/attempt';
 import { authorName } from '../session/author';
-import { usePlan, useSession } from '../session/context';
+import { useSession } from '../session/context';
 import type { JudgedFinding } from '../session/open-findings';
-import { useView } from '../session/view';
 import { SeverityMark } from '../parts/marks';
-import { Problem } from '../parts/problem';
-
-const SHOWN_LINES = 5;
+import { Remedies } from './remedies';
 
 /** One finding: evidence, remedies (previewed when pointed at, taken with one click), or acceptance with a reason. */
 export function FindingCard({
@@ -24,13 +19,7 @@ export function FindingCard({
   onGo: () => void;
 }) {
   const session = useSession();
-  const [problem, setProblem] = useState('');
-  const [previewed, setPreviewed] = useState<Remedy | null>(null);
   const [accepting, setAccepting] = useState(false);
-
-  const take = (remedy: Remedy) => {
-    setProblem(problemOf(() => session.perform(remedy)));
-  };
   const accepted = finding.accepted;
   return (
     <article
@@ -56,21 +45,7 @@ export function FindingCard({
             </button>
           </p>
         ) : (
-          <div className="flex flex-wrap gap-2 pt-1">
-            {finding.remedies.map((remedy, i) => (
-              <button
-                key={remedy.label}
-                type="button"
-                className={`button text-left text-[14px] ${i === 0 ? 'button-primary' : ''}`}
-                onClick={() => take(remedy)}
-                onMouseEnter={() => setPreviewed(remedy)}
-                onMouseLeave={() => setPreviewed(null)}
-                onFocus={() => setPreviewed(remedy)}
-                onBlur={() => setPreviewed(null)}
-              >
-                {remedy.label}
-              </button>
-            ))}
+          <Remedies remedies={finding.remedies}>
             <button
               type="button"
               className="button text-[14px]"
@@ -79,52 +54,11 @@ export function FindingCard({
             >
               Accept…
             </button>
-          </div>
+          </Remedies>
         )}
-        {/* Over what follows, so that nothing moves away from under the pointer. */}
-        {previewed && (
-          <div className="relative">
-            <Preview remedy={previewed} />
-          </div>
-        )}
-        <Problem text={problem} className="text-[14px]" />
         {accepting && !accepted && <AcceptForm finding={finding} onDone={() => setAccepting(false)} />}
       </div>
     </article>
-  );
-}
-
-function Preview({ remedy }: { remedy: Remedy }) {
-  const plan = usePlan();
-  const session = useSession();
-  const set = useView((state) => state.set);
-  const previewed = attempt(() => session.preview(remedy));
-  const lines =
-    'refusal' in previewed
-      ? [previewed.refusal.message]
-      : describeChange(plan, previewed.value).map((line) =>
-          line.kind === 'changed'
-            ? `${line.what}: ${line.field} ${line.before} → ${line.after}`
-            : `${line.what} ${line.kind}`,
-        );
-  return (
-    <div
-      className="absolute inset-x-0 top-1 z-20 border-2 border-l-4 border-ink bg-sheet px-2 py-1 text-[13px]"
-      aria-live="polite"
-    >
-      {lines.slice(0, SHOWN_LINES).map((line, i) => (
-        <p key={i}>{line}</p>
-      ))}
-      {lines.length > SHOWN_LINES && (
-        <button
-          type="button"
-          className="link"
-          onMouseDown={() => set({ review: { title: 'Remedy', call: remedy, accept: remedy.label } })}
-        >
-          and {lines.length - SHOWN_LINES} more
-        </button>
-      )}
-    </div>
   );
 }
 

@@ -2,9 +2,13 @@
 
 import { usePathname, useRouter } from 'next/navigation';
 import { useCallback } from 'react';
-import { type Severity, severities } from '@/core/findings/finding';
+import { type Severity, type Station, severities } from '@/core/findings/finding';
+import { boxOf } from '@/core/plan/box-of';
+import type { TableName } from '@/core/plan/records';
+import type { RecordRef } from '@/core/plan/refusal';
 import { usePlan, useSession, useSite } from '../session/context';
 import {
+  type About,
   type JudgedFinding,
   countOpen,
   gearPlaceOf,
@@ -33,25 +37,62 @@ export function usePageFindings(everywhere = false): readonly JudgedFinding[] {
   );
 }
 
-/** Goes to what a finding is about: its station, segment and address. */
-export function useGoToFinding() {
+/** Goes to a station and chooses there what something is about. */
+function useGoTo() {
   const plan = usePlan();
   const router = useRouter();
   const session = useSession();
   const station = useStation();
   const { select, set } = useView();
   return useCallback(
-    (finding: JudgedFinding) => {
-      const place = placeOf(plan, finding);
+    (about: About, home: Station) => {
+      const place = placeOf(plan, about);
       if (place.vlan) select(place.vlan, place.address);
-      if (finding.station === 'gear') set(gearPlaceOf(plan, finding));
-      if (finding.station === 'internet') set(internetPlaceOf(plan, finding));
-      if (finding.station === 'policy') set(policyPlaceOf(plan, finding));
-      set({ finding: finding.key });
-      if (station !== 'findings' && finding.station !== station)
-        router.push(`/site/${session.siteId}/${finding.station}`);
+      if (home === 'gear') set(gearPlaceOf(plan, about));
+      if (home === 'internet') set(internetPlaceOf(plan, about));
+      if (home === 'policy') set(policyPlaceOf(plan, about));
+      if (station !== 'findings' && home !== station) router.push(`/site/${session.siteId}/${home}`);
     },
     [plan, router, session, station, select, set],
+  );
+}
+
+/** Goes to what a finding is about: its station, segment and address. */
+export function useGoToFinding() {
+  const go = useGoTo();
+  const set = useView((state) => state.set);
+  return useCallback(
+    (finding: JudgedFinding) => {
+      go(finding, finding.station);
+      set({ finding: finding.key });
+    },
+    [go, set],
+  );
+}
+
+const homes: Partial<Record<TableName, Station>> = {
+  vlan: 'segments',
+  port: 'gear',
+  uplink: 'internet',
+  forward: 'internet',
+  route: 'internet',
+  tunnel: 'internet',
+  translation: 'internet',
+  zone: 'policy',
+  cell: 'policy',
+  rule: 'policy',
+};
+
+/** Goes to a record: boxes under Gear & ports, other devices under Addresses. */
+export function useGoToRecord() {
+  const go = useGoTo();
+  const plan = usePlan();
+  return useCallback(
+    (on: RecordRef) => {
+      const box = on.table === 'device' && boxOf(plan, on.id) !== undefined;
+      go({ where: [on] }, homes[on.table] ?? (box ? 'gear' : 'addresses'));
+    },
+    [go, plan],
   );
 }
 

@@ -32,6 +32,7 @@ export function useKeys(keys: KeyMap): void {
 
 const list: readonly (readonly [string, string])[] = [
   ['/', 'find an address, name, VLAN, MAC'],
+  ['q', 'ask the probe: who reaches whom'],
   ['n', 'next finding'],
   ['u', 'undo your latest change'],
   ['U', 'redo'],

@@ -12,6 +12,7 @@ import { FindingsPanel, useGoToFinding, usePageFindings, useStation } from './fi
 import { Header } from './header';
 import { KeysDialog, useKeys } from './keys';
 import { Nav } from './nav';
+import { ProbeBar } from './probe-bar';
 import { ReviewDialog } from './review-dialog';
 
 export function SiteShell({
@@ -73,11 +74,12 @@ function SelectFromAddress() {
   return null;
 }
 
-type Tab = 'stations' | 'find' | 'findings' | null;
+type Tab = 'stations' | 'find' | 'findings' | 'probe' | null;
 
 function Frame({ children, inspector }: { children: ReactNode; inspector: ReactNode }) {
   const session = useSession();
   const findRef = useRef<HTMLInputElement>(null);
+  const probeRef = useRef<HTMLInputElement>(null);
   const [keysOpen, setKeysOpen] = useState(false);
   const [tab, setTab] = useState<Tab>(null);
   const { finding, set } = useView();
@@ -87,6 +89,7 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
   const keys = useMemo(
     () => ({
       '/': () => findRef.current?.focus(),
+      q: () => probeRef.current?.focus(),
       '?': () => setKeysOpen(true),
       u: () => void session.undo('undo'),
       U: () => void session.undo('redo'),
@@ -119,6 +122,9 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
         </main>
         {station !== 'findings' && <SidePanel>{inspector}</SidePanel>}
       </div>
+      <div className="max-[699px]:hidden">
+        <ProbeBar fromRef={probeRef} />
+      </div>
       <DrawerButton />
       {tab !== null && (
         <div
@@ -127,6 +133,7 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
           aria-label={tab}
         >
           {tab === 'stations' && <Nav onGo={() => setTab(null)} />}
+          {tab === 'probe' && <ProbeBar />}
           {tab === 'find' && <FindBox inputRef={findRef} />}
           {tab === 'findings' && (
             <>
@@ -219,7 +226,7 @@ function DrawerButton() {
   return (
     <button
       type="button"
-      className="button button-primary no-print fixed right-3 bottom-3 z-20 max-[699px]:hidden min-[1100px]:hidden"
+      className="button button-primary no-print fixed right-3 bottom-[62px] z-20 max-[699px]:hidden min-[1100px]:hidden"
       onClick={() => set({ panelOpen: true })}
     >
       Details, {counts.stop + counts.fix} findings
@@ -233,10 +240,11 @@ function ThumbTabs({ tab, onTab }: { tab: Tab; onTab: (tab: Tab) => void }) {
     ['stations', 'Stations'],
     ['find', 'Find'],
     ['findings', `Findings ${counts.stop + counts.fix}`],
+    ['probe', 'Probe'],
   ];
   return (
     <div
-      className="no-print grid h-[56px] shrink-0 grid-cols-3 border-t-[3px] border-ink bg-paper min-[700px]:hidden"
+      className="no-print grid h-[56px] shrink-0 grid-cols-4 border-t-[3px] border-ink bg-paper min-[700px]:hidden"
       role="toolbar"
       aria-label="Tabs"
     >

@@ -5,7 +5,7 @@ import type { Plan } from '@/core/plan/plan';
 import type { Uplink } from '@/core/plan/records';
 import { sharesOf, survivals, switchingOf } from '@/core/uplink/failover';
 import { uplinksOf } from '@/core/uplink/view';
-import { WorksMark } from './works-mark';
+import { WorksMark } from '../../parts/works-mark';
 import { worksWord } from './words';
 
 /** Several uplinks: in which order they are used, how long a failure goes unnoticed, and what works over which. */

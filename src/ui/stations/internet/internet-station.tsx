@@ -16,7 +16,7 @@ import { FailoverTable } from './failover-table';
 import { ForwardsTable } from './forwards-table';
 import { ReachAdviser } from './reach-adviser';
 import { WayOutLine } from './way-out-line';
-import { WorksMark } from './works-mark';
+import { WorksMark } from '../../parts/works-mark';
 
 /** What stands between the gateway and the Internet, what gets in, and what happens when a link fails. */
 export function InternetStation() {

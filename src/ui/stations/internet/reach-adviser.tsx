@@ -12,7 +12,7 @@ import { useView } from '../../session/view';
 import { Choice } from '../../parts/field';
 import { Problem } from '../../parts/problem';
 import { HostField } from './host-field';
-import { WorksMark } from './works-mark';
+import { WorksMark } from '../../parts/works-mark';
 import { worksWord } from './words';
 
 const visitorOptions = visitors.map((value) => ({ value, label: value }));

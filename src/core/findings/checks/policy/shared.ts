@@ -8,6 +8,7 @@ const POLICY: readonly TableName[] = [
   'service',
   'vlan',
   'uplink',
+  'tunnel',
   'subnet',
   'address',
   'interface',

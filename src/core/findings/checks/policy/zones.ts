@@ -43,6 +43,15 @@ const missing = policyCheck('zone-missing', function* (plan) {
         : [own('Give it a zone of its own', { uplink: uplink.id })],
     };
   }
+  for (const tunnel of plan.tunnel.values())
+    if (!zones.some((zone) => zone.tunnels.includes(tunnel.id)))
+      yield {
+        severity: 'fix',
+        on: { table: 'tunnel', id: tunnel.id },
+        what: `${tunnel.name} is in no zone`,
+        because: 'Nothing says who may go to the other end, and what may come from there.',
+        remedies: [own('Give it a zone of its own', { tunnel: tunnel.id })],
+      };
   if (!zones.some(({ gateway }) => gateway))
     yield {
       severity: 'fix',
@@ -59,6 +68,7 @@ const twice = policyCheck('zone-twice', function* (plan) {
     for (const [table, ids] of [
       ['vlan', zone.vlans],
       ['uplink', zone.uplinks],
+      ['tunnel', zone.tunnels],
     ] as const)
       for (const id of ids) {
         const other = first.get(id);
@@ -67,8 +77,8 @@ const twice = policyCheck('zone-twice', function* (plan) {
           continue;
         }
         if (other === zone) continue;
-        const name = (table === 'vlan' ? plan.vlan.get(id) : plan.uplink.get(id))!.name;
-        const field = table === 'vlan' ? 'vlans' : 'uplinks';
+        const { name } = plan[table].get(id)!;
+        const field = `${table}s`;
         yield {
           severity: 'stop',
           on: { table, id },

@@ -1,0 +1,64 @@
+import { z } from 'zod';
+import type { Draft } from '../plan/draft';
+import { operation } from '../plan/operation';
+import { matchSchema, partySchema } from '../plan/policy';
+import { rankBetween } from '../plan/ranks';
+import type { Service } from '../plan/records';
+import { rulesOf } from './analyse';
+import { allServices, matchText, serviceNames } from './services';
+import { cellOf, passing } from './zones';
+
+/** Openings for exactly one service, as small as they can be. */
+
+type Match = Service['matches'][number];
+
+const exactly = (service: Service, { protocol, from, to }: Match): boolean =>
+  service.matches.length === 1 &&
+  service.matches[0]!.protocol === protocol &&
+  service.matches[0]!.from === from &&
+  service.matches[0]!.to === to;
+
+/** The service that is exactly this, made when there is none. */
+function serviceFor(draft: Draft, match: Match): string {
+  const known = allServices(draft.plan).find((service) => exactly(service, match));
+  return known?.id ?? draft.insert('service', { name: matchText(match), matches: [match] }).id;
+}
+
+/** A rule on top of all others that lets one service through. */
+export const letThrough = operation(
+  'letThrough',
+  z.strictObject({ from: z.array(partySchema).min(1), to: z.array(partySchema).min(1), match: matchSchema }),
+  (draft, { from, to, match }) => {
+    const service = serviceFor(draft, match);
+    draft.insert('rule', {
+      rank: rankBetween(null, rulesOf(draft.plan)[0]?.rank ?? null),
+      from,
+      to,
+      services: [service],
+      action: 'allow',
+      log: false,
+      enabled: true,
+      until: null,
+      device: null,
+      note: '',
+    });
+    return `Rule on top: allow ${serviceNames(draft.plan, [service])}`;
+  },
+);
+
+/** Adds one service to what passes from one zone to another. */
+export const letZoneThrough = operation(
+  'letZoneThrough',
+  z.strictObject({ from: z.string(), to: z.string(), match: matchSchema }),
+  (draft, input) => {
+    const from = draft.need('zone', input.from);
+    const to = draft.need('zone', input.to);
+    const service = serviceFor(draft, input.match);
+    const { decision, services: passed } = passing(draft.plan, from, to);
+    const services = [...new Set([...(decision === 'services' ? passed : []), service])];
+    const cell = cellOf(draft.plan, from.id, to.id);
+    if (cell) draft.update('cell', cell.id, { decision: 'services', services });
+    else draft.insert('cell', { from: from.id, to: to.id, decision: 'services', services });
+    return `${from.name} to ${to.name}: also ${serviceNames(draft.plan, [service])}`;
+  },
+);

@@ -1,0 +1,204 @@
+import { portsTitle } from '../gear/ports';
+import type { Plan } from '../plan/plan';
+import type { Device, Port } from '../plan/records';
+import type { Remedy } from '../findings/finding';
+import { portTitle } from '../plan/words';
+import { missingPorts } from '../switching/carry';
+import { type Flood, type Origin, type State, flood, stateKey } from '../switching/fabric';
+import { egress, isMember } from '../switching/facts';
+import { type Hop, hopsOf, hopsTo } from '../switching/follow';
+import { fabric, usersOf } from '../switching/users';
+import { hearsTag, walkTo } from '../switching/walk';
+import { linksOf, portsOf } from '../switching/wiring';
+
+/** Frames between two who are to be on one wire: whether they arrive, and by which boxes. */
+
+/** Where somebody stands who sends or hears frames. */
+export type Place =
+  /** A laptop plugged into a port of a box. */
+  | { readonly kind: 'plug'; readonly port: Port }
+  /** An end device with its cable. */
+  | { readonly kind: 'socket'; readonly device: string }
+  /** A box itself: its routing, its pages, its DHCP. */
+  | { readonly kind: 'inside'; readonly device: string; readonly bridge: number }
+  /** A device whose cable or ports nobody recorded: taken to be in the segment of its address. */
+  | { readonly kind: 'assumed'; readonly device: string | null };
+
+export interface Delivery {
+  readonly hops: readonly Hop[];
+  /** What stops the frame; null when it arrives. */
+  readonly why: string | null;
+  readonly remedies: readonly Remedy[];
+  /** Something on the way is not recorded and was taken to be as it should. */
+  readonly assumed: boolean;
+}
+
+export function placeOf(plan: Plan, device: string): Place {
+  const { bridges } = fabric(plan);
+  const bridge = bridges.findIndex((candidate) => candidate.device === device);
+  if (bridge >= 0) return { kind: 'inside', device, bridge };
+  const cabled = portsOf(plan, device).some((port) => (linksOf(plan).get(port.id) ?? []).length > 0);
+  return { kind: cabled ? 'socket' : 'assumed', device };
+}
+
+const nameOf = (plan: Plan, device: string): string => plan.device.get(device)!.name;
+const innerOf = (plan: Plan, bridge: number): number =>
+  fabric(plan).bridges[bridge]!.ports.findIndex(({ number }) => number === 0);
+
+/** A telephone tags its frames with the VLAN announced to it, when that is the one of its address. */
+function tagSent(plan: Plan, device: Device, into: Port, vlan: string): number {
+  return device.kind === 'phone' && into.voice === vlan ? plan.vlan.get(vlan)!.vid : 0;
+}
+
+interface Sent {
+  readonly origin: Origin | null;
+  readonly why: string | null;
+}
+
+/** Where the frames of somebody begin who means to speak in a VLAN; no origin where the wiring is not recorded. */
+function originOf(plan: Plan, place: Place, vlan: string): Sent {
+  const { bridges, seats } = fabric(plan);
+  const { vid } = plan.vlan.get(vlan)!;
+  if (place.kind === 'plug') return { origin: { port: place.port.id, tag: 0 }, why: null };
+  if (place.kind === 'inside') {
+    const inner = innerOf(plan, place.bridge);
+    const facts = bridges[place.bridge]!.facts[inner];
+    if (!facts || (bridges[place.bridge]!.box.vlanAware && !isMember(facts, vid)))
+      return { origin: null, why: `${nameOf(plan, place.device)} itself is not in VLAN ${vid}` };
+    return { origin: { state: { bridge: place.bridge, vid } }, why: null };
+  }
+  if (place.kind === 'socket')
+    for (const port of portsOf(plan, place.device))
+      for (const link of linksOf(plan).get(port.id) ?? [])
+        if (seats.has(link.to)) {
+          const tag = tagSent(plan, plan.device.get(place.device)!, plan.port.get(link.to)!, vlan);
+          return { origin: { port: link.to, tag }, why: null };
+        }
+  // Somebody whose cable is not recorded speaks from wherever the segment is known to be.
+  const user = usersOf(plan, vlan)[0];
+  return { origin: place.kind === 'assumed' && user ? { state: user.state } : null, why: null };
+}
+
+/** The state in which a flood gets to somebody who listens in a VLAN, and how it leaves there; null when it does not. */
+function heardBy(
+  plan: Plan,
+  covered: Flood,
+  place: Place,
+  vlan: string,
+): { readonly hops: Hop[]; readonly assumed: boolean } | null {
+  const { bridges, seats } = fabric(plan);
+  const { vid } = plan.vlan.get(vlan)!;
+  switch (place.kind) {
+    case 'socket': {
+      const device = plan.device.get(place.device)!;
+      const end = covered.heard.find(
+        ({ port, tag }) => plan.port.get(port)?.device === place.device && hearsTag(plan, device, tag),
+      );
+      return end ? { hops: hopsOf(plan, covered, end), assumed: false } : null;
+    }
+    case 'inside': {
+      const bridge = bridges[place.bridge]!;
+      const inner = innerOf(plan, place.bridge);
+      const facts = bridge.facts[inner];
+      const state: State = { bridge: place.bridge, vid };
+      if (!facts || !covered.came.has(stateKey(state)) || !isMember(facts, vid)) return null;
+      return {
+        hops: hopsTo(plan, covered, state, { left: bridge.ports[inner]!, tagOut: egress(facts, vid) ?? 0 }),
+        assumed: false,
+      };
+    }
+    case 'plug': {
+      const seat = seats.get(place.port.id);
+      const facts = seat && bridges[seat.bridge]!.facts[seat.port];
+      if (!seat || !facts) return null;
+      for (const came of covered.came.keys()) {
+        if (Math.floor(came / 4096) !== seat.bridge) continue;
+        const state: State = { bridge: seat.bridge, vid: came % 4096 };
+        if (egress(facts, state.vid) === 0)
+          return { hops: hopsTo(plan, covered, state, { left: place.port, tagOut: 0 }), assumed: false };
+      }
+      return null;
+    }
+    case 'assumed':
+      for (const came of covered.came.keys())
+        if (came % 4096 === vid && bridges[Math.floor(came / 4096)]!.box.vlanAware)
+          return { hops: [], assumed: true };
+      return null;
+  }
+}
+
+const titleOf = (plan: Plan, place: Place): string =>
+  place.kind === 'plug'
+    ? portTitle(plan, place.port)
+    : place.device === null
+      ? 'the laptop'
+      : nameOf(plan, place.device);
+
+/** Why a frame does not get there, as far as the cables tell, and what would carry it. */
+function stoppedBy(plan: Plan, from: Place, to: Place, vlan: string): Pick<Delivery, 'why' | 'remedies'> {
+  const { vid, code } = plan.vlan.get(vlan)!;
+  const missing = missingPorts(plan, vlan);
+  const remedies: Remedy[] = missing.length
+    ? [{ label: `Carry ${vid} ${code} where it is needed`, operation: 'carryNeeded', input: { vlan } }]
+    : [];
+  const start =
+    from.kind === 'plug' ? from.port : from.kind === 'socket' ? socketPort(plan, from.device) : null;
+  const target = to.kind === 'plug' ? undefined : plan.device.get(to.device ?? '');
+  const why = start && target ? walkTo(plan, start, target).why : null;
+  const lacking = missing.length ? `${portsTitle(plan, missing)} would have to carry VLAN ${vid}` : null;
+  return {
+    why: why ?? lacking ?? `no frame of VLAN ${vid} gets from ${titleOf(plan, from)} to ${titleOf(plan, to)}`,
+    remedies,
+  };
+}
+
+/** The port of a box that an end device is plugged into. */
+export function socketPort(plan: Plan, device: string): Port | null {
+  const { seats } = fabric(plan);
+  for (const port of portsOf(plan, device))
+    for (const link of linksOf(plan).get(port.id) ?? [])
+      if (seats.has(link.to)) return plan.port.get(link.to)!;
+  return null;
+}
+
+/** Floods worth remembering: many questions begin at the same place. */
+const floods = new WeakMap<Plan, Map<string, Flood>>();
+function floodOf(plan: Plan, origin: Origin): Flood {
+  const key = 'state' in origin ? `s${stateKey(origin.state)}` : `p${origin.port} ${origin.tag}`;
+  let known = floods.get(plan);
+  if (!known) floods.set(plan, (known = new Map()));
+  let made = known.get(key);
+  if (!made) known.set(key, (made = flood(fabric(plan), origin)));
+  return made;
+}
+
+/** The flood of somebody who speaks in a VLAN; null where it cannot begin. */
+export function floodBy(plan: Plan, place: Place, vlan: string): Flood | null {
+  const { origin } = originOf(plan, place, vlan);
+  return origin ? floodOf(plan, origin) : null;
+}
+
+/** Whether a frame of somebody in one segment is heard by somebody who listens in another, mostly the same. */
+export function deliver(plan: Plan, from: Place, vlan: string, to: Place, listens: string): Delivery {
+  const { origin, why } = originOf(plan, from, vlan);
+  if (why !== null) return { hops: [], why, remedies: [], assumed: false };
+  if (!origin) {
+    // Neither wiring nor segment is on any box: two who are meant for the same segment are taken to share it.
+    const same = vlan === listens;
+    return {
+      hops: [],
+      why: same ? null : `${titleOf(plan, from)} and ${titleOf(plan, to)} are in different segments`,
+      remedies: [],
+      assumed: true,
+    };
+  }
+  const heard = heardBy(plan, floodOf(plan, origin), to, listens);
+  if (heard) {
+    // Boxes between two of whom one is not cabled in the plan would be guesses.
+    const assumed = heard.assumed || from.kind === 'assumed';
+    return { hops: assumed ? [] : heard.hops, why: null, remedies: [], assumed };
+  }
+  if (to.kind === 'assumed' && vlan === listens && usersOf(plan, vlan).length === 0)
+    return { hops: [], why: null, remedies: [], assumed: true };
+  return { hops: [], ...stoppedBy(plan, from, to, listens), assumed: false };
+}

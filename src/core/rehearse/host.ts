@@ -1,0 +1,146 @@
+import { type Family, type IpAddress, addOffset, compareAddresses } from '../address/ip';
+import { type Prefix, contains, overlaps, parsePrefix, usableRange } from '../address/prefix';
+import { inRange } from '../address/range';
+import type { Plan } from '../plan/plan';
+import type { Address, Device, Port, Subnet, Uplink } from '../plan/records';
+import { addressesOf, gatewaysOf, hostOf, subnetOf, subnetsOf } from '../plan/view';
+import type { RecordRef } from '../plan/refusal';
+import { uplinksOf } from '../uplink/view';
+import { linksOf } from '../switching/wiring';
+import { fabric } from '../switching/users';
+import { type Place, placeOf } from './frames';
+
+/** Who sends and receives packets, with the settings each really has. */
+export interface Host {
+  readonly title: string;
+  readonly device: Device | null;
+  readonly place: Place;
+  /** The segment its address is of. */
+  readonly vlan: string;
+  readonly address: IpAddress;
+  /** The network it believes to be in. */
+  readonly length: number;
+  /** Null: it has none, and answers only its own network. */
+  readonly gateway: IpAddress | null;
+  /** The record of these settings; null for a laptop that takes what it is given. */
+  readonly on: RecordRef | null;
+  /** The settings were set on the device, against those of its subnet. */
+  readonly own: boolean;
+}
+
+const gatewayOf = (plan: Plan, subnet: string): IpAddress | null =>
+  gatewaysOf(plan, subnet)[0]?.address ?? null;
+
+export function hostAt(plan: Plan, address: Address): Host {
+  const { interface: item, device } = hostOf(plan, address);
+  const subnet = plan.subnet.get(address.subnet)!;
+  const none = item.ownGateway === 0 || item.ownGateway === 0n;
+  return {
+    title: device.name,
+    device,
+    place: placeOf(plan, device.id),
+    vlan: subnet.vlan,
+    address: address.address,
+    length: item.ownLength ?? subnet.prefix.length,
+    gateway: none ? null : (item.ownGateway ?? gatewayOf(plan, subnet.id)),
+    on: { table: 'interface', id: item.id },
+    own: item.ownGateway !== null || item.ownLength !== null,
+  };
+}
+
+/** The address a newcomer is likely to get: the first of the pools that nobody has, else the first free in the subnet. */
+export function newcomerAddress(plan: Plan, subnet: Subnet): IpAddress | null {
+  const taken = new Set(addressesOf(plan, subnet.id).map(({ address }) => address));
+  const excluded = [...plan.exclusion.group(subnet.id).values()];
+  const pools = [...plan.pool.group(subnet.id).values()].sort((a, b) => compareAddresses(a.start, b.start));
+  const { first, last } = usableRange(subnet.prefix);
+  for (const range of [...pools, { start: first, end: last }])
+    for (let at: IpAddress = range.start, n = 0; at <= range.end && n < 5000; at = addOffset(at, 1), n++)
+      if (!taken.has(at) && !excluded.some((part) => inRange(part, at))) return at;
+  return null;
+}
+
+/** Somebody new in a segment, with what its DHCP hands out; null where the segment has no addresses. */
+export function newcomer(
+  plan: Plan,
+  vlan: string,
+  place: Place,
+  title: string,
+  family?: Family,
+): Host | null {
+  const subnet = family
+    ? subnetOf(plan, vlan, family)
+    : (subnetOf(plan, vlan, 4) ?? subnetsOf(plan, vlan)[0]);
+  const address = subnet && newcomerAddress(plan, subnet);
+  if (!subnet || address === null || address === undefined) return null;
+  const gateway = gatewayOf(plan, subnet.id);
+  return {
+    title,
+    device: null,
+    place,
+    vlan,
+    address,
+    length: subnet.prefix.length,
+    gateway,
+    on: null,
+    own: false,
+  };
+}
+
+const TEST_NETS = ['198.51.100.0/24', '203.0.113.0/24', '192.0.2.0/24'].map(
+  (text) => parsePrefix(text)!.prefix,
+);
+
+/** An address that stands for "somewhere in the Internet" (RFC 5737): in no network the plan speaks of. */
+export function farAddress(plan: Plan, family: Family = 4): IpAddress {
+  if (family === 6) return parsePrefix('2001:db8:ffff:ffff::77/128')!.prefix.address;
+  const used: Prefix[] = [
+    ...[...plan.subnet.values()].map(({ prefix }) => prefix),
+    ...[...plan.tunnel.values()].flatMap(({ remote }) => remote),
+  ];
+  const free = TEST_NETS.find((net) => !used.some((prefix) => overlaps(prefix, net))) ?? TEST_NETS[0]!;
+  return addOffset(free.address, 77);
+}
+
+/** The network of this site that the outside of a router behind a router stands in. */
+const outerSubnet = (plan: Plan, uplink: Uplink): Subnet | undefined =>
+  uplink.segment === null
+    ? undefined
+    : subnetsOf(plan, uplink.segment).find(
+        ({ prefix }) => uplink.address === null || contains(prefix, uplink.address),
+      );
+
+/**
+ * The outside address of an uplink. Where it is not recorded: one it would be leased behind another router of the site,
+ * else one that stands for it.
+ */
+export function outsideAddress(plan: Plan, uplink: Uplink): IpAddress {
+  if (uplink.address !== null) return uplink.address;
+  const subnet = outerSubnet(plan, uplink);
+  const leased = subnet ? newcomerAddress(plan, subnet) : null;
+  return leased ?? addOffset(farAddress(plan), 1 + uplinksOf(plan).findIndex(({ id }) => id === uplink.id));
+}
+
+/** The outside of a router that stands behind another: a host of the segment it stands in. */
+export function outsideHost(plan: Plan, uplink: Uplink): Host | null {
+  if (uplink.segment === null) return null;
+  const device = plan.device.get(uplink.device)!;
+  const far = uplink.port === null ? undefined : (linksOf(plan).get(uplink.port) ?? [])[0]?.to;
+  const seat: Port | undefined = far && fabric(plan).seats.has(far) ? plan.port.get(far) : undefined;
+  const place: Place = seat ? { kind: 'plug', port: seat } : { kind: 'assumed', device: device.id };
+  const subnet = outerSubnet(plan, uplink);
+  if (!subnet) return null;
+  const address = outsideAddress(plan, uplink);
+  if (!contains(subnet.prefix, address)) return null;
+  return {
+    title: `${device.name} outside`,
+    device,
+    place,
+    vlan: uplink.segment,
+    address,
+    length: subnet.prefix.length,
+    gateway: gatewayOf(plan, subnet.id),
+    on: { table: 'uplink', id: uplink.id },
+    own: false,
+  };
+}

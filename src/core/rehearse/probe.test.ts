@@ -1,0 +1,314 @@
+import type { Plan } from '../plan/plan';
+import { boxOf } from '../plan/box-of';
+import { gatewaysOf, subnetOf } from '../plan/view';
+import { perform } from '../operations';
+import { applyChange } from '../plan/change';
+import { rulesOf } from '../policy/analyse';
+import { typedCable } from '../gear/typed-cable';
+import { cardOf, uplinkNamed } from '../testing/internet';
+import { deviceNamed, portNamed, put, vlanFor } from '../testing/gear';
+import { done, nextSeed, prefix } from '../testing/plans';
+import { soundPolicy, zoneNamed } from '../testing/policy';
+import { probe } from './probe';
+import { typedReceiver, typedSender, typedWanted } from './typed';
+
+const sound = soundPolicy();
+const v4 = (text: string) => prefix(`${text}/32`).address;
+const ask = (plan: Plan, from: string, to: string, service: string) =>
+  probe(
+    plan,
+    { from: typedSender(plan, from), to: typedReceiver(plan, to), wanted: typedWanted(plan, service) },
+    '2026-05-04',
+  );
+const steps = (plan: Plan, from: string, to: string, service: string) => {
+  const { forth, back } = ask(plan, from, to, service);
+  return [...forth, ...back].map(({ what, decision }) => `${what}: ${decision}`);
+};
+const addressIn = (plan: Plan, purpose: string) => subnetOf(plan, vlanFor(plan, purpose).id, 4)!;
+
+describe('a question that is answered', () => {
+  test('goes through switch, gateway, policy and translation, and back', () => {
+    const { delivered, forth, back, summary, assumed } = ask(sound, 'desk', 'internet', 'HTTPS');
+    expect([delivered, assumed, summary]).toEqual([true, false, 'Delivered: the Internet is reached']);
+    expect(forth.map(({ what }) => what)).toEqual([
+      'desk',
+      'hub',
+      'sw-b',
+      'sw-a',
+      'gw-1',
+      'gw-1',
+      'gw-1',
+      'fibre',
+    ]);
+    expect(forth[4]!.decision).toMatch(/^VLAN \d+$/);
+    expect(forth[5]!.decision).toBe('Staff to Internet: its segments may reach the Internet');
+    expect(forth[6]!.decision).toBe('translates the sender to its outside address');
+    expect(back.at(-1)!.decision).toBe('has its answer');
+    expect(back.some(({ decision }) => decision === 'it is an answer to what it let through')).toBe(true);
+  });
+  test('in one segment no box decides, and tags are seen on the way', () => {
+    const { forth } = ask(sound, 'cam-1', 'cam-2', 'ping');
+    expect(forth.map(({ what, decision }) => `${what} ${decision}`)).not.toContain('gw-1');
+    const { vid } = vlanFor(sound, 'cameras');
+    expect(forth.find(({ what }) => what === 'sw-a')).toMatchObject({
+      came: 'sw-a 3 untagged',
+      left: `sw-a 9 tagged ${vid}`,
+      decision: `VLAN ${vid}`,
+    });
+  });
+  test('a rule is named by its place', () => {
+    expect(steps(sound, 'till', 'cam-1', 'camera pictures')).toContain(
+      'gw-1: rule 1, the till shows the door, allows it',
+    );
+  });
+  test('a laptop gets an address of the segment it lands in', () => {
+    const { delivered, forth } = ask(sound, 'sw-a 3', 'gateway', 'ping');
+    expect(delivered).toBe(true);
+    expect(forth[0]!.what).toBe('a laptop in sw-a 3');
+  });
+  test('from the Internet only by a forward, which translates forth and back', () => {
+    const { delivered, forth, back } = ask(sound, 'internet', 'desk', 'HTTPS');
+    expect(delivered).toBe(true);
+    expect(forth[0]).toMatchObject({ what: 'gw-1', decision: 'forwards it' });
+    expect(back.map(({ decision }) => decision)).toContain('translates the answer back');
+  });
+});
+
+describe('a question that is stopped', () => {
+  const stopped = (plan: Plan, from: string, to: string, service: string) => {
+    const answer = ask(plan, from, to, service);
+    expect(answer.delivered).toBe(false);
+    return answer;
+  };
+  /** Every remedy the probe offers must let exactly this question through. */
+  const mended = (plan: Plan, from: string, to: string, service: string) => {
+    const { remedies } = stopped(plan, from, to, service);
+    expect(remedies.length).toBeGreaterThan(0);
+    for (const remedy of remedies) {
+      const applied = applyChange(plan, perform(plan, remedy, nextSeed()));
+      if (!applied.ok) throw new Error('does not apply');
+      expect([remedy.label, ask(applied.plan, from, to, service).delivered]).toEqual([remedy.label, true]);
+    }
+    return remedies.map(({ label }) => label);
+  };
+  test('by the policy: opened for these two, or for their zones', () => {
+    expect(stopped(sound, 'desk', 'cam-1', 'camera pictures').summary).toBe(
+      'Stopped at gw-1: Staff to Devices: only web pages, printing',
+    );
+    expect(mended(sound, 'desk', 'cam-1', 'tcp 8443')).toEqual([
+      'Allow just this: tcp 8443 from desk to cam-1',
+      'Allow tcp 8443 from all of Staff to Devices',
+    ]);
+    expect(mended(sound, 'sw-a 3', 'till', 'camera pictures')).toHaveLength(2);
+  });
+  test('by a rule, which can be switched off', () => {
+    const rule = rulesOf(sound)[0]!;
+    const closed = done(put(sound, 'rule', rule, { action: 'deny' }), 'decidePairs', {
+      pairs: [{ from: zoneNamed(sound, 'Staff').id, to: zoneNamed(sound, 'Devices').id }],
+      decision: 'allow',
+      services: [],
+    });
+    expect(mended(closed, 'till', 'cam-1', 'camera pictures')).toContain('Switch that rule off');
+  });
+  test('by a trunk that does not carry the segment', () => {
+    const { id, vid } = vlanFor(sound, 'staff');
+    const port = portNamed(sound, 'sw-a', 9);
+    const plan = put(sound, 'port', port, { tagged: port.tagged.filter((vlan) => vlan !== id) });
+    expect(stopped(plan, 'desk', 'internet', 'ping').stop!.why).toMatch(new RegExp(`${vid}`));
+    expect(mended(plan, 'desk', 'internet', 'ping')).toEqual([
+      `Carry ${vid} ${vlanFor(sound, 'staff').code} where it is needed`,
+    ]);
+  });
+  test('by the settings the host really has', () => {
+    const set = (fields: object) => put(sound, 'interface', cardOf(sound, 'desk'), fields);
+    expect(stopped(set({ ownGateway: 0 }), 'desk', 'internet', 'ping').summary).toMatch(/it has no gateway/);
+    expect(mended(set({ ownGateway: v4('10.99.0.1') }), 'desk', 'internet', 'ping')).toEqual([
+      'Use the subnet’s settings',
+    ]);
+    // The question arrives, but who is asked believes the sender to be next to it.
+    const wide = put(sound, 'interface', cardOf(sound, 'cam-1'), { ownLength: 8 });
+    expect(stopped(wide, 'till', 'cam-1', 'camera pictures').summary).toMatch(
+      /^The question arrives, the answer does not/,
+    );
+  });
+  test('by an uplink that lets nothing in', () => {
+    const plan = put(sound, 'uplink', uplinkNamed(sound, 'fibre'), { outside: 'shared' });
+    expect(stopped(plan, 'internet', 'desk', 'HTTPS').summary).toMatch(/shared by customers/);
+    expect(stopped(sound, 'internet', 'gateway', 'SSH').summary).toMatch(/nothing comes in unasked/);
+    expect(mended(sound, 'internet', 'till', 'tcp 8443')).toEqual(['Forward a port of fibre to till']);
+  });
+  test('by a box that does not route, or a router that knows no way out', () => {
+    const box = boxOf(sound, deviceNamed(sound, 'gw-1').id)!;
+    expect(stopped(put(sound, 'box', box, { layer3: false }), 'desk', 'internet', 'ping').summary).toMatch(
+      /does not route/,
+    );
+    const off = [...sound.uplink.values()].reduce(
+      (plan, uplink) => put(plan, 'uplink', uplink, { enabled: false }),
+      sound,
+    );
+    expect(stopped(off, 'desk', 'internet', 'ping').summary).toMatch(/no default route/);
+  });
+  test('as typed wrong, with what would be right', () => {
+    expect(() => ask(sound, 'nobody', 'desk', 'ping')).toThrow(/“nobody” is no port, device or segment/);
+    expect(() => ask(sound, 'sw-a 99', 'desk', 'ping')).toThrow(/sw-a has no port 99; it has the ports 1 to/);
+    expect(() => ask(sound, 'desk', 'no.where', 'ping')).toThrow(/is no device, address or segment/);
+    expect(() => ask(sound, 'desk', 'till', 'tcp 70000')).toThrow(/tcp ends at 65535/);
+    expect(() => ask(sound, 'desk', 'till', 'shouting')).toThrow(/write one like ping/);
+  });
+});
+
+describe('ways beyond the segments', () => {
+  test('a tunnel takes what is at its other end, and its zone decides', () => {
+    let plan = done(sound, 'addTunnel', { name: 'plant north', remote: ['10.60.0.0/16'] });
+    const refused = ask(plan, 'desk', '10.60.3.4', 'HTTPS');
+    expect(refused.summary).toMatch(/the other side is in no zone/);
+    plan = done(plan, 'ownZone', { tunnel: [...plan.tunnel.values()][0]!.id });
+    plan = done(plan, 'decidePairs', {
+      pairs: [{ from: zoneNamed(plan, 'Staff').id, to: zoneNamed(plan, 'plant north').id }],
+      decision: 'allow',
+      services: [],
+    });
+    const { delivered, forth, back } = ask(plan, 'desk', '10.60.3.4', 'HTTPS');
+    expect(delivered).toBe(true);
+    expect(forth.at(-1)).toMatchObject({ left: 'tunnel plant north' });
+    expect(back.length).toBeGreaterThan(0);
+  });
+
+  /** A second router behind gw-1: its outside in Staff, its own segment behind it. */
+  const cascade = () => {
+    let plan = done(sound, 'addDevice', { name: 'gw-2', model: { shelf: 'gateway-6' } });
+    plan = done(plan, 'addSegment', { purpose: 'control-cell' });
+    const inner = vlanFor(plan, 'control-cell');
+    const subnet = subnetOf(plan, inner.id, 4)!;
+    const [outer, second] = [deviceNamed(plan, 'gw-1').id, deviceNamed(plan, 'gw-2').id];
+    const routed = [...plan.interface.values()].find(
+      (item) => item.device === outer && item.vlan === inner.id,
+    )!;
+    plan = put(plan, 'interface', routed, { device: second });
+    const ports = [0, 2].map((number) => portNamed(plan, 'gw-2', number).id);
+    plan = done(plan, 'assignPorts', { ports: [ports[0]], role: 'trunk', tagged: [inner.id] });
+    plan = done(plan, 'assignPorts', { ports: [ports[1]], role: 'access', vlan: inner.id });
+    plan = done(plan, 'addHost', {
+      subnet: subnet.id,
+      name: 'press',
+      kind: 'controller',
+      assignment: 'static',
+    });
+    plan = done(plan, 'addUplink', { device: second, name: 'inner' });
+    return done(plan, 'standBehind', {
+      uplink: uplinkNamed(plan, 'inner').id,
+      segment: vlanFor(plan, 'staff').id,
+    });
+  };
+  test('behind a second router everything goes out with two translations, and nothing comes in', () => {
+    const made = cascade();
+    const plan = done(made, 'ownZone', { vlan: vlanFor(made, 'control-cell').id });
+    const cell = [...plan.zone.values()].find(({ vlans }) =>
+      vlans.includes(vlanFor(plan, 'control-cell').id),
+    )!;
+    const open = done(
+      done(plan, 'putInZone', {
+        zone: zoneNamed(plan, 'Internet').id,
+        uplinks: [uplinkNamed(plan, 'inner').id],
+      }),
+      'decidePairs',
+      { pairs: [{ from: cell.id, to: zoneNamed(plan, 'Internet').id }], decision: 'allow', services: [] },
+    );
+    const out = ask(open, 'press', 'internet', 'HTTPS');
+    expect(out.summary).toMatch(/^Delivered/);
+    expect(
+      out.forth
+        .filter(({ decision }) => decision.startsWith('translates the sender'))
+        .map(({ what }) => what),
+    ).toEqual(['gw-2', 'gw-1']);
+    // Outer hosts are reached from inside, though no rule of the outer router was asked for the inner address.
+    expect(ask(open, 'press', 'till', 'ping').delivered).toBe(true);
+    const inward = ask(open, 'till', 'press', 'ping');
+    expect(inward.delivered).toBe(false);
+    expect(inward.summary).toMatch(/gw-1: it has no route to .* inside this site/);
+  });
+
+  test('identical machines behind a 1:1 translation are reached by the other address', () => {
+    const { id, prefix: inside } = addressIn(sound, 'cameras');
+    const plan = done(sound, 'addTranslation', { subnet: id, outside: `172.20.5.0/${inside.length}` });
+    const card = [...plan.address.values()].find((item) => item.interface === cardOf(plan, 'cam-1').id)!;
+    const number = (card.address as number) - (inside.address as number);
+    const other = `172.20.5.${number}`;
+    const { delivered, forth, back } = ask(plan, 'till', other, 'camera pictures');
+    expect(delivered).toBe(true);
+    expect(forth.find(({ decision }) => decision === 'translates one to one')).toMatchObject({ came: other });
+    expect(back.find(({ decision }) => decision === 'translates the answer back')).toMatchObject({
+      left: other,
+    });
+    expect(() => done(sound, 'addTranslation', { subnet: id, outside: '172.20.5.0/30' })).toThrow(
+      /one to one needs a \/\d+/,
+    );
+  });
+
+  /** A layer-3 switch routes a segment of its own and reaches the rest over a transit segment. */
+  const behindSwitch = (back: boolean) => {
+    let plan = done(sound, 'addDevice', { name: 'core', model: { shelf: 'layer3-24' } });
+    const core = deviceNamed(plan, 'core').id;
+    for (const purpose of ['transit', 'control-cell']) plan = done(plan, 'addSegment', { purpose });
+    const cell = vlanFor(plan, 'control-cell');
+    const transit = subnetOf(plan, vlanFor(plan, 'transit').id, 4)!;
+    const gateway = deviceNamed(plan, 'gw-1').id;
+    const item = [...plan.interface.values()].find(
+      ({ device, vlan }) => device === gateway && vlan === cell.id,
+    )!;
+    plan = put(plan, 'interface', item, { device: core });
+    plan = done(plan, 'addHost', {
+      subnet: subnetOf(plan, cell.id, 4)!.id,
+      name: 'press',
+      kind: 'controller',
+    });
+    for (const line of ['gw-1 3 = core 1', 'core 2 = press'])
+      plan = done(plan, 'connect', typedCable(plan, line));
+    const assign = (name: string, numbers: number[], fields: object) => {
+      const ports = numbers.map((number) => portNamed(plan, name, number).id);
+      plan = done(plan, 'assignPorts', { ports, ...fields });
+    };
+    const uplink = { role: 'trunk', tagged: [transit.vlan] };
+    assign('gw-1', [3], uplink);
+    assign('core', [1], uplink);
+    assign('core', [0], { role: 'trunk', tagged: [transit.vlan, cell.id] });
+    assign('core', [2], { role: 'access', vlan: cell.id });
+    const inside = portNamed(plan, 'gw-1', 0);
+    assign('gw-1', [0], { role: 'trunk', tagged: [...inside.tagged, transit.vlan], vlan: inside.untagged });
+    const id = nextSeed();
+    const leg = { id, device: core, kind: 'vlan', vlan: transit.vlan, mac: null, name: '' };
+    plan = put(plan, 'interface', { ...item, ...leg } as never, {});
+    const near = gatewaysOf(plan, transit.id)[0]!.address as number;
+    // A transit link is a /31: the other of its two addresses is the switch's.
+    const via = near ^ 1;
+    const leased = { interface: id, subnet: transit.id, gateway: false, note: '', assignment: 'static' };
+    plan = put(plan, 'address', { ...leased, id: nextSeed(), address: via } as never, {});
+    plan = done(plan, 'addRoute', { device: core, prefix: '0.0.0.0/0', via: dotted(near) });
+    const { prefix: far } = subnetOf(plan, cell.id, 4)!;
+    return back
+      ? done(plan, 'addRoute', {
+          device: gateway,
+          prefix: `${dotted(far.address as number)}/${far.length}`,
+          via: dotted(via),
+        })
+      : plan;
+  };
+  const dotted = (n: number) => [24, 16, 8, 0].map((bits) => (n >>> bits) & 255).join('.');
+  const opened = (plan: Plan) => {
+    const zoned = done(plan, 'ownZone', { vlan: vlanFor(plan, 'control-cell').id });
+    const cell = [...zoned.zone.values()].find(({ vlans }) =>
+      vlans.includes(vlanFor(plan, 'control-cell').id),
+    )!;
+    return done(zoned, 'decidePairs', {
+      pairs: [{ from: cell.id, to: zoneNamed(zoned, 'Devices').id }],
+      decision: 'allow',
+      services: [],
+    });
+  };
+  test('a layer-3 switch passes on by its default route, and the gateway needs the route back', () => {
+    expect(ask(opened(behindSwitch(true)), 'press', 'cam-1', 'ping').summary).toMatch(/^Delivered/);
+    expect(ask(opened(behindSwitch(false)), 'press', 'cam-1', 'ping').summary).toMatch(
+      /^The question arrives, the answer does not: gw-1: it has no route to .* inside this site/,
+    );
+  });
+});

@@ -1,0 +1,315 @@
+import { type IpAddress, familyOf, formatAddress } from '../address/ip';
+import type { Remedy } from '../findings/finding';
+import type { Plan } from '../plan/plan';
+import type { Forward, Uplink } from '../plan/records';
+import { portTitle } from '../plan/words';
+import { addressesOn, gatewaysOf, interfacesOf, subnetsOf } from '../plan/view';
+import { type Wanted, wantedText } from '../policy/decide';
+import { isOutside } from '../policy/zones';
+import { holdersOf, routersIn } from '../routing/router';
+import { plugIn } from '../switching/plug-in';
+import { forwardsOf, uplinksOf } from '../uplink/view';
+import { letsForwardsIn } from '../uplink/way-out';
+import { farAddress, hostAt, newcomer, outsideAddress } from './host';
+import type { Host } from './host';
+import {
+  type Arrival,
+  type Conversation,
+  type Packet,
+  type Step,
+  type Stop,
+  type Trip,
+  Traveller,
+} from './trip';
+
+/** One question: may this one reach that one by a service, and does the answer come back? */
+export type Sender =
+  | { readonly port: string }
+  | { readonly device: string }
+  | { readonly vlan: string }
+  | { readonly internet: true };
+export type Receiver =
+  | { readonly device: string }
+  | { readonly address: IpAddress }
+  | { readonly vlan: string }
+  | { readonly internet: true }
+  | { readonly gateway: true };
+export interface Question {
+  readonly from: Sender;
+  readonly to: Receiver;
+  readonly wanted: Wanted;
+}
+
+export interface Answer {
+  readonly delivered: boolean;
+  readonly forth: readonly Step[];
+  /** The way of the answer; empty when the question did not arrive. */
+  readonly back: readonly Step[];
+  readonly stop: (Stop & { readonly way: 'forth' | 'back' }) | null;
+  /** One sentence. */
+  readonly summary: string;
+  /** What would let it through; empty where that is no single change. */
+  readonly remedies: readonly Remedy[];
+  /** Something on the way is not recorded and was taken to be as it should. */
+  readonly assumed: boolean;
+}
+
+const failed = (what: string, why: string, remedies: readonly Remedy[] = []): Answer => ({
+  delivered: false,
+  forth: [{ what, came: '', left: '', decision: why, result: 'stops', on: null }],
+  back: [],
+  stop: { what, why, on: null, remedies, verdict: null, way: 'forth' },
+  summary: `Stopped at ${what}: ${why}`,
+  remedies,
+  assumed: false,
+});
+
+/** Who sends, or why there is nobody to send. */
+function senderHost(plan: Plan, from: Sender, to: IpAddress | null): Host | string {
+  if ('internet' in from) return 'the Internet is no host';
+  if ('port' in from) {
+    const port = plan.port.get(from.port)!;
+    const plugged = plugIn(plan, port);
+    const title = `a laptop in ${portTitle(plan, port)}`;
+    if (!plugged.vlan || !plugged.addressed) return plugged.sentence;
+    const family = to === null ? undefined : familyOf(to);
+    const host = newcomer(plan, plugged.vlan.id, { kind: 'plug', port }, title, family);
+    return host ?? 'no address is left in the segment it lands in';
+  }
+  if ('vlan' in from) {
+    const { name } = plan.vlan.get(from.vlan)!;
+    const host = newcomer(
+      plan,
+      from.vlan,
+      { kind: 'assumed', device: null },
+      `a laptop in ${name}`,
+      to === null ? undefined : familyOf(to),
+    );
+    return host ?? `${name} has no addresses`;
+  }
+  const addresses = interfacesOf(plan, from.device).flatMap((item) => addressesOn(plan, item.id));
+  const { name } = plan.device.get(from.device)!;
+  const fitting = addresses.filter(({ address }) => to === null || familyOf(address) === familyOf(to));
+  // A box with several addresses sends from the one that is in the network of the receiver, if there is one.
+  const near = fitting.find(({ subnet }) => {
+    const held = to === null ? [] : holdersOf(plan, to);
+    return held.some((other) => other.subnet === subnet);
+  });
+  const chosen = near ?? fitting[0];
+  return chosen ? hostAt(plan, chosen) : `${name} has no address`;
+}
+
+/** The address asked for, or why there is none. */
+function receiverAddress(plan: Plan, from: Sender, to: Receiver): IpAddress | string {
+  if ('address' in to) return to.address;
+  if ('internet' in to) return farAddress(plan);
+  if ('gateway' in to) {
+    if ('internet' in from) {
+      const uplink = uplinksOf(plan).find(({ enabled }) => enabled);
+      return uplink ? outsideAddress(plan, uplink) : 'no uplink is on';
+    }
+    const host = senderHost(plan, from, null);
+    return typeof host === 'string' ? host : (host.gateway ?? `${host.title} has no gateway`);
+  }
+  if ('vlan' in to) {
+    const vlan = plan.vlan.get(to.vlan)!;
+    const host = newcomer(plan, vlan.id, { kind: 'assumed', device: null }, vlan.name);
+    // Somebody who is there already is a better witness than a newcomer whose cable is not known.
+    for (const subnet of subnetsOf(plan, vlan.id)) {
+      const known = [...plan.address.group(subnet.id).values()].find(({ gateway }) => !gateway);
+      if (known) return known.address;
+      const gateway = gatewaysOf(plan, subnet.id)[0];
+      if (gateway) return gateway.address;
+    }
+    return host?.address ?? `${vlan.name} has no addresses`;
+  }
+  const addresses = interfacesOf(plan, to.device).flatMap((item) => addressesOn(plan, item.id));
+  const { name } = plan.device.get(to.device)!;
+  return addresses[0]?.address ?? `${name} has no address`;
+}
+
+/** The forward by which the Internet gets to a device for a service, or why it does not. */
+function forwardTo(
+  plan: Plan,
+  device: string | null,
+  to: IpAddress,
+  wanted: Wanted,
+):
+  | { readonly uplink: Uplink; readonly forward: Forward | null; readonly port: number }
+  | { readonly why: string; readonly remedies: readonly Remedy[] } {
+  const uplinks = uplinksOf(plan).filter(({ enabled }) => enabled);
+  const outside = uplinks.find((uplink) => outsideAddress(plan, uplink) === to);
+  if (outside) {
+    const forward = forwardsOf(plan, outside.id).find(
+      ({ enabled, from, to: last, protocol }) =>
+        enabled &&
+        from <= wanted.port &&
+        wanted.port <= last &&
+        (protocol === 'both' || protocol === wanted.protocol),
+    );
+    return { uplink: outside, forward: forward ?? null, port: wanted.port };
+  }
+  let closed: string | null = null;
+  for (const uplink of uplinks)
+    for (const forward of forwardsOf(plan, uplink.id)) {
+      const last = forward.inside + forward.to - forward.from;
+      const fits = forward.protocol === 'both' || forward.protocol === wanted.protocol;
+      if (!forward.enabled || !fits || wanted.port < forward.inside || wanted.port > last) continue;
+      const target = plan.interface.get(forward.target)!.device;
+      if (
+        device === null
+          ? !addressesOn(plan, forward.target).some(({ address }) => address === to)
+          : target !== device
+      )
+        continue;
+      const letting = letsForwardsIn(uplink);
+      if (letting.works !== false)
+        return { uplink, forward, port: forward.from + (wanted.port - forward.inside) };
+      closed = `${uplink.name}: ${letting.why}`;
+    }
+  if (closed !== null) return { why: closed, remedies: [] };
+  const open = uplinks.find((uplink) => letsForwardsIn(uplink).works !== false);
+  const card =
+    device === null
+      ? undefined
+      : interfacesOf(plan, device).find((item) => addressesOn(plan, item.id).length > 0);
+  const name = device === null ? formatAddress(to) : plan.device.get(device)!.name;
+  return {
+    why: `no forward leads to ${name} for ${wantedText(wanted)}`,
+    remedies:
+      open && card && wanted.protocol !== 'icmp'
+        ? [
+            {
+              label: `Forward a port of ${open.name} to ${name}`,
+              operation: 'addForward',
+              input: { uplink: open.id, target: card.id, inside: wanted.port, protocol: wanted.protocol },
+            },
+          ]
+        : [],
+  };
+}
+
+/** The trip of the answer, from where the question arrived. */
+function answerTrip(plan: Plan, today: string | null, forth: Trip, talk: Conversation): Trip {
+  const { arrival, packet } = forth;
+  const reply: Packet = { ...packet, from: packet.to, to: packet.from, reply: true };
+  const traveller = new Traveller(plan, today, reply, talk);
+  const at = arrival as Arrival;
+  switch (at.at) {
+    case 'host':
+      return traveller.fromHost(at.host);
+    case 'router':
+      return traveller.fromRouter(at.router);
+    case 'internet':
+      return traveller.fromUplink(at.router, at.uplink, null);
+    case 'tunnel':
+      return traveller.fromTunnel(at.router, at.tunnel);
+  }
+}
+
+/** What would let a refused packet through. */
+function letThrough(plan: Plan, question: Question, stop: Stop, host: Host | null): Remedy[] {
+  const { verdict } = stop;
+  if (!verdict) return [...stop.remedies];
+  const { to, wanted } = question;
+  const parties = {
+    from: host?.device ? [{ device: host.device.id }] : host ? [{ vlan: host.vlan }] : [],
+    to: 'device' in to ? [{ device: to.device }] : 'vlan' in to ? [{ vlan: to.vlan }] : null,
+  };
+  const remedies: Remedy[] = [];
+  if (verdict.on?.table === 'rule' && plan.rule.get(verdict.on.id)?.action === 'deny')
+    remedies.push({
+      label: 'Switch that rule off',
+      operation: 'edit',
+      input: { table: 'rule', id: verdict.on.id, set: { enabled: false }, seen: { enabled: true } },
+    });
+  // Nobody is let in from the Internet by a click.
+  if (parties.to && parties.from.length > 0)
+    remedies.push({
+      label: `Allow just this: ${wantedText(wanted)} from ${host!.title} to ${nameOfReceiver(plan, to)}`,
+      operation: 'letThrough',
+      input: { ...parties, match: { protocol: wanted.protocol, from: wanted.port, to: wanted.port } },
+    });
+  const { zones } = verdict;
+  if (zones && !isOutside(zones.from) && verdict.on?.table !== 'rule')
+    remedies.push({
+      label: `Allow ${wantedText(wanted)} from all of ${zones.from.name} to ${zones.to.name}`,
+      operation: 'letZoneThrough',
+      input: {
+        from: zones.from.id,
+        to: zones.to.id,
+        match: { protocol: wanted.protocol, from: wanted.port, to: wanted.port },
+      },
+    });
+  return remedies;
+}
+
+export function nameOfReceiver(plan: Plan, to: Receiver): string {
+  if ('internet' in to) return 'the Internet';
+  if ('gateway' in to) return 'the gateway';
+  if ('address' in to) return formatAddress(to.address);
+  return 'vlan' in to ? plan.vlan.get(to.vlan)!.name : plan.device.get(to.device)!.name;
+}
+
+/** Sends the first packet of a conversation through the plan and its answer back, as real boxes with this plan would. */
+export function probe(plan: Plan, question: Question, today: string | null = null): Answer {
+  const { from, to, wanted } = question;
+  const address = receiverAddress(plan, from, to);
+  if (typeof address === 'string') return failed('the receiver', address);
+  const conversation = (newcomers: readonly Host[]): Conversation => ({
+    seen: new Set(),
+    changed: [],
+    newcomers,
+  });
+  let talk = conversation([]);
+  let forth: Trip;
+  let host: Host | null = null;
+  if ('internet' in from) {
+    if ('internet' in to)
+      return failed('the Internet', 'both are in the Internet, which is not this site’s to answer');
+    const entry = forwardTo(plan, 'device' in to ? to.device : null, address, wanted);
+    if ('why' in entry) return failed('the way in', entry.why, entry.remedies);
+    const router = routersIn(plan).get(entry.uplink.device);
+    if (!router) return failed(entry.uplink.name, 'the device of this uplink does not route');
+    const sources = entry.forward?.sources ?? [];
+    const packet: Packet = {
+      from: sources[0]?.address ?? farAddress(plan),
+      to: outsideAddress(plan, entry.uplink),
+      wanted: { ...wanted, port: entry.port },
+      reply: false,
+    };
+    forth = new Traveller(plan, today, packet, talk).fromUplink(router, entry.uplink, entry.forward);
+  } else {
+    const sender = senderHost(plan, from, address);
+    if (typeof sender === 'string') return failed('the sender', sender);
+    host = sender;
+    if (sender.device === null) talk = conversation([sender]);
+    const router = host.device && routersIn(plan).get(host.device.id);
+    const packet: Packet = { from: host.address, to: address, wanted, reply: false };
+    const traveller = new Traveller(plan, today, packet, talk);
+    forth = router ? traveller.fromRouter(router) : traveller.fromHost(host);
+  }
+  const back = forth.stop ? null : answerTrip(plan, today, forth, talk);
+  const stop = forth.stop
+    ? { ...forth.stop, way: 'forth' as const }
+    : back?.stop
+      ? { ...back.stop, way: 'back' as const }
+      : null;
+  const steps = [...forth.steps, ...(back?.steps ?? [])];
+  const assumed = steps.some(({ result }) => result === 'assumed');
+  const name = nameOfReceiver(plan, to);
+  return {
+    delivered: stop === null,
+    forth: forth.steps,
+    back: back?.steps ?? [],
+    stop,
+    summary:
+      stop === null
+        ? `Delivered: ${name} ${'internet' in to ? 'is reached' : 'answers'}${assumed ? ', as far as recorded' : ''}`
+        : stop.way === 'forth'
+          ? `Stopped at ${stop.what}: ${stop.why}`
+          : `The question arrives, the answer does not: ${stop.what}: ${stop.why}`,
+    remedies: stop ? letThrough(plan, question, stop, host) : [],
+    assumed,
+  };
+}

@@ -1,0 +1,555 @@
+import { type IpAddress, addOffset, familyOf, formatAddress } from '../address/ip';
+import { type Prefix, contains, formatPrefix, networkOf } from '../address/prefix';
+import type { Remedy } from '../findings/finding';
+import type { Plan } from '../plan/plan';
+import type { Forward, Translation, Uplink } from '../plan/records';
+import type { RecordRef } from '../plan/refusal';
+import { portTitle } from '../plan/words';
+import { type Side, type Verdict, type Wanted, decide, vlanOfAddress } from '../policy/decide';
+import { filterOf } from '../policy/enforce';
+import { zonesOf } from '../policy/zones';
+import { type Leg, type Router, holdersOf, routersIn, wayTo } from '../routing/router';
+import type { Hop } from '../switching/follow';
+import { forwardsOf } from '../uplink/view';
+import { type Place, deliver, placeOf } from './frames';
+import { type Host, hostAt, outsideAddress, outsideHost } from './host';
+
+/** A packet on its way through the plan: from host to router to router, each with what it decided and why. */
+
+export interface Packet {
+  readonly from: IpAddress;
+  readonly to: IpAddress;
+  readonly wanted: Wanted;
+  /** The answer to a packet that went the other way. */
+  readonly reply: boolean;
+}
+
+/** One box on the way: what came in, what went out, what was decided and by which record. */
+export interface Step {
+  readonly what: string;
+  readonly came: string;
+  readonly left: string;
+  readonly decision: string;
+  readonly result: 'passes' | 'stops' | 'assumed';
+  readonly on: RecordRef | null;
+}
+
+export interface Stop {
+  readonly what: string;
+  readonly why: string;
+  readonly on: RecordRef | null;
+  readonly remedies: readonly Remedy[];
+  /** The verdict of the box that refused, when it was one. */
+  readonly verdict: Verdict | null;
+}
+
+/** Where a packet got to. */
+export type Arrival =
+  | { readonly at: 'host'; readonly host: Host }
+  | { readonly at: 'router'; readonly router: Router; readonly side: Side }
+  | { readonly at: 'internet'; readonly router: Router; readonly uplink: Uplink }
+  | { readonly at: 'tunnel'; readonly router: Router; readonly tunnel: string };
+
+/** What a router changed in a packet, so that the answer is changed back. */
+interface Changed {
+  readonly router: string;
+  readonly field: 'from' | 'to';
+  readonly before: IpAddress;
+  readonly after: IpAddress;
+}
+
+/** A conversation: the routers that let its first packet pass, and what they changed. */
+export interface Conversation {
+  readonly seen: Set<string>;
+  readonly changed: Changed[];
+  /** Laptops that are in no record, so that answers find them. */
+  readonly newcomers: readonly Host[];
+}
+
+export interface Trip {
+  readonly steps: readonly Step[];
+  readonly stop: Stop | null;
+  readonly arrival: Arrival | null;
+  /** As it arrived. */
+  readonly packet: Packet;
+  /** The boxes that filter on the way. */
+  readonly routers: readonly string[];
+}
+
+class Stopped extends Error {
+  constructor(readonly stop: Stop) {
+    super(stop.why);
+  }
+}
+
+const tagText = (tag: number): string => (tag === 0 ? 'untagged' : `tagged ${tag}`);
+const LIMIT = 16;
+
+export class Traveller {
+  private readonly steps: Step[] = [];
+  private readonly routers: string[] = [];
+  private passed = 0;
+
+  constructor(
+    private readonly plan: Plan,
+    private readonly today: string | null,
+    private packet: Packet,
+    private readonly talk: Conversation,
+  ) {}
+
+  private run(travel: () => Arrival): Trip {
+    let arrival: Arrival | null = null;
+    let stop: Stop | null = null;
+    try {
+      arrival = travel();
+    } catch (error) {
+      if (!(error instanceof Stopped)) throw error;
+      stop = error.stop;
+      const { what, why: decision, on } = stop;
+      this.steps.push({ what, came: '', left: '', decision, result: 'stops', on });
+    }
+    return { steps: this.steps, stop, arrival, packet: this.packet, routers: this.routers };
+  }
+
+  fromHost(host: Host): Trip {
+    return this.run(() => this.send(host));
+  }
+
+  /** From the Internet, in by an uplink, to whatever stands behind one of its forwards, or to the gateway itself. */
+  fromUplink(router: Router, uplink: Uplink, forward: Forward | null): Trip {
+    return this.run(() => this.route(router, { uplink: uplink.id }, forward));
+  }
+
+  /** Back from the far end of a tunnel. */
+  fromTunnel(router: Router, tunnel: string): Trip {
+    return this.run(() => this.route(router, { tunnel }, null));
+  }
+
+  /** What a router itself sends, which its own filter does not look at. */
+  fromRouter(router: Router): Trip {
+    return this.run(() => this.leave(router, { gateway: true }, null));
+  }
+
+  private halt(
+    what: string,
+    why: string,
+    on: RecordRef | null = null,
+    remedies: readonly Remedy[] = [],
+    verdict: Verdict | null = null,
+  ): never {
+    throw new Stopped({ what, why, on, remedies, verdict });
+  }
+
+  /** Frames from one to the other on one wire, box by box. */
+  private wire(from: Place, title: string, vlan: string, to: Place, listens: string): void {
+    const sent = deliver(this.plan, from, vlan, to, listens);
+    for (const hop of sent.hops) this.steps.push(frameStep(this.plan, hop));
+    if (sent.why !== null) this.halt(title, sent.why, { table: 'vlan', id: listens }, sent.remedies);
+    if (sent.assumed) {
+      const { name, vid } = this.plan.vlan.get(listens)!;
+      this.steps.push({
+        what: 'cables',
+        came: '',
+        left: '',
+        decision: `not all recorded: taken as in VLAN ${vid} ${name}`,
+        result: 'assumed',
+        on: null,
+      });
+    }
+  }
+
+  private send(host: Host): Arrival {
+    const { plan, packet } = this;
+    const network = networkOf(host.address, host.length);
+    if (familyOf(packet.to) !== familyOf(host.address))
+      this.halt(host.title, `it has no address of the kind of ${formatAddress(packet.to)}`, host.on);
+    if (contains(network, packet.to)) {
+      this.say(
+        host.title,
+        `${formatAddress(packet.to)} is in its own network ${formatPrefix(network)}`,
+        host,
+      );
+      return this.reach(host.place, host.title, host.vlan, packet.to, null);
+    }
+    const { gateway } = host;
+    const mend: Remedy[] =
+      host.own && host.on
+        ? [
+            {
+              label: 'Use the subnet’s settings',
+              operation: 'useSubnetSettings',
+              input: { interface: host.on.id },
+            },
+          ]
+        : [];
+    if (gateway === null)
+      this.halt(
+        host.title,
+        'it has no gateway, so it reaches and answers only its own network',
+        host.on,
+        mend,
+      );
+    if (!contains(network, gateway))
+      this.halt(
+        host.title,
+        `its gateway ${formatAddress(gateway)} is not in its own network ${formatPrefix(network)}`,
+        host.on,
+        mend,
+      );
+    const owner = holdersOf(plan, gateway)
+      .map((address) => ({
+        address,
+        router: routersIn(plan).get(plan.interface.get(address.interface)!.device),
+      }))
+      .find(({ router }) => router);
+    if (!owner?.router)
+      this.halt(host.title, `no router has its gateway’s address ${formatAddress(gateway)}`, host.on, mend);
+    this.say(host.title, `sends it to its gateway ${formatAddress(gateway)}`, host);
+    const { router } = owner;
+    const leg = router.legs.find(({ address }) => address === gateway)!;
+    this.wire(host.place, host.title, host.vlan, placeOf(plan, router.device.id), leg.vlan);
+    return this.route(router, { vlan: leg.vlan }, null);
+  }
+
+  private say(what: string, decision: string, host: Host): void {
+    this.steps.push({
+      what,
+      came: '',
+      left: `${formatAddress(this.packet.from)} → ${formatAddress(this.packet.to)}`,
+      decision,
+      result: 'passes',
+      on: host.on,
+    });
+  }
+
+  /** To whoever has an address on a wire: a host, a router itself, or the outside of a router behind this one. */
+  private reach(from: Place, title: string, vlan: string, to: IpAddress, within: Prefix | null): Arrival {
+    const { plan } = this;
+    let last: Stopped | null = null;
+    for (const uplink of plan.uplink.values()) {
+      const stands = uplink.segment !== null && uplink.enabled && outsideAddress(plan, uplink) === to;
+      const outer = stands ? outsideHost(plan, uplink) : null;
+      const router = outer && routersIn(plan).get(uplink.device);
+      if (!outer || !router) continue;
+      this.wire(from, title, vlan, outer.place, outer.vlan);
+      const forward = forwardFor(plan, uplink, this.packet.wanted);
+      return this.route(router, { uplink: uplink.id }, this.packet.reply ? null : forward);
+    }
+    const here = holdersOf(plan, to)
+      .filter(({ subnet }) => !within || contains(within, plan.subnet.get(subnet)!.prefix.address))
+      .map((address) => hostAt(plan, address));
+    for (const host of [...this.talk.newcomers.filter(({ address }) => address === to), ...here]) {
+      const before = this.steps.length;
+      try {
+        this.wire(from, title, vlan, host.place, host.vlan);
+      } catch (error) {
+        if (!(error instanceof Stopped)) throw error;
+        last ??= error;
+        this.steps.length = before;
+        continue;
+      }
+      const router = host.device && routersIn(plan).get(host.device.id);
+      if (router) return this.local(router, { vlan: host.vlan });
+      this.steps.push({
+        what: host.title,
+        came: `${formatAddress(this.packet.from)} → ${formatAddress(to)}`,
+        left: '',
+        decision: this.packet.reply ? 'has its answer' : 'receives it',
+        result: 'passes',
+        on: host.on,
+      });
+      return { at: 'host', host };
+    }
+    if (last) throw last;
+    return this.halt(title, `nobody has the address ${formatAddress(to)}`);
+  }
+
+  /** To a router itself. */
+  private local(router: Router, side: Side): Arrival {
+    const { packet } = this;
+    this.check(router, side, { gateway: true }, null);
+    this.steps.push({
+      what: router.device.name,
+      came: `${formatAddress(packet.from)} → ${formatAddress(packet.to)}`,
+      left: '',
+      decision: packet.reply ? 'has its answer' : 'answers it itself',
+      result: 'passes',
+      on: { table: 'device', id: router.device.id },
+    });
+    return { at: 'router', router, side };
+  }
+
+  /** What its filter says; the first packet of a conversation is remembered by a box that keeps track. */
+  private check(router: Router, from: Side, to: Side, opened: RecordRef | null): void {
+    const { plan, packet, talk } = this;
+    const { device } = router;
+    const filter = filterOf(plan, device);
+    if (!this.routers.includes(device.id)) this.routers.push(device.id);
+    const note = (decision: string, on: RecordRef | null): void =>
+      void this.steps.push({ what: device.name, came: '', left: '', decision, result: 'passes', on });
+    if (packet.reply) {
+      if (filter === 'none' || zonesOf(plan).length === 0) return;
+      if (filter === 'stateless') return note('a line of its own lets answers back', null);
+      if (talk.seen.has(device.id)) return note('it is an answer to what it let through', null);
+      this.halt(
+        device.name,
+        'the answer comes this way and the question did not, so it is dropped: the way back is another one',
+        { table: 'device', id: device.id },
+      );
+    }
+    const verdict = decide(
+      plan,
+      device,
+      packet,
+      { from: this.sideOf(packet.from, from), to: this.sideOf(packet.to, to), ...(opened ? { opened } : {}) },
+      this.today,
+    );
+    if (!verdict.passes) this.halt(device.name, verdict.why, verdict.on, [], verdict);
+    note(verdict.why, verdict.on);
+    talk.seen.add(device.id);
+  }
+
+  /** A packet between segments is of the segment its address is of, also when it comes over another router. */
+  private sideOf(address: IpAddress, side: Side): Side {
+    if (!('vlan' in side)) return side;
+    const vlan = vlanOfAddress(this.plan, address);
+    return vlan === null ? side : { vlan };
+  }
+
+  private rewrite(router: Router, field: 'from' | 'to', after: IpAddress, why: string, on: RecordRef): void {
+    const before = this.packet[field];
+    if (before === after) return;
+    if (!this.packet.reply) this.talk.changed.push({ router: router.device.id, field, before, after });
+    this.packet = { ...this.packet, [field]: after };
+    this.steps.push({
+      what: router.device.name,
+      came: formatAddress(before),
+      left: formatAddress(after),
+      decision: why,
+      result: 'passes',
+      on,
+    });
+  }
+
+  /** Changes an answer back, the last change first. */
+  private undo(router: Router): void {
+    for (const change of [...this.talk.changed].reverse()) {
+      if (change.router !== router.device.id) continue;
+      const field = change.field === 'from' ? 'to' : 'from';
+      if (this.packet[field] !== change.after) continue;
+      this.packet = { ...this.packet, [field]: change.before };
+      this.steps.push({
+        what: router.device.name,
+        came: formatAddress(change.after),
+        left: formatAddress(change.before),
+        decision: 'translates the answer back',
+        result: 'passes',
+        on: { table: 'device', id: router.device.id },
+      });
+    }
+  }
+
+  private route(router: Router, side: Side, forward: Forward | null): Arrival {
+    const { plan } = this;
+    const { device } = router;
+    const on: RecordRef = { table: 'device', id: device.id };
+    if (++this.passed > LIMIT)
+      this.halt(device.name, 'the packet goes in circles between routers until its hops are used up', on);
+    if (!router.routes)
+      this.halt(device.name, 'it stands in several segments and does not route between them', on);
+    if (this.packet.reply) this.undo(router);
+    else if (forward) {
+      const target = [...plan.address.values()].find(({ interface: item }) => item === forward.target);
+      if (!target)
+        return this.halt(device.name, 'its forward leads to a device without an address', {
+          table: 'forward',
+          id: forward.id,
+        });
+      this.rewrite(router, 'to', target.address, 'forwards it', { table: 'forward', id: forward.id });
+      this.packet = {
+        ...this.packet,
+        wanted: { ...this.packet.wanted, port: forward.inside + (this.packet.wanted.port - forward.from) },
+      };
+    } else {
+      for (const item of router.translations) {
+        const inside = oneToOne(plan, item, this.packet.to, 'in');
+        if (inside !== null)
+          this.rewrite(router, 'to', inside, 'translates one to one', { table: 'translation', id: item.id });
+      }
+      const back =
+        'vlan' in side && router.uplinks.find((uplink) => outsideAddress(plan, uplink) === this.packet.to);
+      if (back) {
+        const turned = forwardFor(plan, back, this.packet.wanted);
+        if (turned && !turned.hairpin)
+          this.halt(device.name, 'this forward works from outside only', { table: 'forward', id: turned.id });
+        return turned ? this.route(router, side, turned) : this.local(router, side);
+      }
+    }
+    const own = (address: IpAddress) =>
+      router.legs.some((leg) => leg.address === address) ||
+      router.uplinks.some((uplink) => outsideAddress(plan, uplink) === address);
+    if (own(this.packet.to)) return this.local(router, side);
+    return this.leave(router, side, forward);
+  }
+
+  private leave(router: Router, side: Side, forward: Forward | null): Arrival {
+    const { plan } = this;
+    const { device } = router;
+    const on: RecordRef = { table: 'device', id: device.id };
+    const to = this.packet.to;
+    const way = wayTo(plan, router, to);
+    if (!way)
+      return this.halt(device.name, `it knows no way to ${formatAddress(to)} and has no default route`, on);
+    if (way.by === 'uplink' && way.uplink.segment === null && vlanOfAddress(plan, to) !== null)
+      this.halt(
+        device.name,
+        `it has no route to ${formatAddress(to)}, which is inside this site, and would send it to the Internet`,
+        on,
+      );
+    const here = placeOf(plan, device.id);
+    const out = sideOfWay(way);
+    if ('gateway' in side) this.talk.seen.add(device.id);
+    else this.check(router, side, out, forward ? { table: 'forward', id: forward.id } : null);
+    if (!this.packet.reply && 'vlan' in out) this.translateOut(router, out.vlan);
+    switch (way.by) {
+      case 'leg':
+        this.hairpin(router, side, way.leg);
+        return this.reach(here, device.name, way.leg.vlan, this.packet.to, way.leg.prefix);
+      case 'route': {
+        const { via, id } = way.route;
+        const next = holdersOf(plan, via)
+          .map(({ interface: item }) => routersIn(plan).get(plan.interface.get(item)!.device))
+          .find((other) => other && other.device.id !== device.id);
+        if (!way.leg || !next)
+          return this.halt(
+            device.name,
+            `its route leads to ${formatAddress(via)}, ${way.leg ? 'where no router is' : 'which is in none of its networks'}`,
+            { table: 'route', id },
+          );
+        this.wire(here, device.name, way.leg.vlan, placeOf(plan, next.device.id), way.leg.vlan);
+        return this.route(next, { vlan: way.leg.vlan }, null);
+      }
+      case 'tunnel': {
+        const { tunnel } = way;
+        this.steps.push({
+          what: device.name,
+          came: '',
+          left: `tunnel ${tunnel.name}`,
+          decision: `${formatAddress(to)} is at the other end`,
+          result: 'passes',
+          on: { table: 'tunnel', id: tunnel.id },
+        });
+        return { at: 'tunnel', router, tunnel: tunnel.id };
+      }
+      case 'uplink':
+        return this.goOut(router, way.uplink);
+    }
+  }
+
+  /** Somebody in the same segment who came by the outside address must be answered by way of the gateway. */
+  private hairpin(router: Router, side: Side, leg: Leg): void {
+    const turned = this.talk.changed.some(
+      ({ router: id, field }) => id === router.device.id && field === 'to',
+    );
+    if (!this.packet.reply && turned && 'vlan' in side && side.vlan === leg.vlan)
+      this.rewrite(
+        router,
+        'from',
+        leg.address,
+        'puts its own address as the sender, so that the answer comes back',
+        {
+          table: 'device',
+          id: router.device.id,
+        },
+      );
+  }
+
+  private translateOut(router: Router, out: string): void {
+    for (const item of router.translations) {
+      const subnet = this.plan.subnet.get(item.subnet)!;
+      if (subnet.vlan === out) continue;
+      const outside = oneToOne(this.plan, item, this.packet.from, 'out');
+      if (outside !== null)
+        this.rewrite(router, 'from', outside, 'translates one to one', { table: 'translation', id: item.id });
+    }
+  }
+
+  private goOut(router: Router, uplink: Uplink): Arrival {
+    const { plan } = this;
+    const on: RecordRef = { table: 'uplink', id: uplink.id };
+    if (!this.packet.reply)
+      this.rewrite(
+        router,
+        'from',
+        outsideAddress(plan, uplink),
+        'translates the sender to its outside address',
+        on,
+      );
+    if (uplink.segment !== null) {
+      const outer = outsideHost(plan, uplink);
+      if (!outer)
+        return this.halt(router.device.name, 'its outside has no address in the segment it stands in', on);
+      return this.send({ ...outer, address: this.packet.reply ? outer.address : this.packet.from });
+    }
+    this.steps.push({
+      what: uplink.name,
+      came: '',
+      left: `${formatAddress(this.packet.from)} → ${formatAddress(this.packet.to)}`,
+      decision: 'out to the Internet',
+      result: 'passes',
+      on,
+    });
+    return { at: 'internet', router, uplink };
+  }
+}
+
+function frameStep(plan: Plan, { device, entered, tagIn, vid, left, tagOut }: Hop): Step {
+  const name = plan.device.get(device)!.name;
+  const at = (port: typeof entered) => (port && port.number > 0 ? `${portTitle(plan, port)} ` : '');
+  return {
+    what: name,
+    came: entered && entered.number > 0 ? `${at(entered)}${tagText(tagIn)}` : 'inside',
+    left: left && left.number > 0 ? `${at(left)}${tagText(tagOut)}` : 'inside',
+    decision: `VLAN ${vid}`,
+    result: 'passes',
+    on: { table: 'port', id: (left ?? entered)?.id ?? '' },
+  };
+}
+
+/** The side of a packet that leaves by a way. */
+function sideOfWay(way: NonNullable<ReturnType<typeof wayTo>>): Side {
+  switch (way.by) {
+    case 'leg':
+      return { vlan: way.leg.vlan };
+    case 'route':
+      return way.leg ? { vlan: way.leg.vlan } : { gateway: true };
+    case 'tunnel':
+      return { tunnel: way.tunnel.id };
+    case 'uplink':
+      return { uplink: way.uplink.id };
+  }
+}
+
+/** The address that stands for another in a 1:1 translation; null when it is not about this one. */
+export function oneToOne(
+  plan: Plan,
+  item: Translation,
+  address: IpAddress,
+  to: 'in' | 'out',
+): IpAddress | null {
+  const inside = plan.subnet.get(item.subnet)!.prefix;
+  const [from, into] = to === 'out' ? [inside, item.outside] : [item.outside, inside];
+  if (!contains(from, address)) return null;
+  return addOffset(into.address, Number(BigInt(address) - BigInt(from.address)));
+}
+
+/** The forward of an uplink that takes a port. */
+export const forwardFor = (plan: Plan, uplink: Uplink, wanted: Wanted): Forward | null =>
+  forwardsOf(plan, uplink.id).find(
+    ({ protocol, from, to, enabled }) =>
+      enabled &&
+      wanted.protocol !== 'icmp' &&
+      (protocol === 'both' || protocol === wanted.protocol) &&
+      from <= wanted.port &&
+      wanted.port <= to,
+  ) ?? null;
