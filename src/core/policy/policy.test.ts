@@ -9,6 +9,7 @@ import { done, emptySite, prefix } from '../testing/plans';
 import { analyse, holds, rulesOf } from './analyse';
 import { type Box, type Span, boxesMeet, gaps, subtract, without } from './boxes';
 import { enforcement } from './enforce';
+import { explainZone } from './explain';
 import { serviceNames, serviceOf, standardServices, typedMatches } from './services';
 import { startFor, starts } from './start';
 import { boxesOf, onLine, serviceAt } from './traffic';
@@ -301,6 +302,20 @@ describe('who enforces', () => {
           }
       }),
       { numRuns: 100 },
+    );
+  });
+});
+
+describe('a zone in one sentence', () => {
+  test('who it reaches, who reaches it, and what the gateway answers', () => {
+    expect(explainZone(sound, zoneNamed(sound, 'Guests'))).toBe(
+      'Guests may reach the Internet and nothing else; nobody reaches it; the gateway answers it (DHCP, DNS, NTP, ping).',
+    );
+    expect(explainZone(sound, zoneNamed(sound, 'Devices'))).toBe(
+      'Devices may reach nothing; nobody but Staff (web pages, printing) and Management reaches it; the gateway answers it (DHCP, DNS, NTP, ping); 1 rule above the matrix speaks of it.',
+    );
+    expect(explainZone(sound, zoneNamed(sound, 'Gateway'))).toMatch(
+      /^Gateway answers .*Guests.* on DHCP, DNS, NTP, ping; Management on DHCP, DNS, NTP, ping, web pages, SSH; the Internet on nothing\.$/,
     );
   });
 });

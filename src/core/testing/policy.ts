@@ -6,8 +6,8 @@ import { boxOf } from '../plan/box-of';
 import { rulesOf } from '../policy/analyse';
 import { standardServices } from '../policy/services';
 import { zonesOf } from '../policy/zones';
-import { buildGear, deviceNamed, put } from './gear';
-import { soundInternet } from './internet';
+import { buildGear, deviceNamed, gearDamages, put } from './gear';
+import { cardOf, soundInternet } from './internet';
 import { type Damage, done, nextSeed, prefix, tried } from './plans';
 
 /** Sites with zones and rules for property tests: the starting point of an office, then what people do to it. */
@@ -99,6 +99,16 @@ export const policyDamages: Readonly<Record<string, Damage>> = {
     const id = nextSeed();
     const [uplink] = [...plan.uplink.values()];
     return uplink ? withRecord(plan, 'uplink', id, { ...uplink, id, name: 'third', port: null }) : plan;
+  },
+  dropVlan: gearDamages.dropVlan!,
+  native: gearDamages.native!,
+  wrongAccess: gearDamages.wrongAccess!,
+  ownSettings: (plan, a, b) => {
+    const card = cardOf(plan, ['desk', 'till', 'cam-1', 'cam-2', 'phone'][a % 5]!);
+    const wrong = [{ ownGateway: prefix('10.99.0.1/32').address }, { ownGateway: 0 }, { ownLength: 30 }][
+      b % 3
+    ]!;
+    return put(plan, 'interface', card, wrong);
   },
   noGateway: setZone(() => ({ gateway: false })),
   manages: setZone(() => ({ manages: true })),

@@ -5,6 +5,7 @@ import type { Plan } from '@/core/plan/plan';
 import type { Zone } from '@/core/plan/records';
 import { serviceNames } from '@/core/policy/services';
 import { type Passing, passing, zonesOf } from '@/core/policy/zones';
+import { differencesOf } from '@/core/rehearse/differences';
 import { useView } from '../../session/view';
 import { Gate, decisionWords } from './gate';
 
@@ -169,20 +170,27 @@ function CellView({
   focusable: boolean;
 }) {
   const named = found.decision === 'services' ? serviceNames(plan, found.services) : '';
+  const differs = new Set(differencesOf(plan, from.id, to.id).map(({ kind }) => kind));
+  const rehearsed = differs.has('excess')
+    ? ', more passes'
+    : differs.has('missing')
+      ? ', not all of it works'
+      : '';
   const words = named ? `only ${named}` : decisionWords[found.decision];
   return (
     <td
       role="gridcell"
       aria-selected={chosen}
-      title={`${from.name} to ${to.name}: ${words}; ${found.why}`}
+      title={`${from.name} to ${to.name}: ${words}; ${found.why}${rehearsed && `; rehearsed${rehearsed}`}`}
       data-cell={at}
       tabIndex={focusable ? 0 : -1}
       className={`relative h-10 cursor-pointer border border-rule ${narrow ? 'min-w-[44px] px-0.5' : 'w-[96px] min-w-[64px] px-1.5'} ${chosen ? 'outline-[3px] -outline-offset-2 outline-ink' : ''} ${found.cell ? 'bg-chosen' : from === to ? 'bg-paper' : 'bg-sheet'}`}
     >
       {/* The whole sentence is for a reader; gate and number are for the eye. */}
       <span className="sr-only">
-        {`${from.name} to ${to.name}: ${words}${found.cell ? ', decided here' : ', as usual'}`}
+        {`${from.name} to ${to.name}: ${words}${found.cell ? ', decided here' : ', as usual'}${rehearsed && `; rehearsed${rehearsed}`}`}
       </span>
+      {differs.size > 0 && <Corner excess={differs.has('excess')} />}
       <span aria-hidden="true" className="flex items-center gap-1">
         <Gate decision={found.decision} />
         {found.decision === 'services' && (
@@ -194,5 +202,18 @@ function CellView({
         )}
       </span>
     </td>
+  );
+}
+
+/** What the rehearsal found in a cell: a full corner where more passes than is allowed, an open one where less does. */
+export function Corner({ excess }: { excess: boolean }) {
+  return (
+    <svg width="13" height="13" viewBox="0 0 13 13" aria-hidden="true" className="absolute right-0 bottom-0">
+      {excess ? (
+        <path d="M13 0v13H0z" fill="var(--stop)" />
+      ) : (
+        <path d="M12 3v9H3z" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.6" />
+      )}
+    </svg>
   );
 }

@@ -6,6 +6,7 @@ import { enforcement } from '@/core/policy/enforce';
 import { serviceNames } from '@/core/policy/services';
 import { typedServices } from '@/core/policy/typed';
 import { passing } from '@/core/policy/zones';
+import { differencesOf } from '@/core/rehearse/differences';
 import { badInput } from '@/core/plan/refusal';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
@@ -32,6 +33,7 @@ export function PairInspector({
   const found = passing(plan, from, to);
   const [typed, setTyped] = useState(found.decision === 'services' ? serviceNames(plan, found.services) : '');
   const [problem, setProblem] = useState('');
+  const differs = pairs.length === 1 ? differencesOf(plan, from.id, to.id) : [];
   const { boxes, filter } = enforcement(plan, from, to);
   const decide = (decision: string, services: readonly string[] = []) =>
     setProblem(
@@ -59,6 +61,16 @@ export function PairInspector({
                 : `Seen to by ${boxes.map(({ name }) => name).join(' and ')}, which ${filterWords[filter]}.`}
           </p>
         </>
+      )}
+      {differs.length > 0 && (
+        <ul aria-label="Rehearsed" className="pb-2 text-[14px]">
+          {differs.map(({ kind, why, cause }) => (
+            <li key={kind + cause} className="border-l-4 border-stop pl-2">
+              <b>{kind === 'excess' ? 'More passes: ' : 'Does not work: '}</b>
+              {why}
+            </li>
+          ))}
+        </ul>
       )}
       <div className="flex flex-wrap gap-2 py-1">
         <button type="button" className="button" onClick={() => decide('allow')}>

@@ -3,6 +3,7 @@
 import type { Plan } from '@/core/plan/plan';
 import type { Zone } from '@/core/plan/records';
 import { vlansOf } from '@/core/plan/view';
+import { explainZone } from '@/core/policy/explain';
 import { vlansIn, zoneOfVlan } from '@/core/policy/zones';
 import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
@@ -25,9 +26,13 @@ export function ZoneInspector({ plan, zone }: { plan: Plan; zone: Zone }) {
     session.perform({ operation: 'putInZone', input: { zone: zone.id, ...input } });
   const elsewhere = vlansOf(plan).filter(({ id }) => !zone.vlans.includes(id));
   const uplinks = [...plan.uplink.values()];
+  const tunnels = [...plan.tunnel.values()];
   return (
     <section aria-label="Chosen zone" className="pb-4">
       <h2 className="font-bold">{zone.name}</h2>
+      <p aria-label="In one sentence" role="note" className="my-2 border-l-4 border-ink pl-2 text-[14px]">
+        {explainZone(plan, zone)}
+      </p>
       <Property label="Name">
         <Field
           label="Name of the zone"
@@ -60,6 +65,11 @@ export function ZoneInspector({ plan, zone }: { plan: Plan; zone: Zone }) {
           .map(({ id, name }) => (
             <li key={id}>uplink {name}</li>
           ))}
+        {tunnels
+          .filter(({ id }) => zone.tunnels.includes(id))
+          .map(({ id, name }) => (
+            <li key={id}>tunnel {name}</li>
+          ))}
         {zone.gateway && <li>the gateway itself</li>}
       </ul>
       <Choice
@@ -75,12 +85,16 @@ export function ZoneInspector({ plan, zone }: { plan: Plan; zone: Zone }) {
           ...uplinks
             .filter(({ id }) => !zone.uplinks.includes(id))
             .map(({ id, name }) => ({ value: `uplink ${id}`, label: `uplink ${name}` })),
+          ...tunnels
+            .filter(({ id }) => !zone.tunnels.includes(id))
+            .map(({ id, name }) => ({ value: `tunnel ${id}`, label: `tunnel ${name}` })),
           ...(zone.gateway ? [] : [{ value: 'gateway', label: 'the gateway itself' }]),
         ]}
         onChoose={(value) => {
           const [kind, id] = value.split(' ');
           if (kind === 'vlan') put({ vlans: [id] });
           if (kind === 'uplink') put({ uplinks: [id] });
+          if (kind === 'tunnel') put({ tunnels: [id] });
           if (kind === 'gateway') put({ gateway: true });
         }}
       />

@@ -79,6 +79,18 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
     /It held until 2026-05-03; on the boxes it may still stand\.$/,
   ],
   ['rule-any', 'stop', () => rule({ action: 'allow' }), /no zone counts any more/],
+  [
+    'intent-excess',
+    'stop',
+    () => policyDamages.wrongAccess!(sound, 0, 0),
+    /is plugged into sw-a \d: that is VLAN \d+ .*\. Not allowed is /,
+  ],
+  [
+    'intent-missing',
+    'fix',
+    () => policyDamages.ownSettings!(sound, 0, 0),
+    /^desk: its gateway 10\.99\.0\.1 is not in the network .*\. Allowed is Staff to Devices, Staff to Internet/,
+  ],
   ['rule-wide', 'note', () => policyDamages.wide!(sound, 1, 0), /listens on 1 only/],
 ];
 

@@ -1,0 +1,134 @@
+import type { IpAddress } from '../address/ip';
+import { memo } from '../plan/memo';
+import type { Plan } from '../plan/plan';
+import type { Address, Port } from '../plan/records';
+import { gatewaysOf, subnetsOf } from '../plan/view';
+import { type Flood, type State, stateKey } from '../switching/fabric';
+import { ingress } from '../switching/facts';
+import { reachersOf } from '../switching/reachers';
+import { fabric } from '../switching/users';
+import { type Router, legUp, routersIn } from '../routing/router';
+import { floodBy, placeOf } from './frames';
+
+/**
+ * End devices that are treated alike: of one segment, plugged into the same VLAN of the same box, with the same settings.
+ * What holds for one of them holds for all, so that a site is rehearsed by classes and not by every pair of devices.
+ */
+export interface EndClass {
+  readonly vlan: string;
+  /** The port of a box that the first of them is plugged into. */
+  readonly port: Port;
+  /** Where its frames land; null when the port does not let them in. */
+  readonly landing: State | null;
+  /** What is set on it against its subnet. */
+  readonly own: { readonly length: number | null; readonly gateway: IpAddress | null };
+  readonly example: Address;
+  readonly devices: readonly string[];
+}
+
+/** Changes only with what it reads, which an edit of a rule or a name is not. */
+const TABLES = ['cable', 'port', 'box', 'address', 'interface', 'device', 'vlan', 'subnet'] as const;
+let latest: { readonly of: readonly unknown[]; readonly classes: readonly EndClass[] } | null = null;
+
+/** The classes of all devices whose cables are recorded. Telephones that tag count where their tag puts them. */
+export function classesOf(plan: Plan): readonly EndClass[] {
+  const of = TABLES.map((table) => plan[table]);
+  if (!latest || latest.of.some((table, i) => table !== of[i])) latest = { of, classes: find(plan) };
+  return latest.classes;
+}
+
+function find(plan: Plan): EndClass[] {
+  const { bridges, links, seats } = fabric(plan);
+  const byDevice = new Map<string, Address[]>();
+  for (const address of plan.address.values()) {
+    const { device } = plan.interface.get(address.interface)!;
+    const known = byDevice.get(device);
+    if (known) known.push(address);
+    else byDevice.set(device, [address]);
+  }
+  const classes = new Map<string, EndClass & { readonly devices: string[] }>();
+  bridges.forEach((bridge, at) => {
+    bridge.ports.forEach((port, i) => {
+      for (const link of links.get(port.id) ?? []) {
+        if (seats.has(link.to)) continue;
+        const { device } = plan.port.get(link.to)!;
+        for (const address of byDevice.get(device) ?? []) {
+          const { vlan } = plan.subnet.get(address.subnet)!;
+          const item = plan.interface.get(address.interface)!;
+          const phone = plan.device.get(device)!.kind === 'phone' && port.voice === vlan;
+          const tag = phone ? plan.vlan.get(vlan)!.vid : 0;
+          const facts = bridge.facts[i];
+          const entered = !facts ? null : bridge.box.vlanAware ? ingress(facts, tag) : { vid: tag };
+          const landing = entered && 'vid' in entered ? { bridge: at, vid: entered.vid } : null;
+          const key = [
+            vlan,
+            landing ? stateKey(landing) : `port ${port.id}`,
+            item.ownLength,
+            item.ownGateway,
+          ].join(' ');
+          const known = classes.get(key);
+          if (known) known.devices.push(device);
+          else {
+            const own = { length: item.ownLength, gateway: item.ownGateway };
+            classes.set(key, { vlan, port, landing, own, example: address, devices: [device] });
+          }
+        }
+      }
+    });
+  });
+  return [...classes.values()];
+}
+
+/** How a segment stands with its router. */
+export interface Home {
+  readonly router: Router | null;
+  /** Why nothing gets out of the segment; null when it does. */
+  readonly why: string | null;
+  /** Who hears the router in this segment, and from where it is heard; null where its ports are not recorded. */
+  readonly flood: Flood | null;
+  readonly reachers: ReadonlySet<number> | null;
+}
+
+const homes = memo((_plan: Plan) => new Map<string, Home>());
+
+export function homeOf(plan: Plan, vlan: string): Home {
+  let home = homes(plan).get(vlan);
+  if (!home) homes(plan).set(vlan, (home = makeHome(plan, vlan)));
+  return home;
+}
+
+function makeHome(plan: Plan, vlan: string): Home {
+  const { name, vid } = plan.vlan.get(vlan)!;
+  const none = (why: string, router: Router | null = null): Home => ({
+    router,
+    why,
+    flood: null,
+    reachers: null,
+  });
+  const gateway = subnetsOf(plan, vlan).flatMap((subnet) => gatewaysOf(plan, subnet.id))[0];
+  if (!gateway) return none(`${name} has no gateway`);
+  const { device } = plan.interface.get(gateway.interface)!;
+  const router = routersIn(plan).get(device);
+  const title = plan.device.get(device)!.name;
+  if (!router?.routes)
+    return none(`${title} has the gateway’s address of ${name} and does not route`, router);
+  if (!legUp(plan, router, vlan)) return none(`${title} has no port in VLAN ${vid}`, router);
+  const place = placeOf(plan, device);
+  const made = floodBy(plan, place, vlan);
+  if (place.kind !== 'inside' || !made) return { router, why: null, flood: null, reachers: null };
+  return {
+    router,
+    why: null,
+    flood: made,
+    reachers: reachersOf(fabric(plan), { bridge: place.bridge, vid }),
+  };
+}
+
+/** Do the devices of a class and the router of their segment hear each other? */
+export const isHome = (home: Home, { landing }: EndClass): boolean => isHomeAt(home, landing);
+
+/** Would somebody whose frames land there and the router hear each other? Where nothing is recorded, taken to be so. */
+export function isHomeAt({ flood, reachers }: Home, landing: State | null): boolean {
+  if (flood === null || reachers === null) return true;
+  return landing !== null && flood.came.has(stateKey(landing)) && reachers.has(stateKey(landing));
+}
