@@ -60,7 +60,7 @@ async function browserTests(folder) {
 
 entry(async () => {
   requireNode();
-  await requirePackages(['mariadb-server-core', 'mariadb-client-core', 'chromium']);
+  await requirePackages(['mariadb-server-core', 'mariadb-client-core', 'chromium', 'nftables', 'iproute2']);
   await requireModules();
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'dianome-test-'));
   try {

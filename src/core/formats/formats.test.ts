@@ -3,7 +3,12 @@ import Papa from 'papaparse';
 import { findInPlan } from '../find/find';
 import { build, damagedSite, done, emptySite } from '../testing/plans';
 import { subnetOf, vlansOf } from '../plan/view';
+import { boxOf } from '../plan/box-of';
+import { rulesOf } from '../policy/analyse';
+import { deviceNamed, put } from '../testing/gear';
+import { soundPolicy } from '../testing/policy';
 import { csvText } from './csv';
+import { ruleScheduleCsv, ruleScheduleOf } from './rule-schedule';
 import { scheduleCsv, scheduleOf } from './schedule';
 
 describe('CSV', () => {
@@ -69,4 +74,51 @@ describe('find', () => {
   test.each(['', '192.0.2.1', 'nothing like it', '00:00:5E:00:53:FF'])('%p finds nothing', (query) =>
     expect(findInPlan(plan, query)).toEqual([]),
   );
+});
+
+describe('the rule schedule', () => {
+  const sound = soundPolicy();
+  test('lists rules, what forwards open, what the matrix allows, and ends by denying', () => {
+    const lines = ruleScheduleOf(sound, '2026-05-04');
+    expect(lines[0]).toMatchObject({
+      source: 'rule',
+      action: 'allow',
+      from: 'till',
+      to: 'Devices',
+      services: 'camera pictures',
+      ports: 'tcp 554',
+      boxes: 'whoever routes the pair',
+    });
+    expect(lines.find(({ source }) => source === 'forward')).toMatchObject({
+      from: 'fibre: anybody',
+      to: 'desk',
+      services: 'outside tcp 443',
+      ports: 'tcp 443',
+      boxes: 'gw-1',
+    });
+    expect(lines.find(({ from, to }) => from === 'Staff' && to === 'Devices')).toMatchObject({
+      source: 'matrix',
+      services: 'web pages, printing',
+      ports: 'tcp 80, tcp 443, tcp 515, tcp 631, tcp 9100',
+    });
+    expect(lines.some(({ source }) => source === 'answer')).toBe(false);
+    expect(lines.at(-1)).toMatchObject({ action: 'deny', from: 'anybody', to: 'anybody' });
+  });
+  test('a box that looks at each packet by itself gets the lines that let answers back', () => {
+    const box = boxOf(sound, deviceNamed(sound, 'gw-1').id)!;
+    const lines = ruleScheduleOf(put(sound, 'box', box, { filter: 'stateless' }), '2026-05-04');
+    expect(lines.find(({ source, to }) => source === 'answer' && to === 'Staff')).toMatchObject({
+      from: 'Devices',
+      ports: 'tcp from 80, tcp from 443, tcp from 515, tcp from 631, tcp from 9100',
+      boxes: 'gw-1',
+    });
+  });
+  test('as CSV has one row for each line, and no row for a rule that ran out', () => {
+    const [rule] = rulesOf(sound);
+    const rows = ruleScheduleCsv(sound, '2026-05-04').trim().split('\r\n');
+    expect(rows).toHaveLength(ruleScheduleOf(sound, '2026-05-04').length + 1);
+    expect(rows[1]).toContain('till,Devices,camera pictures,tcp 554');
+    const old = put(sound, 'rule', rule!, { until: '2026-05-03' });
+    expect(ruleScheduleCsv(old, '2026-05-04')).not.toContain('the till shows the door');
+  });
 });

@@ -10,7 +10,7 @@ import { serviceOf } from './services';
 /** What the parties and services of a rule are on the lines of addresses and services. */
 
 const V4_LAST = 2n ** 32n - 1n;
-const V6_FIRST = 2n ** 32n;
+export const V6_FIRST = 2n ** 32n;
 const LINE_4: Span = [0n, V4_LAST];
 const LINE_6: Span = [V6_FIRST, V6_FIRST + 2n ** 128n - 1n];
 
@@ -24,7 +24,7 @@ const insideSpans = memo((plan: Plan): readonly Span[] =>
   [...plan.subnet.values()].map(({ prefix }) => spanOf(prefix)),
 );
 /** The networks at the other end of a tunnel. */
-const tunnelSpans = (plan: Plan, ids: readonly string[]): Span[] =>
+export const tunnelSpans = (plan: Plan, ids: readonly string[]): Span[] =>
   ids.flatMap((id) => (plan.tunnel.get(id)?.remote ?? []).map(spanOf));
 /** Everything that is not inside: the Internet, and whatever lies on the way there. */
 const outsideSpans = memo((plan: Plan): readonly Span[] =>
@@ -45,7 +45,7 @@ const gatewaySpans = memo((plan: Plan): readonly Span[] =>
     .map(({ address }) => [onLine(address), onLine(address)]),
 );
 
-const vlanSpans = (plan: Plan, vlan: string): Span[] =>
+export const vlanSpans = (plan: Plan, vlan: string): Span[] =>
   subnetsOf(plan, vlan).map(({ prefix }) => spanOf(prefix));
 
 /** The addresses of a zone; its segments, the outside when it has uplinks, the gateways when it is theirs. */
@@ -68,11 +68,11 @@ function partySpans(plan: Plan, party: Party): Span[] {
 }
 
 /** An empty list means anybody; a party that is nobody any more adds nobody. */
-const spansOf = (plan: Plan, parties: readonly Party[]): Span[] =>
+export const spansOf = (plan: Plan, parties: readonly Party[]): Span[] =>
   parties.length === 0 ? [LINE_4, LINE_6] : parties.flatMap((party) => partySpans(plan, party));
 
 const PROTOCOLS = ['tcp', 'udp', 'icmp', 'ip'] as const;
-const PORTS = 65_536;
+export const PORTS = 65_536;
 const EVERYTHING: Span = [0n, BigInt(PROTOCOLS.length * PORTS - 1)];
 
 /** A port, type or protocol number on the line of services. */

@@ -4,6 +4,8 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { readPlanFile } from '@/core/formats/plan-file';
 import { stepsBetween } from '@/core/formats/review-file';
+import { routersOf } from '@/core/plan/view';
+import { filterOf } from '@/core/policy/enforce';
 import { Refusal } from '@/core/plan/refusal';
 import { encodeStep } from '@/core/plan/wire';
 import { usePlan, useSession } from '../../session/context';
@@ -77,6 +79,32 @@ export function HandoverStation() {
             Download CSV
           </a>
         </Item>
+        <Item
+          what="Rule schedule to print"
+          about="each zone in one sentence, then every line in the order in which it is asked"
+        >
+          <Link className="button" href={`/site/${session.siteId}/rules`}>
+            Open the page
+          </Link>
+        </Item>
+        <Item what="Rule schedule as CSV" about="one row per line, with the box that sees to it">
+          <a className="button" href={`${path}/rules`} download>
+            Download CSV
+          </a>
+        </Item>
+        {routersOf(plan)
+          .filter((device) => filterOf(plan, device) === 'stateful')
+          .map((device) => (
+            <Item
+              key={device.id}
+              what={`Ruleset of ${device.name}`}
+              about="policy, forwards and translation for nftables; read it with nft -f"
+            >
+              <a className="button" href={`${path}/ruleset?device=${device.id}`} download>
+                Download ruleset
+              </a>
+            </Item>
+          ))}
         <Item
           what="The whole plan as a file"
           about="reads back to the same plan, here or in another installation"

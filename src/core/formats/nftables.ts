@@ -1,0 +1,303 @@
+import { formatAddress } from '../address/ip';
+import { formatPrefix } from '../address/prefix';
+import type { Plan } from '../plan/plan';
+import { siteOf } from '../plan/plan';
+import type { Device, Forward, Uplink, Zone } from '../plan/records';
+import { Refusal } from '../plan/refusal';
+import { addressesOn, interfacesOf } from '../plan/view';
+import { holds, rulesOf } from '../policy/analyse';
+import type { Span } from '../policy/boxes';
+import { filterOf } from '../policy/enforce';
+import { servicesSpans, spansOf, tunnelSpans, vlanSpans } from '../policy/traffic';
+import { ruleText } from '../policy/words';
+import { passing, vlansIn, zonesOf } from '../policy/zones';
+import { type Router, routersIn } from '../routing/router';
+import { forwardsOf, targetOf } from '../uplink/view';
+import { type Match, conditions, interfaceName, interfaces, quoted } from './nft-match';
+
+/**
+ * The policy and the translations of a gateway as an nftables ruleset. Order as in the rehearsal: answers, explicit rules,
+ * what forwards open, then the matrix. Who is refused inside is told so; from outside nothing is answered.
+ */
+
+/** The name of the interface of a router in a segment: as recorded, else vlan and its number. */
+function legName(plan: Plan, device: string, vlan: string): string {
+  const item = interfacesOf(plan, device).find((candidate) => candidate.vlan === vlan);
+  return interfaceName(item?.name ?? '', `vlan${plan.vlan.get(vlan)!.vid}`);
+}
+const uplinkName = (plan: Plan, uplink: Uplink, at: number): string =>
+  interfaceName(plan.port.get(uplink.port ?? '')?.name ?? '', `wan${at}`);
+
+interface Names {
+  readonly legs: ReadonlyMap<string, string>;
+  readonly uplinks: ReadonlyMap<string, string>;
+}
+
+class Writer {
+  private readonly lines: string[] = [];
+  private depth = 0;
+  add(text: string): void {
+    this.lines.push(`${'  '.repeat(this.depth)}${text}`);
+  }
+  block(head: string, body: () => void): void {
+    this.add(`${head} {`);
+    this.depth++;
+    body();
+    this.depth--;
+    this.add('}');
+  }
+  rule(match: Match, verdict: string, comment: string, log: string | null = null): void {
+    for (const condition of conditions(match))
+      this.add(
+        [condition, log && `log prefix ${quoted(log)}`, verdict, `comment ${quoted(comment)}`]
+          .filter(Boolean)
+          .join(' '),
+      );
+  }
+  text = (): string => `${this.lines.join('\n')}\n`;
+}
+
+const REFUSE = 'reject with icmpx admin-prohibited';
+
+/** Explicit rules from the top, as far as this box enforces them. They count for what passes and for the box itself. */
+function explicit(out: Writer, plan: Plan, device: Device, today: string | null): void {
+  rulesOf(plan).forEach((rule, i) => {
+    if (!holds(rule, today) || (rule.device !== null && rule.device !== device.id)) return;
+    const name = `rule ${i + 1}`;
+    const services = rule.services.length === 0 ? null : servicesSpans(plan, rule.services);
+    const match: Match = {
+      from: rule.from.length === 0 ? null : spansOf(plan, rule.from),
+      to: rule.to.length === 0 ? null : spansOf(plan, rule.to),
+      services,
+    };
+    out.rule(
+      match,
+      rule.action === 'allow' ? 'accept' : REFUSE,
+      `${name}: ${ruleText(plan, rule)}`,
+      rule.log ? `${name} ` : null,
+    );
+  });
+}
+
+/** The ways a zone sends or receives: its segments and tunnels by address, its uplinks by interface. */
+function sides(
+  plan: Plan,
+  zone: Zone,
+  names: Names,
+  word: 'iifname' | 'oifname',
+): { spans: Span[] | null; before: string }[] {
+  const spans = [...zone.vlans.flatMap((vlan) => vlanSpans(plan, vlan)), ...tunnelSpans(plan, zone.tunnels)];
+  const wires = zone.uplinks.flatMap((id) => names.uplinks.get(id) ?? []);
+  return [
+    ...(spans.length > 0 ? [{ spans, before: '' }] : []),
+    ...(wires.length > 0 ? [{ spans: null, before: interfaces(word, wires) }] : []),
+  ];
+}
+
+/** What the matrix allows between zones. From outside by interface first, so that no inside address can be borrowed there. */
+function matrix(out: Writer, plan: Plan, names: Names): void {
+  const wires = [...names.uplinks.values()];
+  const between = (outside: boolean) => {
+    for (const from of zonesOf(plan))
+      for (const to of zonesOf(plan)) {
+        const { decision, services } = passing(plan, from, to);
+        if (decision === 'deny') continue;
+        for (const sender of sides(plan, from, names, 'iifname')) {
+          if ((sender.spans === null) !== outside) continue;
+          const wish = decision === 'wish';
+          const spans = wish
+            ? vlansIn(plan, from)
+                .filter(({ internet }) => internet)
+                .flatMap(({ id }) => vlanSpans(plan, id))
+            : sender.spans;
+          for (const receiver of sides(plan, to, names, 'oifname'))
+            out.rule(
+              {
+                from: spans,
+                to: receiver.spans,
+                services: decision === 'services' ? servicesSpans(plan, services) : null,
+                before: [sender.before, receiver.before].filter(Boolean).join(' '),
+              },
+              'accept',
+              `${from.name} to ${to.name}`,
+            );
+        }
+      }
+  };
+  between(true);
+  if (wires.length > 0)
+    out.add(`${interfaces('iifname', wires)} drop comment "from outside nothing unasked"`);
+  if (zonesOf(plan).length === 0) out.add('accept comment "no zones are recorded"');
+  else between(false);
+}
+
+/** Who gets what from the box itself. Its own segments count by interface: a DHCP client has no address yet. */
+function itself(out: Writer, plan: Plan, router: Router, names: Names): void {
+  const gateway = zonesOf(plan).find((zone) => zone.gateway);
+  const wires = [...names.uplinks.values()];
+  const answer = (zone: Zone, before: string, from: Span[] | null) => {
+    if (!gateway) return;
+    const { decision, services } = passing(plan, zone, gateway);
+    if (decision !== 'allow' && decision !== 'services') return;
+    const wanted = decision === 'allow' ? null : servicesSpans(plan, services);
+    out.rule({ from, to: null, services: wanted, before }, 'accept', `${zone.name} to the box itself`);
+  };
+  for (const zone of zonesOf(plan))
+    for (const id of zone.uplinks) {
+      const name = names.uplinks.get(id);
+      if (name) answer(zone, interfaces('iifname', [name]), null);
+    }
+  for (const uplink of router.uplinks)
+    if (uplink.addressing === 'dhcp')
+      out.add(
+        `iifname "${names.uplinks.get(uplink.id)}" udp sport 67 udp dport 68 accept comment "its own address"`,
+      );
+  if (wires.length > 0)
+    out.add(`${interfaces('iifname', wires)} drop comment "from outside nothing unasked"`);
+  if (zonesOf(plan).length === 0) return out.add('accept comment "no zones are recorded"');
+  for (const zone of zonesOf(plan)) {
+    const own = zone.vlans.flatMap((vlan) => names.legs.get(vlan) ?? []);
+    if (own.length > 0) answer(zone, interfaces('iifname', own), null);
+    const far = zone.vlans.filter((vlan) => !names.legs.has(vlan)).flatMap((vlan) => vlanSpans(plan, vlan));
+    const beyond = [...far, ...tunnelSpans(plan, zone.tunnels)];
+    if (beyond.length > 0) answer(zone, '', beyond);
+  }
+}
+
+const protocolsOf = ({ protocol }: Forward): readonly ('tcp' | 'udp')[] =>
+  protocol === 'both' ? ['tcp', 'udp'] : [protocol];
+
+interface Opened {
+  readonly forward: Forward;
+  readonly uplink: Uplink;
+  readonly target: string;
+}
+
+/** The forwards that are in force, with the address each leads to. */
+const openedBy = (plan: Plan, router: Router): Opened[] =>
+  router.uplinks
+    .filter(({ noForwards }) => !noForwards)
+    .flatMap((uplink) =>
+      forwardsOf(plan, uplink.id)
+        .filter(({ enabled }) => enabled)
+        .flatMap((forward) => {
+          const [address] = addressesOn(plan, forward.target).filter(
+            ({ address: at }) => typeof at === 'number',
+          );
+          return address ? [{ forward, uplink, target: formatAddress(address.address) }] : [];
+        }),
+    );
+
+const portsIn = (from: number, to: number): string => (from === to ? String(from) : `${from}-${to}`);
+
+function translations(out: Writer, plan: Plan, router: Router, names: Names): void {
+  const opened = openedBy(plan, router);
+  out.block('chain prerouting', () => {
+    out.add('type nat hook prerouting priority dstnat; policy accept;');
+    for (const { forward, uplink, target } of opened)
+      for (const protocol of protocolsOf(forward)) {
+        const { from, to, inside, sources } = forward;
+        const into =
+          from === to
+            ? `dnat to ${target}:${inside}`
+            : from === inside
+              ? `dnat to ${target}`
+              : `dnat to ${target} : ${protocol} dport map { ${Array.from({ length: to - from + 1 }, (_, i) => `${from + i} : ${inside + i}`).join(', ')} }`;
+        const who = sources.length > 0 ? `ip saddr { ${sources.map(formatPrefix).join(', ')} } ` : '';
+        const comment = `comment ${quoted(`forward to ${targetOf(plan, forward).name}`)}`;
+        const ports = `${protocol} dport ${portsIn(from, to)}`;
+        // Only what is sent to the box itself: others outside may send it packets for inside addresses.
+        out.add(
+          `iifname "${names.uplinks.get(uplink.id)}" fib daddr type local ${who}${ports} ${into} ${comment}`,
+        );
+        if (forward.hairpin && typeof uplink.address === 'number')
+          out.add(`ip daddr ${formatAddress(uplink.address)} ${ports} ${into} ${comment}`);
+      }
+    for (const item of router.translations) {
+      const inside = plan.subnet.get(item.subnet)!.prefix;
+      if (typeof inside.address === 'number')
+        out.add(`dnat ip prefix to ip daddr map { ${formatPrefix(item.outside)} : ${formatPrefix(inside)} }`);
+    }
+  });
+  out.block('chain postrouting', () => {
+    out.add('type nat hook postrouting priority srcnat; policy accept;');
+    for (const name of names.uplinks.values()) out.add(`oifname "${name}" masquerade`);
+    if (opened.some(({ forward }) => forward.hairpin))
+      for (const { prefix } of router.legs)
+        if (typeof prefix.address === 'number') {
+          const net = formatPrefix(prefix);
+          out.add(
+            `ip saddr ${net} ip daddr ${net} ct status dnat masquerade comment "answers come back this way"`,
+          );
+        }
+    for (const item of router.translations) {
+      const subnet = plan.subnet.get(item.subnet)!;
+      const own = names.legs.get(subnet.vlan);
+      if (typeof subnet.prefix.address === 'number')
+        out.add(
+          `${own ? `oifname != "${own}" ` : ''}snat ip prefix to ip saddr map { ${formatPrefix(subnet.prefix)} : ${formatPrefix(item.outside)} }`,
+        );
+    }
+  });
+}
+
+/**
+ * The ruleset of a gateway, to be read with `nft -f`. Refuses for a box that keeps no track of conversations: its lines are
+ * in the rule schedule.
+ */
+export function nftRuleset(plan: Plan, device: Device, today: string | null): string {
+  const router = routersIn(plan).get(device.id);
+  if (!router?.routes || filterOf(plan, device) !== 'stateful')
+    throw new Refusal(
+      'bad-input',
+      `${device.name} does not filter conversations, so it has no such ruleset; its lines are in the rule schedule.`,
+      [{ table: 'device', id: device.id }],
+    );
+  const names: Names = {
+    legs: new Map(router.legs.map(({ vlan }) => [vlan, legName(plan, device.id, vlan)])),
+    uplinks: new Map(router.uplinks.map((uplink, i) => [uplink.id, uplinkName(plan, uplink, i)])),
+  };
+  const out = new Writer();
+  out.add(`# ${siteOf(plan).name.replace(/\p{C}/gu, ' ')}: ${device.name}`);
+  for (const [vlan, name] of names.legs)
+    out.add(`# ${name}: ${plan.vlan.get(vlan)!.name.replace(/\p{C}/gu, ' ')}`);
+  for (const [id, name] of names.uplinks)
+    out.add(`# ${name}: uplink ${plan.uplink.get(id)!.name.replace(/\p{C}/gu, ' ')}`);
+  out.add('add table inet dianome_filter');
+  out.add('delete table inet dianome_filter');
+  out.add('add table ip dianome_translate');
+  out.add('delete table ip dianome_translate');
+  const common = () => {
+    out.add('ct state established,related accept');
+    out.add('ct state invalid drop');
+  };
+  out.block('table inet dianome_filter', () => {
+    out.block('chain input', () => {
+      out.add('type filter hook input priority filter; policy drop;');
+      common();
+      out.add('iifname "lo" accept');
+      out.add(
+        'icmpv6 type { nd-neighbor-solicit, nd-neighbor-advert, nd-router-solicit, nd-router-advert } accept',
+      );
+      explicit(out, plan, device, today);
+      itself(out, plan, router, names);
+      out.add(REFUSE);
+    });
+    out.block('chain forward', () => {
+      out.add('type filter hook forward priority filter; policy drop;');
+      common();
+      explicit(out, plan, device, today);
+      for (const { forward, target } of openedBy(plan, router))
+        for (const protocol of protocolsOf(forward)) {
+          const last = forward.inside + forward.to - forward.from;
+          out.add(
+            `ct status dnat ip daddr ${target} ${protocol} dport ${portsIn(forward.inside, last)} accept comment ${quoted(`forward to ${targetOf(plan, forward).name}`)}`,
+          );
+        }
+      matrix(out, plan, names);
+      out.add(REFUSE);
+    });
+  });
+  out.block('table ip dianome_translate', () => translations(out, plan, router, names));
+  return out.text();
+}

@@ -1,0 +1,155 @@
+import { formatPrefix } from '../address/prefix';
+import type { Plan } from '../plan/plan';
+import type { Device, Zone } from '../plan/records';
+import { portsText } from '../plan/words';
+import { holds, rulesOf } from '../policy/analyse';
+import { enforcement, filterOf } from '../policy/enforce';
+import { matchText, serviceOf } from '../policy/services';
+import { partiesText } from '../policy/words';
+import { passing, vlansIn, zonesOf } from '../policy/zones';
+import { forwardsOf, targetOf, uplinksOf } from '../uplink/view';
+import { csvText } from './csv';
+
+/** The policy as lines in the order in which a box asks them, for gear of any kind. */
+export interface RuleLine {
+  /** The boxes that see to it. */
+  readonly boxes: string;
+  readonly from: string;
+  readonly to: string;
+  readonly services: string;
+  readonly ports: string;
+  readonly action: 'allow' | 'deny';
+  readonly log: boolean;
+  readonly until: string;
+  readonly note: string;
+  /** Where the line comes from. */
+  readonly source: 'rule' | 'forward' | 'matrix' | 'answer';
+}
+
+const line = (fields: Partial<RuleLine> & Pick<RuleLine, 'source' | 'action'>): RuleLine => ({
+  boxes: '',
+  from: 'anybody',
+  to: 'anybody',
+  services: 'everything',
+  ports: '',
+  log: false,
+  until: '',
+  note: '',
+  ...fields,
+});
+
+function servicesIn(plan: Plan, ids: readonly string[]): Pick<RuleLine, 'services' | 'ports'> {
+  const known = ids.flatMap((id) => serviceOf(plan, id) ?? []);
+  return {
+    services: known.map(({ name }) => name).join(', '),
+    ports: known.flatMap(({ matches }) => matches.map(matchText)).join(', '),
+  };
+}
+
+const namesOf = (devices: readonly Device[]): string => devices.map(({ name }) => name).join(', ');
+
+/** Rules, then what forwards open, then what the matrix allows, then answers for boxes that keep no track of them. */
+export function ruleScheduleOf(plan: Plan, today: string | null): RuleLine[] {
+  const lines: RuleLine[] = [];
+  for (const rule of rulesOf(plan)) {
+    if (!holds(rule, today)) continue;
+    lines.push(
+      line({
+        source: 'rule',
+        action: rule.action,
+        boxes: rule.device === null ? 'whoever routes the pair' : plan.device.get(rule.device)!.name,
+        from: partiesText(plan, rule.from),
+        to: partiesText(plan, rule.to),
+        ...(rule.services.length === 0 ? {} : servicesIn(plan, rule.services)),
+        log: rule.log,
+        until: rule.until ?? '',
+        note: rule.note,
+      }),
+    );
+  }
+  for (const uplink of uplinksOf(plan).filter(({ enabled, noForwards }) => enabled && !noForwards))
+    for (const forward of forwardsOf(plan, uplink.id).filter(({ enabled }) => enabled))
+      lines.push(
+        line({
+          source: 'forward',
+          action: 'allow',
+          boxes: plan.device.get(uplink.device)!.name,
+          from: `${uplink.name}: ${forward.sources.map(formatPrefix).join(', ') || 'anybody'}`,
+          to: targetOf(plan, forward).name,
+          services: `outside ${portsText(forward.protocol, forward.from, forward.to)}`,
+          ports: portsText(forward.protocol, forward.inside, forward.inside + forward.to - forward.from),
+          note: forward.note,
+        }),
+      );
+  const answers: RuleLine[] = [];
+  for (const from of zonesOf(plan))
+    for (const to of zonesOf(plan)) {
+      const { decision, services } = passing(plan, from, to);
+      if (decision === 'deny') continue;
+      const { boxes, filter } = enforcement(plan, from, to);
+      if (filter === null) continue;
+      const passed: Partial<ReturnType<typeof servicesIn>> =
+        decision === 'services' ? servicesIn(plan, services) : {};
+      const fields = { action: 'allow' as const, boxes: namesOf(boxes), ...passed };
+      lines.push(
+        line({ ...fields, source: 'matrix', from: senders(plan, from, decision === 'wish'), to: to.name }),
+      );
+      const weak = boxes.filter((device) => filterOf(plan, device) === 'stateless');
+      if (weak.length > 0 && from !== to)
+        answers.push(
+          line({
+            ...fields,
+            ...(passed.ports ? { ports: passed.ports.replaceAll(/(tcp|udp) /g, '$1 from ') } : {}),
+            source: 'answer',
+            boxes: namesOf(weak),
+            from: to.name,
+            to: from.name,
+            note: 'answers only: tcp without a lone SYN, udp and icmp of what was asked',
+          }),
+        );
+    }
+  return [
+    ...lines,
+    ...answers,
+    line({ source: 'matrix', action: 'deny', note: 'whatever is not allowed above' }),
+  ];
+}
+
+const senders = (plan: Plan, zone: Zone, wish: boolean): string =>
+  wish
+    ? vlansIn(plan, zone)
+        .filter(({ internet }) => internet)
+        .map(({ name }) => name)
+        .join(', ')
+    : zone.name;
+
+export const ruleHead = [
+  'line',
+  'box',
+  'action',
+  'from',
+  'to',
+  'service',
+  'ports',
+  'log',
+  'until',
+  'from where',
+  'note',
+];
+
+export const ruleCells = (item: RuleLine, i: number): string[] => [
+  String(i + 1),
+  item.boxes,
+  item.action,
+  item.from,
+  item.to,
+  item.services,
+  item.ports,
+  item.log ? 'yes' : '',
+  item.until,
+  item.source,
+  item.note,
+];
+
+export const ruleScheduleCsv = (plan: Plan, today: string | null): string =>
+  csvText([ruleHead, ...ruleScheduleOf(plan, today).map(ruleCells)]);

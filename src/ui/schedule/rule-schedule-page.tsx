@@ -1,0 +1,49 @@
+import { ruleCells, ruleHead, ruleScheduleOf } from '@/core/formats/rule-schedule';
+import { type Plan, siteOf } from '@/core/plan/plan';
+import { explainZone } from '@/core/policy/explain';
+import { zonesOf } from '@/core/policy/zones';
+import { Paper, PaperHead } from './paper';
+
+interface Props {
+  readonly siteId: string;
+  readonly plan: Plan;
+  readonly revision: number;
+  readonly today: string;
+}
+
+/** The rule schedule for paper: each zone in one sentence, then every line in the order in which it is asked. */
+export function RuleSchedulePage({ siteId, plan, revision, today }: Props) {
+  const lines = ruleScheduleOf(plan, today);
+  return (
+    <Paper siteId={siteId} title={`${siteOf(plan).name}: rule schedule`} revision={revision} today={today}>
+      <section className="pt-4" aria-label="Zones">
+        <h2 className="text-[16px] font-bold">Zones</h2>
+        {zonesOf(plan).length === 0 && <p>No zones are recorded: nothing is filtered inside.</p>}
+        <ul className="text-[13px]">
+          {zonesOf(plan).map((zone) => (
+            <li key={zone.id} className="break-inside-avoid py-0.5">
+              {explainZone(plan, zone)}
+            </li>
+          ))}
+        </ul>
+      </section>
+      <section className="pt-4" aria-label="Lines">
+        <h2 className="text-[16px] font-bold">Lines, the first that fits decides</h2>
+        <table className="schedule mt-1 text-[12px]">
+          <PaperHead columns={ruleHead} />
+          <tbody>
+            {lines.map((line, i) => (
+              <tr key={i} className="break-inside-avoid">
+                {ruleCells(line, i).map((cell, column) => (
+                  <td key={column} className={column === 2 ? 'font-bold' : column === 6 ? 'mono' : ''}>
+                    {cell}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </section>
+    </Paper>
+  );
+}
