@@ -4,7 +4,7 @@ import type { Interface, Uplink } from '../plan/records';
 import { addressesOn } from '../plan/view';
 import { portsOf } from '../switching/wiring';
 import { uplinksOf } from '../uplink/view';
-import { buildGear, deviceNamed, put, soundGear } from './gear';
+import { buildGear, deviceNamed, put, soundGear, vlanFor } from './gear';
 import { type Damage, done, nextSeed, prefix, tried } from './plans';
 
 /** Sites with an Internet side for property tests: two uplinks and a forward as they should be, then what goes wrong. */
@@ -98,6 +98,65 @@ export const internetDamages: Readonly<Record<string, Damage>> = {
     const forward = pick(plan.forward.values(), a);
     const lost = forward ? addressesOn(plan, forward.target) : [];
     return lost.reduce((now, { id }) => withRecord(now, 'address', id, null), plan);
+  },
+  route: (plan, a, b) =>
+    tried(plan, 'addRoute', { prefix: `10.9${a % 9}.0.0/16`, via: ['10.99.0.1', '10.20.20.77'][b % 2]! }),
+  tunnel: (plan, a, b) =>
+    tried(plan, 'addTunnel', {
+      name: `plant ${a % 3}`,
+      remote: [['10.60.0.0/16', '10.60.4.0/24', '10.70.0.0/16'][b % 3]!],
+      initiates: b % 2 === 0,
+    }),
+  tunnelShut: (plan, a) => {
+    const uplink = pick(uplinksOf(plan), a);
+    const made = internetDamages.tunnel!(plan, a, 1);
+    const tunnel = pick(made.tunnel.values(), a);
+    if (!uplink || !tunnel) return plan;
+    const bound = put(made, 'tunnel', tunnel, { uplink: uplink.id, initiates: false, device: uplink.device });
+    return put(bound, 'uplink', uplink, { outside: 'shared', address: null });
+  },
+  translation: (plan, a, b) => {
+    const subnet = pick(plan.subnet.values(), a)!;
+    const outside = ['172.20.5.0', '10.20.20.0', '172.20.5.0'][b % 3]!;
+    return tried(plan, 'addTranslation', {
+      subnet: subnet.id,
+      outside: `${outside}/${subnet.prefix.length}`,
+    });
+  },
+  voiceBox: (plan, a, b) => {
+    const subnet = pick(plan.subnet.values(), a)!;
+    const kept = tried(plan, 'addHost', { subnet: subnet.id, name: 'isp-box', kind: 'provider-box' });
+    const device = deviceNamed(kept, 'isp-box');
+    if (!device) return plan;
+    const made = tried(kept, 'keepVoiceBox', { device: device.id });
+    const [box] = [...made.voiceBox.values()];
+    const own = b % 4 === 0 ? subnet.prefix : null;
+    return box
+      ? put(made, 'voiceBox', box, { own, needsTag: b % 2 === 0, dscp: b % 3 === 0 ? 46 : 0 })
+      : made;
+  },
+  secondRouter: (plan) => {
+    const gateway = deviceNamed(plan, 'gw-1');
+    const [voice, staff] = [vlanFor(plan, 'voice'), vlanFor(plan, 'staff')];
+    const item = [...plan.interface.values()].find(
+      ({ device, vlan }) => device === gateway.id && vlan === voice.id,
+    );
+    if (!item) return plan;
+    const [device, leg] = [nextSeed(), nextSeed()];
+    const subnet = [...plan.subnet.values()].find(({ vlan }) => vlan === staff.id)!;
+    let next = withRecord(plan, 'device', device, { id: device, name: `core-${device}`, kind: 'gateway' });
+    next = put(next, 'interface', item, { device });
+    next = withRecord(next, 'interface', leg, { ...item, id: leg, device, vlan: staff.id });
+    const address = {
+      interface: leg,
+      subnet: subnet.id,
+      assignment: 'static' as const,
+      gateway: false,
+      note: '',
+    };
+    const at = (subnet.prefix.address as number) + 5;
+    const id = nextSeed();
+    return withRecord(next, 'address', id, { ...address, id, address: at });
   },
   offers: (plan, a, b) => {
     const card = pick(cards(plan), a);

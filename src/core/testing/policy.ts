@@ -117,6 +117,33 @@ export const policyDamages: Readonly<Record<string, Damage>> = {
     const [from, to] = [pick(zonesOf(plan), a)!, pick(zonesOf(plan), b)!];
     return tried(plan, 'decidePairs', { pairs: [{ from: from.id, to: to.id }], decision: 'allow' });
   },
+  noDns: (plan, a) => {
+    const zone = pick(zonesOf(plan), a)!;
+    const gateway = zonesOf(plan).find((other) => other.gateway);
+    if (!gateway) return plan;
+    const pairs = [{ from: zone.id, to: gateway.id }];
+    return tried(plan, 'decidePairs', { pairs, decision: 'services', services: ['stdping'] });
+  },
+  machines: (plan, a, b) => {
+    const made = tried(plan, 'addSegment', { purpose: 'control-cell' });
+    const cell = vlansOf(made).find(({ purpose }) => purpose === 'control-cell');
+    const zoned = cell ? tried(made, 'ownZone', { vlan: cell.id }) : made;
+    const to = zonesOf(zoned).find(({ vlans }) => vlans.includes(cell!.id))!;
+    const pairs = [{ from: pick(zonesOf(zoned), a)!.id, to: to.id }];
+    return tried(
+      zoned,
+      'decidePairs',
+      b % 2 ? { pairs, decision: 'allow' } : { pairs, decision: 'services', services: ['stdmodbus'] },
+    );
+  },
+  freeInternet: (plan, a) => {
+    const to = zonesOf(plan).find(({ uplinks }) => uplinks.length > 0);
+    if (!to) return plan;
+    return tried(plan, 'decidePairs', {
+      pairs: [{ from: pick(zonesOf(plan), a)!.id, to: to.id }],
+      decision: 'allow',
+    });
+  },
   goneService: (plan, a, b) => {
     const [from, to] = [pick(zonesOf(plan), a)!, pick(zonesOf(plan), b)!];
     const id = nextSeed();

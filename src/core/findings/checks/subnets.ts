@@ -31,11 +31,13 @@ const overlap: SiteCheck = {
   id: 'subnet-overlap',
   station: 'segments',
   scope: 'site',
-  reads: ['subnet', 'vlan'],
+  reads: ['subnet', 'vlan', 'translation'],
   *find(plan) {
-    const sorted = [...plan.subnet.values()].sort(
-      (a, b) => comparePrefixes(a.prefix, b.prefix) || (a.id < b.id ? -1 : 1),
-    );
+    // Behind a 1:1 translation the same inside addresses may stand in several cells (RFC 2663 section 4.1.1).
+    const translated = new Set([...plan.translation.values()].map(({ subnet }) => subnet));
+    const sorted = [...plan.subnet.values()]
+      .filter(({ id }) => !translated.has(id))
+      .sort((a, b) => comparePrefixes(a.prefix, b.prefix) || (a.id < b.id ? -1 : 1));
     const enclosing: Subnet[] = [];
     for (const subnet of sorted) {
       while (enclosing.length && !covers(enclosing.at(-1)!.prefix, subnet.prefix)) enclosing.pop();

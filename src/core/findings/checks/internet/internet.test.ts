@@ -100,6 +100,54 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
     () => done(sound, 'addOffer', { device: cardOf(sound, 'desk').device, port: 8443 }),
     /^It lists tcp 8443; the forward leads to tcp 443\.$/,
   ],
+  [
+    'route-nowhere',
+    'stop',
+    () => internetDamages.route!(sound, 0, 0),
+    /^10\.99\.0\.1 is in no network gw-1 stands in/,
+  ],
+  [
+    'no-default-route',
+    'stop',
+    () => internetDamages.secondRouter!(sound, 0, 0),
+    /^It knows no way to the Internet, which Voice may reach\.$/,
+  ],
+  [
+    'tunnel-cannot-come',
+    'stop',
+    () =>
+      put(
+        internetDamages.tunnel!(fibre({ outside: 'shared' }), 0, 1),
+        'uplink',
+        uplinkNamed(sound, 'mobile'),
+        { outside: 'shared' },
+      ),
+    /^The other side is to open it, and nothing gets in on fibre/,
+  ],
+  [
+    'tunnel-overlap',
+    'stop',
+    () => internetDamages.tunnel!(internetDamages.tunnel!(sound, 0, 0), 1, 1),
+    /^10\.60\.\d+\.0\/\d+ and 10\.60\.\d+\.0\/\d+ overlap/,
+  ],
+  [
+    'translation-overlap',
+    'stop',
+    () => internetDamages.translation!(sound, 0, 1),
+    /^It overlaps .*: who is asked for/,
+  ],
+  [
+    'voice-box',
+    'stop',
+    () => internetDamages.voiceBox!(sound, 0, 2),
+    /looks for the provider’s tag, and the inside port does not repeat it; its voice is marked 0 instead of EF 46/,
+  ],
+  [
+    'voice-box-power',
+    'note',
+    () => internetDamages.voiceBox!(sound, 0, 1),
+    /emergency calls and alarm lines/,
+  ],
   ['forward-exposes', 'stop', () => forwarded(502), /such ports are found within minutes/],
 ];
 

@@ -91,6 +91,24 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
     () => policyDamages.ownSettings!(sound, 0, 0),
     /^desk: its gateway 10\.99\.0\.1 is not in the network .*\. Allowed is Staff to Devices, Staff to Internet/,
   ],
+  [
+    'dns-not-allowed',
+    'fix',
+    () => decide('Guests', 'Gateway', 'services', ['stdping']),
+    /is in Gateway, and nothing lets DNS through from Guests/,
+  ],
+  [
+    'control-cell-open',
+    'stop',
+    () => policyDamages.machines!(sound, 0, 1),
+    /^Machines answer whoever asks\. From Staff/,
+  ],
+  [
+    'internet-against-wish',
+    'fix',
+    () => decide('Devices', 'Internet', 'allow'),
+    /^Everything passes from Devices to Internet; of Cameras it is recorded/,
+  ],
   ['rule-wide', 'note', () => policyDamages.wide!(sound, 1, 0), /listens on 1 only/],
 ];
 

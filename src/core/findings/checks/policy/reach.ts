@@ -1,0 +1,120 @@
+import { formatAddress } from '../../../address/ip';
+import type { Plan } from '../../../plan/plan';
+import type { Purpose, Zone } from '../../../plan/records';
+import { interfaceAddress, subnetsOf } from '../../../plan/view';
+import { familyOf } from '../../../address/ip';
+import { cellVerdict, ruleFor, vlanOfAddress } from '../../../policy/decide';
+import { isOutside, passing, vlansIn, zoneOfVlan, zonesOf } from '../../../policy/zones';
+import { newcomerAddress } from '../../../rehearse/host';
+import { routersIn } from '../../../routing/router';
+import type { Remedy, SiteCheck } from '../../finding';
+import { policyCheck } from './shared';
+
+/** What a segment cannot do without, and what nobody should reach. */
+
+const DNS = { protocol: 'udp' as const, port: 53 };
+
+const dns: SiteCheck = policyCheck('dns-not-allowed', function* (plan, today) {
+  const zones = zonesOf(plan);
+  if (zones.length === 0) return;
+  for (const vlan of plan.vlan.values()) {
+    const from = zoneOfVlan(plan, vlan.id);
+    if (!from) continue;
+    for (const subnet of subnetsOf(plan, vlan.id)) {
+      const sender = newcomerAddress(plan, subnet);
+      for (const server of subnet.dns) {
+        const at =
+          'literal' in server
+            ? server.literal
+            : (interfaceAddress(plan, server.interface, familyOf(subnet.prefix.address))?.address ?? null);
+        if (at === null || sender === null) continue;
+        const own = [...routersIn(plan).values()].some(({ legs }) =>
+          legs.some(({ address }) => address === at),
+        );
+        const where = vlanOfAddress(plan, at);
+        if (where === vlan.id && !own) continue;
+        const to = own
+          ? zones.find(({ gateway }) => gateway)
+          : where === null
+            ? zones.find(isOutside)
+            : zoneOfVlan(plan, where);
+        if (!to) continue;
+        const spoke = ruleFor(plan, '', sender, at, DNS, today);
+        if (spoke ? spoke.rule.action === 'allow' : cellVerdict(plan, from, to, DNS, vlan.id).passes)
+          continue;
+        const remedy: Remedy = {
+          label: `Allow DNS from ${from.name} to ${to.name}`,
+          operation: 'letZoneThrough',
+          input: { from: from.id, to: to.id, match: { protocol: 'udp', from: 53, to: 53 } },
+        };
+        yield {
+          severity: 'fix',
+          on: { table: 'subnet', id: subnet.id },
+          also: [{ table: 'vlan', id: vlan.id }],
+          what: `${vlan.name} cannot ask its DNS server`,
+          because: `${formatAddress(at)} is in ${to.name}, and nothing lets DNS through from ${from.name}: names are not resolved, which looks like no Internet.`,
+          remedies: spoke ? [] : [remedy],
+        };
+        break;
+      }
+    }
+  }
+});
+
+/** Who has a business with machines: those who run them, those who look after the boxes, and the exchange between. */
+const MAY: ReadonlySet<Purpose> = new Set(['control-cell', 'supervisory', 'management', 'exchange']);
+
+const holdsCell = (plan: Plan, zone: Zone) =>
+  vlansIn(plan, zone).some(({ purpose }) => purpose === 'control-cell');
+
+const cellReachable: SiteCheck = policyCheck('control-cell-open', function* (plan) {
+  for (const cell of plan.cell.values()) {
+    const [from, to] = [plan.zone.get(cell.from)!, plan.zone.get(cell.to)!];
+    if (cell.decision === 'deny' || from === to || !holdsCell(plan, to)) continue;
+    const strangers = vlansIn(plan, from).filter(({ purpose }) => !MAY.has(purpose));
+    if (strangers.length === 0 && !isOutside(from)) continue;
+    const who = isOutside(from) ? 'the Internet' : from.name;
+    yield {
+      severity: cell.decision === 'allow' ? 'stop' : 'fix',
+      on: { table: 'cell', id: cell.id },
+      also: [
+        { table: 'zone', id: from.id },
+        { table: 'zone', id: to.id },
+      ],
+      what: `${to.name} is reached from ${who}`,
+      because: `Machines answer whoever asks. From ${who} they are better asked by way of an exchange or supervision.`,
+      remedies: [
+        {
+          label: 'Take it back',
+          operation: 'decidePairs',
+          input: { pairs: [{ from: from.id, to: to.id }], decision: 'usual' },
+        },
+      ],
+    };
+  }
+});
+
+const againstWish: SiteCheck = policyCheck('internet-against-wish', function* (plan) {
+  for (const cell of plan.cell.values()) {
+    const [from, to] = [plan.zone.get(cell.from)!, plan.zone.get(cell.to)!];
+    if (!isOutside(to) || isOutside(from) || passing(plan, from, to).decision !== 'allow') continue;
+    const against = vlansIn(plan, from).filter(({ internet }) => !internet);
+    if (against.length === 0) continue;
+    yield {
+      severity: 'fix',
+      on: { table: 'cell', id: cell.id },
+      also: against.map(({ id }) => ({ table: 'vlan' as const, id })),
+      what: `${against[0]!.name} has the whole Internet against its wish`,
+      because: `Everything passes from ${from.name} to ${to.name}; of ${against.map(({ name }) => name).join(', ')} it is recorded that it does not need it.`,
+      remedies: [
+        {
+          label: 'As the segments wish',
+          operation: 'decidePairs',
+          input: { pairs: [{ from: from.id, to: to.id }], decision: 'usual' },
+        },
+      ],
+    };
+  }
+});
+
+export const reachChecks: readonly SiteCheck[] = [dns, cellReachable, againstWish];
