@@ -1,3 +1,4 @@
+import { vlansOf } from '../../src/core/plan/view';
 import { uplinksOf } from '../../src/core/uplink/view';
 import type { DemoSite } from './builder';
 
@@ -62,6 +63,22 @@ export function clinicInternet(site: DemoSite): void {
     inside: 4443,
     note: 'owners see their records',
   });
+  // The provider's box is kept for the telephones; nobody told it to mark its voice.
+  site.do('addHost', {
+    subnet: site.subnet(vlansOf(site.plan).find(({ code }) => code === 'VO')!.id).id,
+    name: 'provider-voice',
+    kind: 'provider-box',
+    mac: site.nextMac(),
+    assignment: 'reservation',
+  });
+  site.do('keepVoiceBox', { device: site.device('provider-voice') });
+  const [kept] = [...site.plan.voiceBox.values()];
+  site.edit('voiceBox', kept!.id, {
+    own: '192.168.178.0/24',
+    tagRepeated: true,
+    firstInQueue: true,
+    backedUp: true,
+  });
 }
 
 /** Fibre first, mobile when it fails; the mobile address is shared, and the fibre is judged by the box next to it. */
@@ -105,5 +122,11 @@ export function creameryInternet(site: DemoSite): void {
     inside: 443,
     sources: ['203.0.113.64/28'],
     note: 'maker of the bottling line',
+  });
+  site.do('addTunnel', {
+    name: 'plant north',
+    remote: ['10.45.0.0/16'],
+    peer: 'north.example.net',
+    initiates: false,
   });
 }

@@ -48,6 +48,17 @@ export function clinicPolicy(site: DemoSite): void {
 /** Plant and office meet in the exchange zone; one rule lets the office past it. */
 export function creameryPolicy(site: DemoSite): void {
   site.do('startPolicy', { kind: 'industrial' });
+  // The other plant delivers to the exchange and asks nothing of the machines.
+  const north = zone(site, 'plant north');
+  const exchange = zone(site, 'Exchange');
+  site.do('decidePairs', {
+    pairs: [
+      { from: north, to: exchange },
+      { from: exchange, to: north },
+    ],
+    decision: 'services',
+    services: ['stdhttps', 'stdmqtts'],
+  });
   site.do('addService', { name: 'tanker weighing', ports: 'tcp 9443' });
   const [weighing] = [...site.plan.service.values()];
   site.do('addRule', {

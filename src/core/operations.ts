@@ -11,6 +11,7 @@ import * as ports from './gear/ports';
 import { takeForward } from './uplink/advise';
 import * as uplinks from './uplink/operations';
 import * as profiles from './gear/profiles';
+import { reuseAsAccessPoint } from './gear/reuse';
 import { letThrough, letZoneThrough } from './policy/let-through';
 import * as policy from './policy/operations';
 import { startPolicy } from './policy/start';
@@ -119,6 +120,8 @@ const all: readonly Operation[] = [
   routing.standBehind,
   routing.keepVoiceBox,
   routing.dropVoiceBox,
+  routing.routeSegmentBy,
+  reuseAsAccessPoint,
   policy.addZone,
   policy.removeZone,
   policy.putInZone,

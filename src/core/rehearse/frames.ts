@@ -2,6 +2,7 @@ import { portsTitle } from '../gear/ports';
 import type { Plan } from '../plan/plan';
 import type { Device, Port } from '../plan/records';
 import type { Remedy } from '../findings/finding';
+import { gatewaysOf, subnetsOf } from '../plan/view';
 import { portTitle } from '../plan/words';
 import { missingPorts } from '../switching/carry';
 import { type Flood, type Origin, type State, flood, stateKey } from '../switching/fabric';
@@ -55,6 +56,17 @@ interface Sent {
   readonly why: string | null;
 }
 
+/** The inside of the router of a segment, where its ports are recorded. */
+function atRouter(plan: Plan, vlan: string): State | undefined {
+  for (const subnet of subnetsOf(plan, vlan))
+    for (const gateway of gatewaysOf(plan, subnet.id)) {
+      const { device } = plan.interface.get(gateway.interface)!;
+      const bridge = fabric(plan).bridges.findIndex((candidate) => candidate.device === device);
+      if (bridge >= 0) return { bridge, vid: plan.vlan.get(vlan)!.vid };
+    }
+  return undefined;
+}
+
 /** Where the frames of somebody begin who means to speak in a VLAN; no origin where the wiring is not recorded. */
 function originOf(plan: Plan, place: Place, vlan: string): Sent {
   const { bridges, seats } = fabric(plan);
@@ -74,9 +86,10 @@ function originOf(plan: Plan, place: Place, vlan: string): Sent {
           const tag = tagSent(plan, plan.device.get(place.device)!, plan.port.get(link.to)!, vlan);
           return { origin: { port: link.to, tag }, why: null };
         }
-  // Somebody whose cable is not recorded speaks from wherever the segment is known to be.
-  const user = usersOf(plan, vlan)[0];
-  return { origin: place.kind === 'assumed' && user ? { state: user.state } : null, why: null };
+  // Somebody whose cable is not recorded speaks from where the segment is: at its router, else wherever it is used.
+  const state =
+    place.kind === 'assumed' ? (atRouter(plan, vlan) ?? usersOf(plan, vlan)[0]?.state) : undefined;
+  return { origin: state ? { state } : null, why: null };
 }
 
 /** The state in which a flood gets to somebody who listens in a VLAN, and how it leaves there; null when it does not. */

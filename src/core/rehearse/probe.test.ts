@@ -180,11 +180,8 @@ describe('ways beyond the segments', () => {
     plan = done(plan, 'addSegment', { purpose: 'control-cell' });
     const inner = vlanFor(plan, 'control-cell');
     const subnet = subnetOf(plan, inner.id, 4)!;
-    const [outer, second] = [deviceNamed(plan, 'gw-1').id, deviceNamed(plan, 'gw-2').id];
-    const routed = [...plan.interface.values()].find(
-      (item) => item.device === outer && item.vlan === inner.id,
-    )!;
-    plan = put(plan, 'interface', routed, { device: second });
+    const second = deviceNamed(plan, 'gw-2').id;
+    plan = done(plan, 'routeSegmentBy', { vlan: inner.id, device: second });
     const ports = [0, 2].map((number) => portNamed(plan, 'gw-2', number).id);
     plan = done(plan, 'assignPorts', { ports: [ports[0]], role: 'trunk', tagged: [inner.id] });
     plan = done(plan, 'assignPorts', { ports: [ports[1]], role: 'access', vlan: inner.id });

@@ -7,7 +7,7 @@ import { operation } from '../plan/operation';
 import { routeSchema, translationSchema, tunnelSchema } from '../plan/routing';
 import type { Device } from '../plan/records';
 import { badInput } from '../plan/refusal';
-import { routersOf } from '../plan/view';
+import { gatewaysOf, routersOf, subnetsOf } from '../plan/view';
 import { takeTunnel } from '../uplink/remove';
 import { uplinksOf } from '../uplink/view';
 
@@ -180,3 +180,31 @@ export const dropVoiceBox = operation('dropVoiceBox', z.strictObject({ box: z.st
   draft.remove('voiceBox', box.id);
   return `${draft.need('device', box.device).name}: no longer kept for the telephones`;
 });
+
+/** Gives the gateway of a segment to another router, with its address and what it leases there. */
+export const routeSegmentBy = operation(
+  'routeSegmentBy',
+  z.strictObject({ vlan: z.string(), device: z.string() }),
+  (draft, input) => {
+    const vlan = draft.need('vlan', input.vlan);
+    const device = draft.need('device', input.device);
+    if (!routersOf(draft.plan).some(({ id }) => id === device.id))
+      throw badInput(`${device.name} is no router; choose a gateway or a layer-3 switch.`, 'device');
+    const gateway = subnetsOf(draft.plan, vlan.id).flatMap((subnet) => gatewaysOf(draft.plan, subnet.id))[0];
+    if (!gateway)
+      throw badInput(`${vlan.name} has no gateway yet; give its subnet one under Segments first.`, 'vlan');
+    const item = draft.need('interface', gateway.interface);
+    if (item.device === device.id) throw badInput(`${device.name} routes ${vlan.name} already.`, 'device');
+    if (
+      [...draft.plan.uplink.values()].some(
+        (uplink) => uplink.device === device.id && uplink.segment === vlan.id,
+      )
+    )
+      throw badInput(
+        `${device.name} stands behind another router in ${vlan.name}; it cannot be its gateway too.`,
+        'device',
+      );
+    draft.update('interface', item.id, { device: device.id, mac: null, name: '' });
+    return `${vlan.name}: routed by ${device.name}`;
+  },
+);

@@ -12,6 +12,7 @@ import { useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { PortPatterns } from './port-patterns';
+import { Reuse } from './reuse';
 import { Siblings } from './siblings';
 import { Choice, Field } from '../../parts/field';
 import { Property, Toggle } from '../../parts/property';
@@ -174,6 +175,7 @@ export function BoxInspector({ plan, device }: { plan: Plan; device: Device }) {
       {text('Serial', 'serial')}
       {text('Hardware rev.', 'revision')}
       {!isPassive(device.kind) && <PortPatterns device={device} />}
+      <Reuse plan={plan} device={device} />
       <button
         type="button"
         className="button mt-3"

@@ -12,6 +12,8 @@ import { useView } from '../../session/view';
 import { useKeys } from '../../shell/keys';
 import { Problem } from '../../parts/problem';
 import { StationHead } from '../../parts/station-head';
+import { Routes, Translations, Tunnels, VoiceBoxes } from './beyond';
+import { Cascades } from './cascades';
 import { FailoverTable } from './failover-table';
 import { ForwardsTable } from './forwards-table';
 import { ReachAdviser } from './reach-adviser';
@@ -57,6 +59,13 @@ export function InternetStation() {
       ))}
       {uplinks.length > 1 && <FailoverTable plan={plan} />}
       {uplinks.length > 0 && <ReachAdviser plan={plan} />}
+      <div className="pt-5">
+        <Cascades plan={plan} />
+        <VoiceBoxes plan={plan} />
+        <Tunnels plan={plan} />
+        <Routes plan={plan} />
+        <Translations plan={plan} />
+      </div>
     </>
   );
 }

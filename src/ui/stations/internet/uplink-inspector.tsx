@@ -5,6 +5,7 @@ import { formatPrefix, parsePrefix } from '@/core/address/prefix';
 import type { Plan } from '@/core/plan/plan';
 import type { Uplink } from '@/core/plan/records';
 import { badInput } from '@/core/plan/refusal';
+import { vlansOf } from '@/core/plan/view';
 import { switchingOf } from '@/core/uplink/failover';
 import { usualMtu } from '@/core/uplink/way-out';
 import { uplinksOf } from '@/core/uplink/view';
@@ -103,6 +104,25 @@ export function UplinkInspector({ plan, uplink }: { plan: Plan; uplink: Uplink }
     <section aria-label="Chosen uplink" className="pb-4">
       <h2 className="mono font-bold">{uplink.name}</h2>
       {text('Name', 'name')}
+      <Property label="Its outside stands in">
+        <Choice
+          label="Its outside stands in"
+          value={uplink.segment ?? ''}
+          options={[
+            { value: '', label: 'a provider’s line' },
+            ...vlansOf(plan).map(({ id, vid, code, name }) => ({
+              value: id,
+              label: `${vid} ${code} ${name}`,
+            })),
+          ]}
+          onChoose={(segment) =>
+            session.perform({
+              operation: 'standBehind',
+              input: { uplink: uplink.id, segment: segment || null },
+            })
+          }
+        />
+      </Property>
       <Property label="Port">
         <Choice
           label="Port of the uplink"

@@ -21,6 +21,7 @@ import { useView } from '../../session/view';
 import { Choice, Field } from '../../parts/field';
 import { Jacket } from '../../parts/jacket';
 import { Property, Toggle } from '../../parts/property';
+import { RoutedBy } from './routed-by';
 import { Problem } from '../../parts/problem';
 
 /** Everything of the selected segment that the table has no room for. */
@@ -115,6 +116,7 @@ function Details({ plan, vlan }: { plan: Plan; vlan: Vlan }) {
           onChange={(on) => edit('vlan', vlan.id, 'internet', on)}
         />
       </Property>
+      <RoutedBy plan={plan} vlan={vlan} />
       <Property label="Devices now">{count('devices', 'Devices now')}</Property>
       <Property label="Growth %">{count('growth', 'Growth')}</Property>
       {v4 && (

@@ -39,7 +39,7 @@ function* grouped(
 
 const pairsOf = (list: readonly Difference[]): string => {
   const pairs = [...new Set(list.map(({ from, to }) => `${from.name} to ${to.name}`))];
-  return `${pairs.slice(0, 3).join(', ')}${pairs.length > 3 ? ` and ${pairs.length - 3} more pairs` : ''}`;
+  return `${pairs.slice(0, 3).join(', ')}${pairs.length > 3 ? ` and ${pairs.length - 3} more pair${pairs.length === 4 ? '' : 's'}` : ''}`;
 };
 const whyOf = (list: readonly Difference[]): string => {
   const causes = [...new Map(list.map((item) => [item.cause, item.why])).values()];

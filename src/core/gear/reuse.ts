@@ -1,0 +1,90 @@
+import { z } from 'zod';
+import { formatAddress } from '../address/ip';
+import { nextFreeAddress } from '../hosts/next-free';
+import { removeInterface } from '../hosts/remove';
+import { boxOf } from '../plan/box-of';
+import { operation } from '../plan/operation';
+import { Refusal, badInput } from '../plan/refusal';
+import { addressesOn, interfacesOf, subnetOf } from '../plan/view';
+import { takeTunnel, takeUplink } from '../uplink/remove';
+import { fabric } from '../switching/users';
+import { linksOf, portsOf } from '../switching/wiring';
+import { access, parked } from './roles';
+
+/**
+ * A router used for its radio or its sockets only, behind another one. What must change on it, all at once: it routes and
+ * filters no more, leases nothing, has an address of its own in the segment, joins it by a LAN port, and its Internet port
+ * stays empty.
+ */
+export const reuseAsAccessPoint = operation(
+  'reuseAsAccessPoint',
+  z.strictObject({ device: z.string(), vlan: z.string() }),
+  (draft, input) => {
+    const device = draft.need('device', input.device);
+    const vlan = draft.need('vlan', input.vlan);
+    const box = boxOf(draft.plan, device.id);
+    if (device.kind !== 'gateway' || !box)
+      throw badInput(`${device.name} is no router with ports of its own; choose one that is.`, 'device');
+    const items = interfacesOf(draft.plan, device.id);
+    const gateways = items
+      .flatMap((item) => addressesOn(draft.plan, item.id))
+      .filter(({ gateway }) => gateway);
+    if (gateways.length > 0) {
+      const [first] = gateways;
+      const of = draft.need('vlan', draft.need('subnet', first!.subnet).vlan).name;
+      throw new Refusal(
+        'in-use',
+        `${device.name} is the gateway of ${of}${gateways.length > 1 ? ` and ${gateways.length - 1} more` : ''}; give that to another router first.`,
+        gateways.map(({ id }) => ({ table: 'address' as const, id })),
+      );
+    }
+    const subnet = subnetOf(draft.plan, vlan.id, 4);
+    const address = subnet ? nextFreeAddress(draft.plan, subnet, 'access-point', 'static') : null;
+    if (!subnet || address === null)
+      throw new Refusal('no-room', `${vlan.name} has no free address for ${device.name}.`);
+    for (const { id } of [...draft.plan.uplink.values()].filter((uplink) => uplink.device === device.id))
+      takeUplink(draft, id);
+    for (const { id } of [...draft.plan.tunnel.values()].filter((tunnel) => tunnel.device === device.id))
+      takeTunnel(draft, id);
+    for (const table of ['route', 'translation'] as const)
+      for (const record of [...draft.plan[table].values()])
+        if (record.device === device.id) draft.remove(table, record.id);
+    for (const item of items) {
+      for (const { id } of addressesOn(draft.plan, item.id)) draft.remove('address', id);
+      // With the interface goes what it leased and every name it was asked for.
+      removeInterface(draft, item.id);
+    }
+    const card = draft.insert('interface', {
+      device: device.id,
+      kind: 'nic',
+      vlan: null,
+      mac: box.baseMac,
+      name: '',
+      ownLength: null,
+      ownGateway: null,
+      ownDns: null,
+    });
+    draft.insert('address', {
+      subnet: subnet.id,
+      address,
+      interface: card.id,
+      assignment: 'static',
+      gateway: false,
+      note: '',
+    });
+    draft.update('device', device.id, { kind: 'access-point' });
+    draft.update('box', box.id, { layer3: false, filter: 'none' });
+    const ports = portsOf(draft.plan, device.id);
+    const { seats } = fabric(draft.plan);
+    const lan = ports.filter(({ number, role }) => number > 0 && role !== 'uplink');
+    const joins =
+      lan.find(({ id }) => (linksOf(draft.plan).get(id) ?? []).some(({ to }) => seats.has(to))) ?? lan[0];
+    for (const port of ports) {
+      if (port.role === 'uplink')
+        draft.update('port', port.id, { ...parked(draft.plan), enabled: false, profile: null });
+      else if (port.number === 0 || port.id === joins?.id)
+        draft.update('port', port.id, { ...access(vlan.id), profile: null });
+    }
+    return `${device.name}: access point in ${vlan.name} at ${formatAddress(address)}, routing and leasing nothing`;
+  },
+);
