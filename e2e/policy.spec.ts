@@ -131,7 +131,7 @@ test('rules: typed, ordered, ended, and judged among themselves', async ({ page,
   await fill(page, 'Last day of the rule', '2099-12-31');
   await expect(rows.nth(3)).toContainText('2099-12-31');
 
-  const own = page.getByRole('form', { name: 'New service' });
+  const own = page.getByRole('form', { name: 'New: Services of this site' });
   await own.getByLabel('Name').fill('lab feed');
   await own.getByLabel('Ports').fill('443');
   await own.getByLabel('Ports').press('Enter');

@@ -1,5 +1,5 @@
 import type { Plan } from '../plan/plan';
-import type { Forward, Uplink } from '../plan/records';
+import type { Forward, Tunnel, Uplink } from '../plan/records';
 import { portsText } from '../plan/words';
 import { vlansOf } from '../plan/view';
 import { letsForwardsIn } from './way-out';
@@ -58,8 +58,19 @@ const twinOf = (plan: Plan, forward: Forward, uplink: string): Forward | undefin
       protocolsMeet(other.protocol, forward.protocol),
   );
 
+/** Does a tunnel come up over an uplink? Who opens it needs nothing let in. */
+function tunnelOver(tunnel: Tunnel, uplink: Uplink): { readonly works: boolean | null; readonly why: string } {
+  if (tunnel.uplink !== null && tunnel.uplink !== uplink.id)
+    return { works: false, why: 'it is bound to another uplink' };
+  if (tunnel.device !== uplink.device) return { works: false, why: 'the uplink is on another router' };
+  if (!tunnel.initiates) return letsForwardsIn(uplink);
+  return uplink.enabled
+    ? { works: true, why: 'opened again from here after the change' }
+    : { works: false, why: 'the uplink is switched off' };
+}
+
 /**
- * For each forward, dynamic name and telephone segment: does it work over each of the uplinks? Sessions never outlive
+ * For each forward, dynamic name, tunnel and telephone segment: does it work over each of the uplinks? Sessions never outlive
  * the change, because the outside address is another one.
  */
 export function survivals(plan: Plan): Survival[] {
@@ -93,6 +104,23 @@ export function survivals(plan: Plan): Survival[] {
         };
       }),
     });
+  for (const tunnel of [...plan.tunnel.values()].filter(({ enabled }) => enabled))
+    found.push({
+      what: `the tunnel ${tunnel.name}`,
+      over: uplinks.map((uplink) => ({ uplink: uplink.id, ...tunnelOver(tunnel, uplink) })),
+    });
+  for (const box of plan.voiceBox.values()) {
+    const { name } = plan.device.get(box.device)!;
+    found.push({
+      what: `telephones at ${name}`,
+      over: uplinks.map((uplink) => {
+        const own = uplink.id === box.uplink;
+        const works = own && uplink.enabled;
+        const why = own ? 'its own provider' : 'registers only with its own provider';
+        return { uplink: uplink.id, works, why };
+      }),
+    });
+  }
   for (const vlan of vlansOf(plan).filter(({ purpose }) => purpose === 'voice'))
     found.push({
       what: `telephones in ${vlan.name}`,

@@ -154,6 +154,20 @@ describe('several uplinks', () => {
     const voice = [...plan.vlan.values()].find(({ purpose }) => purpose === 'voice')!;
     expect(rows.get(`telephones in ${voice.name}`)).toEqual([voice.internet, voice.internet]);
   });
+  test('a tunnel that the other side opens needs a way in, one bound to an uplink that uplink', () => {
+    const over = (plan: Plan) =>
+      survivals(plan)
+        .find(({ what }) => what === 'the tunnel north')!
+        .over.map(({ works }) => works);
+    const shared = put(sound, 'uplink', uplinkNamed(sound, 'mobile'), { outside: 'shared' });
+    const tunnel = { name: 'north', remote: ['10.60.0.0/16'] };
+    expect(over(done(shared, 'addTunnel', tunnel))).toEqual([true, true]);
+    const awaited = done(shared, 'addTunnel', { ...tunnel, initiates: false });
+    expect(over(awaited)).toEqual([true, false]);
+    const [made] = [...awaited.tunnel.values()];
+    const bound = done(awaited, 'bindTunnel', { tunnel: made!.id, uplink: uplinkNamed(sound, 'mobile').id });
+    expect(over(bound)).toEqual([false, false]);
+  });
 });
 
 describe('uplinks and forwards', () => {

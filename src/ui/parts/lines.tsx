@@ -74,34 +74,36 @@ export function Lines({
           </li>
         ))}
       </ul>
-      <form aria-label={`New: ${title}`} onSubmit={add} className="flex flex-wrap items-end gap-2 py-1">
-        {blanks.map((blank) => (
-          <label key={blank.name} className="text-[13px]" style={{ width: blank.width ?? 160 }}>
-            {blank.label}
-            {blank.options ? (
-              <Choice
-                lined
-                label={blank.label}
-                value={valueOf(blank)}
-                options={blank.options}
-                onChoose={(value) => setTyped({ ...typed, [blank.name]: value })}
-              />
-            ) : (
-              <input
-                className={`field field-line ${blank.mono ? 'mono' : ''}`}
-                value={valueOf(blank)}
-                placeholder={blank.placeholder}
-                autoComplete="off"
-                onChange={(event) => setTyped({ ...typed, [blank.name]: event.target.value })}
-              />
-            )}
-          </label>
-        ))}
-        <button type="submit" className="button">
-          {action}
-        </button>
-        <Problem text={problem} className="w-full text-[14px]" />
-      </form>
+      {blanks.length > 0 && (
+        <form aria-label={`New: ${title}`} onSubmit={add} className="flex flex-wrap items-end gap-2 py-1">
+          {blanks.map((blank) => (
+            <label key={blank.name} className="text-[13px]" style={{ width: blank.width ?? 160 }}>
+              {blank.label}
+              {blank.options ? (
+                <Choice
+                  lined
+                  label={blank.label}
+                  value={valueOf(blank)}
+                  options={blank.options}
+                  onChoose={(value) => setTyped({ ...typed, [blank.name]: value })}
+                />
+              ) : (
+                <input
+                  className={`field field-line ${blank.mono ? 'mono' : ''}`}
+                  value={valueOf(blank)}
+                  placeholder={blank.placeholder}
+                  autoComplete="off"
+                  onChange={(event) => setTyped({ ...typed, [blank.name]: event.target.value })}
+                />
+              )}
+            </label>
+          ))}
+          <button type="submit" className="button">
+            {action}
+          </button>
+          <Problem text={problem} className="w-full text-[14px]" />
+        </form>
+      )}
       {children}
     </section>
   );

@@ -206,10 +206,7 @@ export function VoiceBoxes({ plan }: { plan: Plan }) {
             ]
       }
       action="Keep it"
-      onAdd={({ device }) => {
-        if (!device) throw badInput('Every provider’s box of this site is kept already.', 'device');
-        return { operation: 'keepVoiceBox', input: { device } };
-      }}
+      onAdd={({ device }) => ({ operation: 'keepVoiceBox', input: { device } })}
     />
   );
 }
@@ -250,7 +247,7 @@ function VoiceBoxLine({ plan, box }: { plan: Plan; box: VoiceBox }) {
         />
       </div>
       <div className="max-w-[420px]">
-        <Property label={`Voice marked with DSCP (EF is ${EF})`}>
+        <Property label={`DSCP (EF ${EF})`}>
           <Field
             mono
             label={`DSCP of ${name}`}

@@ -3,8 +3,10 @@
 import { formatAddress } from '@/core/address/ip';
 import type { Plan } from '@/core/plan/plan';
 import type { Uplink } from '@/core/plan/records';
+import { vlansOf } from '@/core/plan/view';
 import { sharesOf, survivals, switchingOf } from '@/core/uplink/failover';
 import { uplinksOf } from '@/core/uplink/view';
+import { Cautions } from '../../parts/cautions';
 import { WorksMark } from '../../parts/works-mark';
 import { worksWord } from './words';
 
@@ -65,6 +67,7 @@ export function FailoverTable({ plan }: { plan: Plan }) {
           </tbody>
         </table>
       )}
+      {vlansOf(plan).some(({ purpose }) => purpose === 'voice') && <Cautions purposes={['voice']} />}
     </section>
   );
 }

@@ -10,6 +10,7 @@ import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Choice, Field } from '../../parts/field';
 import { Jacket } from '../../parts/jacket';
+import { Cautions } from '../../parts/cautions';
 import { Property, Toggle } from '../../parts/property';
 
 const insideOptions = [
@@ -33,6 +34,7 @@ export function ZoneInspector({ plan, zone }: { plan: Plan; zone: Zone }) {
       <p aria-label="In one sentence" role="note" className="my-2 border-l-4 border-ink pl-2 text-[14px]">
         {explainZone(plan, zone)}
       </p>
+      <Cautions purposes={vlansIn(plan, zone).map(({ purpose }) => purpose)} />
       <Property label="Name">
         <Field
           label="Name of the zone"

@@ -20,6 +20,7 @@ import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Choice, Field } from '../../parts/field';
 import { Jacket } from '../../parts/jacket';
+import { Cautions } from '../../parts/cautions';
 import { Property, Toggle } from '../../parts/property';
 import { RoutedBy } from './routed-by';
 import { Problem } from '../../parts/problem';
@@ -32,17 +33,6 @@ export function SegmentInspector() {
   if (!vlan) return <p className="pb-3 text-muted">Select a segment to see its details here.</p>;
   return <Details key={vlan.id} plan={plan} vlan={vlan} />;
 }
-
-/** Cautions that belong to a purpose, said once and in place. */
-const cautions: Partial<Record<Vlan['purpose'], string>> = {
-  'control-cell':
-    'A change here can move a running machine: agree a stop with the operator. Safety functions must not depend on this network.',
-  supervisory: 'Operators rely on this network: agree a stop before changing it.',
-  cameras: 'Cameras and recordings touch privacy law.',
-  guest: 'Running a guest network may carry legal duties.',
-  voice:
-    'Emergency, lift and alarm lines need power and a path when the Internet or the mains fails; test them.',
-};
 
 const purposeOptions = purposes.map((value) => ({ value, label: purposeDefaults[value].label }));
 
@@ -89,9 +79,7 @@ function Details({ plan, vlan }: { plan: Plan; vlan: Vlan }) {
           onChoose={(value) => edit('vlan', vlan.id, 'purpose', value)}
         />
       </Property>
-      {cautions[vlan.purpose] && (
-        <p className="border-b border-rule bg-chosen px-2 py-1 text-[13px]">{cautions[vlan.purpose]}</p>
-      )}
+      <Cautions purposes={[vlan.purpose]} />
       <Property label="Code">
         <Field
           mono
