@@ -49,6 +49,7 @@ for (const theme of ['day', 'night'])
       'history',
       'schedule',
       'ports',
+      'rules',
     ]) {
       await page.goto(`/site/${site}/${station}`);
       await expect(page.getByRole('heading').first()).toBeVisible();
@@ -63,6 +64,10 @@ for (const theme of ['day', 'night'])
       if (station === 'policy') {
         await page.getByRole('gridcell', { name: /^Office to Exchange/ }).click();
         await expect(page.getByRole('region', { name: 'Chosen cells' })).toBeVisible();
+        const bar = page.getByRole('region', { name: 'Probe' });
+        await bar.getByLabel('from').fill('printer-01');
+        await bar.getByLabel('to', { exact: true }).fill('pasteuriser');
+        await bar.getByRole('button', { name: 'Show the way' }).click();
       }
       if (station === 'internet') {
         await page.getByRole('button', { name: 'tcp 443' }).click();

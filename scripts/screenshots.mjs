@@ -71,13 +71,6 @@ const shots = [
     },
   },
   {
-    name: 'gear-phone',
-    path: '/site/2clinic/gear',
-    width: 390,
-    height: 844,
-    act: (page) => page.getByRole('listbox', { name: 'Ports of sw-rack' }).scrollIntoViewIfNeeded(),
-  },
-  {
     name: 'internet-day',
     path: '/site/3creamery/internet',
     act: (page) => page.getByRole('region', { name: 'Uplink mobile' }).getByRole('button').first().click(),
@@ -91,7 +84,18 @@ const shots = [
   {
     name: 'policy-day',
     path: '/site/3creamery/policy',
-    act: (page) => page.getByRole('gridcell', { name: /^Office to Exchange/ }).click(),
+    act: (page) => page.getByRole('gridcell', { name: /^Cold store to Pasteuriser/ }).click(),
+  },
+  {
+    name: 'probe-day',
+    path: '/site/3creamery/policy',
+    act: async (page) => {
+      const bar = page.getByRole('region', { name: 'Probe' });
+      await bar.getByLabel('from').fill('printer-01');
+      await bar.getByLabel('to', { exact: true }).fill('pasteuriser');
+      await bar.getByLabel('for').fill('OPC UA');
+      await bar.getByRole('button', { name: 'Show the way' }).click();
+    },
   },
   { name: 'findings-day', path: '/site/3creamery/findings' },
   { name: 'findings-night', path: '/site/3creamery/findings', theme: 'night' },

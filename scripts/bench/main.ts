@@ -12,7 +12,13 @@ import { openDatabase } from '../../src/db/connection';
 import { commitChange } from '../../src/db/journal';
 import { migrate } from '../../src/db/migrate';
 import { createSite, loadPlan } from '../../src/db/sites';
+import { analyse, rulesOf } from '../../src/core/policy/analyse';
+import { anyMeet } from '../../src/core/policy/boxes';
+import { boxesOfRule } from '../../src/core/policy/traffic';
+import { probe } from '../../src/core/rehearse/probe';
+import { wholeMatrix } from '../../src/core/rehearse/whole';
 import { naiveFindings, naiveReach } from './naive';
+import { largePolicy } from './policy';
 import { largeNetwork } from './network';
 import { largeSite } from './site';
 
@@ -94,6 +100,7 @@ async function main() {
   }
 
   await benchReach();
+  await benchPolicy();
 
   const pool = openDatabase(process.env.DATABASE_URL!);
   await migrate(pool);
@@ -159,6 +166,53 @@ async function benchReach() {
     all(plan);
   });
   show('the same after a port got another VLAN', moved, { name: 'all again', ms: full });
+}
+
+/** Who reaches whom on a large site with many rules, and what is wrong with the rules. */
+async function benchPolicy() {
+  let plan = largePolicy(150, 6000, 5000);
+  const size = '150 zones, 5,000 rules, 6,000 end devices';
+  const fresh = Array.from({ length: 8 }, () => copyOf(plan));
+  const runs: number[] = [];
+  for (const copy of fresh) runs.push(await time(1, () => wholeMatrix(copy, null)));
+  const whole = median(runs.slice(3));
+  // Probing every pair is what it replaces; so many pairs are probed as a second or two allow, the rest at that pace.
+  const ends = [...plan.device.values()].filter(({ kind }) => kind === 'computer');
+  const asked = 400;
+  const probes = await time(1, () => {
+    for (let i = 0; i < asked; i++) {
+      const [from, to] = [ends[(i * 37) % ends.length]!, ends[(i * 101 + 7) % ends.length]!];
+      probe(
+        plan,
+        { from: { device: from.id }, to: { device: to.id }, wanted: { protocol: 'tcp', port: 443 } },
+        null,
+      );
+    }
+  });
+  const every = (probes / asked) * ends.length ** 2;
+  show(`the whole matrix, ${size}`, whole, { name: `every pair at the pace of ${asked} probes`, ms: every });
+  wholeMatrix(plan, null);
+  const rules = rulesOf(plan);
+  const edited = await time(20, (i) => {
+    const { id } = rules[(i * 211) % rules.length]!;
+    const call = { operation: 'edit', input: { table: 'rule', id, set: { note: `edit ${i}`, log: true } } };
+    const applied = applyChange(plan, perform(plan, call, `w${i}`));
+    if (!applied.ok) throw new Error('does not apply');
+    plan = applied.plan;
+    wholeMatrix(plan, null);
+  });
+  show('the same after a rule was edited', edited, { name: 'all again', ms: whole });
+  const many = largePolicy(150, 6000, 10_000);
+  const copies = Array.from({ length: 4 }, () => copyOf(many));
+  const judged = await time(copies.length, (i) => analyse(copies[i]!, null));
+  const boxes = rulesOf(many).map((rule) => boxesOfRule(many, rule));
+  const pairwise = await time(1, () => {
+    let met = 0;
+    for (let i = 0; i < boxes.length; i++)
+      for (let j = 0; j < i; j++) if (anyMeet(boxes[i]!, boxes[j]!)) met++;
+    return met;
+  });
+  show('analysis of 10,000 rules', judged, { name: 'only comparing all pairs', ms: pairwise });
 }
 
 /** The same plan with records of its own. */

@@ -49,3 +49,19 @@ export class Index<K, R extends object> {
     else into.push(known);
   }
 }
+
+/**
+ * Remembers what `derive` last made for as long as none of the named collections changes: for what reads several of them
+ * and must not be made again at an edit of another.
+ */
+export function memoOn<P extends object, T extends keyof P, V>(
+  tables: readonly T[],
+  derive: (plan: P) => V,
+): (plan: P) => V {
+  let latest: { readonly of: readonly unknown[]; readonly value: V } | null = null;
+  return (plan) => {
+    if (!latest || tables.some((table, i) => plan[table] !== latest!.of[i]))
+      latest = { of: tables.map((table) => plan[table]), value: derive(plan) };
+    return latest.value;
+  };
+}

@@ -3,7 +3,8 @@ import { memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import type { Rule } from '../plan/records';
 import { type Box, anyMeet, subtract } from './boxes';
-import { boxesOf } from './traffic';
+import { BoxIndex } from './box-index';
+import { boxesOfRule } from './traffic';
 import { inRank } from './zones';
 
 /** What is wrong with rules among themselves, read off the traffic each speaks of. */
@@ -33,34 +34,48 @@ export interface Judged {
 
 const covers = (outer: readonly Box[], inner: readonly Box[]): boolean => subtract(inner, outer).length === 0;
 
+/** For each list of boxes the others that may share traffic with it, ascending: by receivers, or by senders if fewer. */
+function neighbours(boxes: readonly (readonly Box[])[]): (at: number) => readonly number[] {
+  const all = boxes.flat();
+  const owners = boxes.flatMap((list, i) => list.map(() => i));
+  const [senders, receivers] = [new BoxIndex(all, owners, 0), new BoxIndex(all, owners, 1)];
+  return (at) => {
+    const own = boxes[at]!;
+    const to = receivers.meeting(own, Infinity)!;
+    const found = senders.meeting(own, to.size) ?? to;
+    return [...found].sort((a, b) => a - b);
+  };
+}
+
 /** Judges every rule that holds, from the top. The first rule that speaks of a packet decides it. */
 export function analyse(plan: Plan, today: string | null = null): Judged[] {
   const rules = rulesOf(plan).filter((rule) => holds(rule, today));
-  const boxes = rules.map((rule) => boxesOf(plan, rule));
+  const boxes = rules.map((rule) => boxesOfRule(plan, rule));
+  const near = neighbours(boxes);
   return rules.map((rule, at): Judged => {
     const own = boxes[at]!;
     const base = { rule, boxes: own };
     if (own.length === 0) return { ...base, left: [], fault: 'nothing', others: [] };
+    const around = near(at);
     // Those above it that really take something away from it.
-    const deciders: Rule[] = [];
+    const deciders: number[] = [];
     let left: readonly Box[] = own;
-    for (const [i, other] of rules.slice(0, at).entries()) {
+    for (const i of around) {
+      if (i >= at) break;
       if (!anyMeet(left, boxes[i]!)) continue;
-      deciders.push(other);
+      deciders.push(i);
       left = subtract(left, boxes[i]!);
     }
-    const against = deciders.filter(({ action }) => action !== rule.action);
+    const named = (list: readonly number[]) => list.map((i) => rules[i]!);
+    const against = deciders.filter((i) => rules[i]!.action !== rule.action);
     if (left.length === 0)
       return against.length > 0
-        ? { ...base, left, fault: 'shadowed', others: against }
-        : { ...base, left, fault: 'redundant', others: deciders };
-    const taken = takenOver(rules, boxes, at, left);
-    if (taken) return { ...base, left, fault: 'redundant', others: [...deciders, ...taken] };
-    const crossing = against.filter((other) => {
-      const theirs = boxes[rules.indexOf(other)]!;
-      return !covers(own, theirs) && !covers(theirs, own);
-    });
-    return { ...base, left, fault: crossing.length > 0 ? 'conflict' : null, others: crossing };
+        ? { ...base, left, fault: 'shadowed', others: named(against) }
+        : { ...base, left, fault: 'redundant', others: named(deciders) };
+    const taken = takenOver(rules, boxes, at, left, around);
+    if (taken) return { ...base, left, fault: 'redundant', others: named([...deciders, ...taken]) };
+    const crossing = against.filter((i) => !covers(own, boxes[i]!) && !covers(boxes[i]!, own));
+    return { ...base, left, fault: crossing.length > 0 ? 'conflict' : null, others: named(crossing) };
   });
 }
 
@@ -70,13 +85,15 @@ function takenOver(
   boxes: readonly (readonly Box[])[],
   at: number,
   left: readonly Box[],
-): Rule[] | null {
+  around: readonly number[],
+): number[] | null {
   let rest = [...left];
-  const by: Rule[] = [];
-  for (let later = at + 1; later < rules.length && rest.length > 0; later++) {
-    if (!anyMeet(rest, boxes[later]!)) continue;
+  const by: number[] = [];
+  for (const later of around) {
+    if (rest.length === 0) break;
+    if (later <= at || !anyMeet(rest, boxes[later]!)) continue;
     if (rules[later]!.action !== rules[at]!.action) return null;
-    by.push(rules[later]!);
+    by.push(later);
     rest = subtract(rest, boxes[later]!);
   }
   return rest.length === 0 ? by : null;

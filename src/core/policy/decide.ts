@@ -8,7 +8,7 @@ import { holds, rulesOf } from './analyse';
 import { type Box, boxesMeet } from './boxes';
 import { filterOf } from './enforce';
 import { serviceNames } from './services';
-import { boxesOf, onLine, serviceAt, servicesSpans } from './traffic';
+import { boxesOfRule, onLine, serviceAt, servicesSpans } from './traffic';
 import { passing, zoneOfVlan, zonesOf } from './zones';
 
 /** What a box that filters makes of one packet. */
@@ -47,7 +47,7 @@ export function zoneOfSide(plan: Plan, side: Side): Zone | undefined {
 }
 
 /** The boxes of traffic of every rule, worked out once for a plan. */
-const spoken = memo((plan: Plan) => rulesOf(plan).map((rule) => ({ rule, boxes: boxesOf(plan, rule) })));
+const spoken = memo((plan: Plan) => rulesOf(plan).map((rule) => ({ rule, boxes: boxesOfRule(plan, rule) })));
 
 const meets = (boxes: readonly Box[], packet: Box) => boxes.some((box) => boxesMeet(box, packet));
 const point = (at: bigint): readonly [bigint, bigint] => [at, at];

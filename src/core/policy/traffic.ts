@@ -1,9 +1,9 @@
 import type { IpAddress } from '../address/ip';
 import { type Prefix, lastOf } from '../address/prefix';
-import { memo } from '../plan/memo';
+import { groupBy, memo, memoOn } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import type { Party, Rule, Service, Zone } from '../plan/records';
-import { addressesOn, interfacesOf, subnetsOf } from '../plan/view';
+import { interfacesOf, subnetsOf } from '../plan/view';
 import { type Box, type Span, gaps } from './boxes';
 import { serviceOf } from './services';
 
@@ -56,12 +56,17 @@ export const zoneSpans = (plan: Plan, zone: Zone): Span[] => [
   ...(zone.gateway ? gatewaySpans(plan) : []),
 ];
 
+/** Every address by its interface: rules name thousands of devices, each to be found at once. */
+const addressesBy = memoOn(['address'], (plan: Plan) =>
+  groupBy(plan.address.values(), (address) => address.interface),
+);
+
 function partySpans(plan: Plan, party: Party): Span[] {
   if ('prefix' in party) return [spanOf(party.prefix)];
   if ('vlan' in party) return vlanSpans(plan, party.vlan);
   if ('device' in party)
     return interfacesOf(plan, party.device)
-      .flatMap((item) => addressesOn(plan, item.id))
+      .flatMap((item) => addressesBy(plan).get(item.id) ?? [])
       .map(({ address }) => [onLine(address), onLine(address)]);
   const zone = plan.zone.get(party.zone);
   return zone ? zoneSpans(plan, zone) : [];
@@ -89,6 +94,20 @@ export const servicesSpans = (plan: Plan, ids: readonly string[]): Span[] =>
   });
 
 const sameFamily = (a: Span, b: Span): boolean => a[0] <= V4_LAST === b[0] <= V4_LAST;
+
+/** The boxes of each rule, as long as nothing they are read off changes. */
+const boxesByRule = memoOn(
+  ['zone', 'vlan', 'subnet', 'address', 'interface', 'device', 'service', 'tunnel'],
+  (_plan: Plan) => new WeakMap<Rule, readonly Box[]>(),
+);
+
+/** What a recorded rule speaks of, remembered. */
+export function boxesOfRule(plan: Plan, rule: Rule): readonly Box[] {
+  const known = boxesByRule(plan);
+  let boxes = known.get(rule);
+  if (!boxes) known.set(rule, (boxes = boxesOf(plan, rule)));
+  return boxes;
+}
 
 /** What a rule speaks of. Nobody sends from one address family to the other. */
 export function boxesOf(plan: Plan, rule: Pick<Rule, 'from' | 'to' | 'services'>): Box[] {

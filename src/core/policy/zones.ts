@@ -26,12 +26,19 @@ export const isOutside = (zone: Zone): boolean => zone.uplinks.length > 0;
 export const vlansIn = (plan: Plan, zone: Zone): readonly Vlan[] =>
   vlansOf(plan).filter(({ id }) => zone.vlans.includes(id));
 
-const cells = memo(
-  (all: Collection<Cell>) => new Map([...all.values()].map((cell) => [`${cell.from} ${cell.to}`, cell])),
-);
+/** By zone and by the other zone. */
+const cells = memo((all: Collection<Cell>) => {
+  const found = new Map<string, Map<string, Cell>>();
+  for (const cell of all.values()) {
+    let row = found.get(cell.from);
+    if (!row) found.set(cell.from, (row = new Map()));
+    row.set(cell.to, cell);
+  }
+  return found;
+});
 /** What is recorded for a pair; undefined where it is as usual. */
 export const cellOf = (plan: Plan, from: string, to: string): Cell | undefined =>
-  cells(plan.cell).get(`${from} ${to}`);
+  cells(plan.cell).get(from)?.get(to);
 
 /** What the gateway answers from any segment inside. */
 export const gatewayServices = ['stddhcp', 'stddns', 'stdntp', 'stdping'] as const;

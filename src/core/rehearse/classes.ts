@@ -1,5 +1,5 @@
 import type { IpAddress } from '../address/ip';
-import { memo } from '../plan/memo';
+import { memoOn } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import type { Address, Port } from '../plan/records';
 import { gatewaysOf, subnetsOf } from '../plan/view';
@@ -26,16 +26,11 @@ export interface EndClass {
   readonly devices: readonly string[];
 }
 
-/** Changes only with what it reads, which an edit of a rule or a name is not. */
-const TABLES = ['cable', 'port', 'box', 'address', 'interface', 'device', 'vlan', 'subnet'] as const;
-let latest: { readonly of: readonly unknown[]; readonly classes: readonly EndClass[] } | null = null;
-
 /** The classes of all devices whose cables are recorded. Telephones that tag count where their tag puts them. */
-export function classesOf(plan: Plan): readonly EndClass[] {
-  const of = TABLES.map((table) => plan[table]);
-  if (!latest || latest.of.some((table, i) => table !== of[i])) latest = { of, classes: find(plan) };
-  return latest.classes;
-}
+export const classesOf: (plan: Plan) => readonly EndClass[] = memoOn(
+  ['cable', 'port', 'box', 'address', 'interface', 'device', 'vlan', 'subnet'],
+  find,
+);
 
 function find(plan: Plan): EndClass[] {
   const { bridges, links, seats } = fabric(plan);
@@ -89,7 +84,23 @@ export interface Home {
   readonly reachers: ReadonlySet<number> | null;
 }
 
-const homes = memo((_plan: Plan) => new Map<string, Home>());
+/** What the wiring and the routing of a site are read off: an edit of the policy leaves them as they are. */
+export const WIRING = [
+  'cable',
+  'port',
+  'box',
+  'device',
+  'interface',
+  'address',
+  'vlan',
+  'subnet',
+  'uplink',
+  'route',
+  'tunnel',
+  'translation',
+] as const;
+
+const homes = memoOn(WIRING, (_plan: Plan) => new Map<string, Home>());
 
 export function homeOf(plan: Plan, vlan: string): Home {
   let home = homes(plan).get(vlan);

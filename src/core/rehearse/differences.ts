@@ -4,7 +4,7 @@ import { formatAddress } from '../address/ip';
 import type { Remedy } from '../findings/finding';
 import { boxOf } from '../plan/box-of';
 import { adding } from '../gear/ports';
-import { memo } from '../plan/memo';
+import { groupBy, memo, memoOn } from '../plan/memo';
 import { type Plan, withRecord } from '../plan/plan';
 import type { Vlan, Zone } from '../plan/records';
 import type { RecordRef } from '../plan/refusal';
@@ -16,7 +16,7 @@ import { type Router, holdersOf, routersIn, wayTo } from '../routing/router';
 import { missingPorts } from '../switching/carry';
 import type { Flood } from '../switching/fabric';
 import { fabric } from '../switching/users';
-import { type EndClass, classesOf, homeOf, isHome, isHomeAt } from './classes';
+import { type EndClass, WIRING, classesOf, homeOf, isHome, isHomeAt } from './classes';
 import { farAddress, newcomerAddress } from './host';
 
 /** Where the rehearsed network does something else than the matrix says. */
@@ -238,19 +238,12 @@ function apart(plan: Plan, a: Vlan, b: Vlan): string | null {
   return routed(plan, from, there, false) ?? (translated ? null : back);
 }
 
-/** The router between two segments lets everything pass. */
-const unfiltered = (plan: Plan, a: Vlan, b: Vlan): Router | null => {
-  const router = homeOf(plan, a.id).router;
-  return router &&
-    router === homeOf(plan, b.id).router &&
-    router.routes &&
-    filterOf(plan, router.device) === 'none'
-    ? router
-    : null;
-};
+/** The router that routes two segments without a filter, so that everything passes; null where there is none. */
+const unfiltered = (plan: Plan, a: Router | null, b: Router | null): Router | null =>
+  a && a === b && a.routes && filterOf(plan, a.device) === 'none' ? a : null;
 
 /** Every difference between the matrix and what the rehearsed network does. Empty while there are no zones. */
-export const differencesIn = memo((plan: Plan): readonly Difference[] => {
+export const differencesIn = memoOn([...WIRING, 'zone', 'cell'], (plan: Plan): readonly Difference[] => {
   const found: Difference[] = [];
   const zones = zonesOf(plan);
   if (zones.length === 0) return found;
@@ -265,17 +258,19 @@ export const differencesIn = memo((plan: Plan): readonly Difference[] => {
     excess(a, b, cause);
     excess(b, a, cause);
   }
+  const members = new Map(zones.map((zone) => [zone.id, vlansIn(plan, zone)]));
+  const home = new Map([...plan.vlan.values()].map(({ id }) => [id, homeOf(plan, id)]));
   const cut = new Map([...plan.vlan.values()].map((vlan) => [vlan.id, cutOff(plan, vlan)]));
   for (const from of zones)
     for (const to of zones) {
       if (from === to) continue;
       const decision = allows(from, to);
-      const senders = vlansIn(plan, from).filter(({ internet }) => decision !== 'wish' || internet);
-      const receivers = vlansIn(plan, to);
+      const senders = members.get(from.id)!.filter(({ internet }) => decision !== 'wish' || internet);
+      const receivers = members.get(to.id)!;
       if (decision !== 'allow')
         for (const a of senders)
           for (const b of receivers) {
-            const router = unfiltered(plan, a, b);
+            const router = unfiltered(plan, home.get(a.id)!.router, home.get(b.id)!.router);
             if (router)
               excess(a, b, {
                 why: `${router.device.name} routes between ${a.name} and ${b.name} and has no filter.`,
@@ -290,10 +285,10 @@ export const differencesIn = memo((plan: Plan): readonly Difference[] => {
         causes.forEach((cause) => found.push({ from, to, kind: 'missing', ...cause }));
       for (const vlan of [...senders, ...receivers]) missing(cut.get(vlan.id)!);
       for (const a of senders) {
-        const home = homeOf(plan, a.id);
-        if (home.why !== null || !home.router) continue;
+        const { why: shut, router } = home.get(a.id)!;
+        if (shut !== null || !router) continue;
         if (isOutside(to)) {
-          const why = routed(plan, home.router, farAddress(plan), true);
+          const why = routed(plan, router, farAddress(plan), true);
           if (why)
             missing([
               {
@@ -306,7 +301,7 @@ export const differencesIn = memo((plan: Plan): readonly Difference[] => {
             ]);
         }
         for (const b of receivers) {
-          if (homeOf(plan, b.id).why !== null) continue;
+          if (home.get(b.id)!.why !== null) continue;
           const why = apart(plan, a, b);
           if (why)
             missing([
@@ -324,16 +319,15 @@ export const differencesIn = memo((plan: Plan): readonly Difference[] => {
   return found;
 });
 
+const byPair = memo((found: readonly Difference[]) =>
+  groupBy(found, ({ from, to }) => `${from.id} ${to.id}`),
+);
+const NONE: readonly Difference[] = [];
+/** The differences of pairs of zones, asked by the ids of both. */
+export function differencesBy(plan: Plan): (from: string, to: string) => readonly Difference[] {
+  const pairs = byPair(differencesIn(plan));
+  return pairs.size === 0 ? () => NONE : (from, to) => pairs.get(`${from} ${to}`) ?? NONE;
+}
 /** The differences of one pair of zones. */
-const byPair = memo((found: readonly Difference[]) => {
-  const pairs = new Map<string, Difference[]>();
-  for (const item of found) {
-    const key = `${item.from.id} ${item.to.id}`;
-    const list = pairs.get(key);
-    if (list) list.push(item);
-    else pairs.set(key, [item]);
-  }
-  return pairs;
-});
 export const differencesOf = (plan: Plan, from: string, to: string): readonly Difference[] =>
-  byPair(differencesIn(plan)).get(`${from} ${to}`) ?? [];
+  differencesBy(plan)(from, to);

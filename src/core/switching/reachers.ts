@@ -1,5 +1,15 @@
+import { memo } from '../plan/memo';
 import { type Fabric, type State, stateKey } from './fabric';
 import { type Tag, holds, ingress } from './facts';
+
+/** The ports of each bridge that lead to other bridges: only by those does a frame come in from another. */
+const inward = memo((fabric: Fabric) =>
+  fabric.bridges.map(({ ports }) =>
+    ports.flatMap(({ id, number }, i) =>
+      number > 0 && (fabric.links.get(id) ?? []).some(({ to }) => fabric.seats.has(to)) ? [i] : [],
+    ),
+  ),
+);
 
 /**
  * Every state from which a frame gets to `target`: a flood asked the other way round. Reach is directional, so this is not
@@ -27,10 +37,10 @@ export function reachersOf(fabric: Fabric, target: State): ReadonlySet<number> {
   };
   for (const state of pending) {
     const { box, ports, facts } = bridges[state.bridge]!;
-    ports.forEach((port, i) => {
+    for (const i of inward(fabric)[state.bridge]!) {
       const entered = facts[i];
-      const into = links.get(port.id);
-      if (!entered || !into || port.number === 0) return;
+      const into = links.get(ports[i]!.id);
+      if (!entered || !into) continue;
       const tags: readonly Tag[] = box.vlanAware ? [0, state.vid] : [state.vid];
       for (const tag of tags) {
         if (box.vlanAware) {
@@ -39,7 +49,7 @@ export function reachersOf(fabric: Fabric, target: State): ReadonlySet<number> {
         }
         for (const link of into) before(link.to, tag);
       }
-    });
+    }
   }
   return found;
 }

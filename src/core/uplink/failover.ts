@@ -59,7 +59,10 @@ const twinOf = (plan: Plan, forward: Forward, uplink: string): Forward | undefin
   );
 
 /** Does a tunnel come up over an uplink? Who opens it needs nothing let in. */
-function tunnelOver(tunnel: Tunnel, uplink: Uplink): { readonly works: boolean | null; readonly why: string } {
+function tunnelOver(
+  tunnel: Tunnel,
+  uplink: Uplink,
+): { readonly works: boolean | null; readonly why: string } {
   if (tunnel.uplink !== null && tunnel.uplink !== uplink.id)
     return { works: false, why: 'it is bound to another uplink' };
   if (tunnel.device !== uplink.device) return { works: false, why: 'the uplink is on another router' };

@@ -2,10 +2,9 @@
 
 import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from 'react';
 import type { Plan } from '@/core/plan/plan';
-import type { Zone } from '@/core/plan/records';
 import { serviceNames } from '@/core/policy/services';
-import { type Passing, passing, zonesOf } from '@/core/policy/zones';
-import { differencesOf } from '@/core/rehearse/differences';
+import { zonesOf } from '@/core/policy/zones';
+import { type Pair as WholePair, wholeMatrix } from '@/core/rehearse/whole';
 import { useView } from '../../session/view';
 import { Gate, decisionWords } from './gate';
 
@@ -34,10 +33,7 @@ export function Matrix({
   const grid = useRef<HTMLTableElement>(null);
   const anchor = useRef<readonly [number, number] | null>(null);
   const [focused, setFocused] = useState<readonly [number, number]>([0, 0]);
-  const decided = useMemo(
-    () => zones.map((from) => zones.map((to) => passing(plan, from, to))),
-    [plan, zones],
-  );
+  const decided = useMemo(() => wholeMatrix(plan, new Date().toISOString().slice(0, 10)), [plan]);
   const between = (a: readonly [number, number], b: readonly [number, number]): Pair[] => {
     const found: Pair[] = [];
     for (let row = Math.min(a[0], b[0]); row <= Math.max(a[0], b[0]); row++)
@@ -133,9 +129,7 @@ export function Matrix({
                 <CellView
                   key={to.id}
                   plan={plan}
-                  from={from}
-                  to={to}
-                  found={decided[row]![column]!}
+                  pair={decided[row * zones.length + column]!}
                   at={`${row} ${column}`}
                   chosen={chosen.has(keyOf({ from: from.id, to: to.id }))}
                   narrow={narrow}
@@ -152,25 +146,23 @@ export function Matrix({
 
 function CellView({
   plan,
-  from,
-  to,
-  found,
+  pair,
   at,
   chosen,
   narrow,
   focusable,
 }: {
   plan: Plan;
-  from: Zone;
-  to: Zone;
-  found: Passing;
+  pair: WholePair;
   at: string;
   chosen: boolean;
   narrow: boolean;
   focusable: boolean;
 }) {
+  const { from, to, passing: found, rules } = pair;
   const named = found.decision === 'services' ? serviceNames(plan, found.services) : '';
-  const differs = new Set(differencesOf(plan, from.id, to.id).map(({ kind }) => kind));
+  const differs = new Set(pair.differences.map(({ kind }) => kind));
+  const above = rules.length === 0 ? '' : `; ${rules.length} rule${rules.length === 1 ? '' : 's'} above`;
   const rehearsed = differs.has('excess')
     ? ', more passes'
     : differs.has('missing')
@@ -181,15 +173,23 @@ function CellView({
     <td
       role="gridcell"
       aria-selected={chosen}
-      title={`${from.name} to ${to.name}: ${words}; ${found.why}${rehearsed && `; rehearsed${rehearsed}`}`}
+      title={`${from.name} to ${to.name}: ${words}; ${found.why}${above}${rehearsed && `; rehearsed${rehearsed}`}`}
       data-cell={at}
       tabIndex={focusable ? 0 : -1}
       className={`relative h-10 cursor-pointer border border-rule ${narrow ? 'min-w-[44px] px-0.5' : 'w-[96px] min-w-[64px] px-1.5'} ${chosen ? 'outline-[3px] -outline-offset-2 outline-ink' : ''} ${found.cell ? 'bg-chosen' : from === to ? 'bg-paper' : 'bg-sheet'}`}
     >
       {/* The whole sentence is for a reader; gate and number are for the eye. */}
       <span className="sr-only">
-        {`${from.name} to ${to.name}: ${words}${found.cell ? ', decided here' : ', as usual'}${rehearsed && `; rehearsed${rehearsed}`}`}
+        {`${from.name} to ${to.name}: ${words}${found.cell ? ', decided here' : ', as usual'}${above}${rehearsed && `; rehearsed${rehearsed}`}`}
       </span>
+      {rules.length > 0 && (
+        <span
+          aria-hidden="true"
+          className="mono absolute bottom-0 left-0.5 text-[11px] leading-none font-bold"
+        >
+          +{rules.length}
+        </span>
+      )}
       {differs.size > 0 && <Corner excess={differs.has('excess')} />}
       <span aria-hidden="true" className="flex items-center gap-1">
         <Gate decision={found.decision} />

@@ -6,7 +6,8 @@ import { enforcement } from '@/core/policy/enforce';
 import { serviceNames } from '@/core/policy/services';
 import { typedServices } from '@/core/policy/typed';
 import { passing } from '@/core/policy/zones';
-import { differencesOf } from '@/core/rehearse/differences';
+import { ruleText } from '@/core/policy/words';
+import { pairOf } from '@/core/rehearse/whole';
 import { badInput } from '@/core/plan/refusal';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
@@ -33,7 +34,8 @@ export function PairInspector({
   const found = passing(plan, from, to);
   const [typed, setTyped] = useState(found.decision === 'services' ? serviceNames(plan, found.services) : '');
   const [problem, setProblem] = useState('');
-  const differs = pairs.length === 1 ? differencesOf(plan, from.id, to.id) : [];
+  const whole = pairs.length === 1 ? pairOf(plan, from, to, new Date().toISOString().slice(0, 10)) : null;
+  const differs = whole?.differences ?? [];
   const { boxes, filter } = enforcement(plan, from, to);
   const decide = (decision: string, services: readonly string[] = []) =>
     setProblem(
@@ -61,6 +63,16 @@ export function PairInspector({
                 : `Seen to by ${boxes.map(({ name }) => name).join(' and ')}, which ${filterWords[filter]}.`}
           </p>
         </>
+      )}
+      {whole && whole.rules.length > 0 && (
+        <ul aria-label="Rules above" className="pb-2 text-[14px]">
+          {whole.rules.map(({ rule }) => (
+            <li key={rule.id} className="border-l-4 border-note pl-2">
+              <b>Above it: </b>
+              {ruleText(plan, rule)}
+            </li>
+          ))}
+        </ul>
       )}
       {differs.length > 0 && (
         <ul aria-label="Rehearsed" className="pb-2 text-[14px]">

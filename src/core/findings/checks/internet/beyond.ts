@@ -1,5 +1,6 @@
 import { formatAddress } from '../../../address/ip';
 import { contains, formatPrefix, overlaps } from '../../../address/prefix';
+import { routersOf } from '../../../plan/view';
 import { homeOf } from '../../../rehearse/classes';
 import { holdersOf, routersIn } from '../../../routing/router';
 import { EF, collisions, isPinned } from '../../../uplink/voice-box';
@@ -37,6 +38,7 @@ const routeNowhere = check('route-nowhere', function* (plan) {
 
 const noDefault = check('no-default-route', function* (plan) {
   // One router alone without an uplink is a site without one, which is said of its port.
+  if (routersOf(plan).length < 2) return;
   const routing = [...routersIn(plan).values()].filter(({ routes }) => routes);
   if (routing.length < 2) return;
   for (const router of routing) {
