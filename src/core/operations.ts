@@ -12,7 +12,7 @@ import { takeForward } from './uplink/advise';
 import * as uplinks from './uplink/operations';
 import * as profiles from './gear/profiles';
 import { reuseAsAccessPoint } from './gear/reuse';
-import { letThrough, letZoneThrough } from './policy/let-through';
+import { letThrough, letZoneThrough, narrowRule } from './policy/let-through';
 import * as policy from './policy/operations';
 import { startPolicy } from './policy/start';
 import * as hosts from './hosts/operations';
@@ -135,6 +135,7 @@ const all: readonly Operation[] = [
   policy.removeService,
   letThrough,
   letZoneThrough,
+  narrowRule,
   startPolicy,
 ] as Operation[];
 

@@ -4,6 +4,8 @@ import { operation } from '../plan/operation';
 import { matchSchema, partySchema } from '../plan/policy';
 import { rankBetween } from '../plan/ranks';
 import type { Service } from '../plan/records';
+import { badInput } from '../plan/refusal';
+import { offersOf } from '../uplink/view';
 import { rulesOf } from './analyse';
 import { allServices, matchText, serviceNames } from './services';
 import { cellOf, passing } from './zones';
@@ -45,6 +47,27 @@ export const letThrough = operation(
     return `Rule on top: allow ${serviceNames(draft.plan, [service])}`;
   },
 );
+
+/** Limits a rule to what the device it leads to listens on. */
+export const narrowRule = operation('narrowRule', z.strictObject({ rule: z.string() }), (draft, input) => {
+  const rule = draft.need('rule', input.rule);
+  const [only, second] = rule.to;
+  if (!only || second || !('device' in only))
+    throw badInput('The rule leads to more than one device, so it is not known what it needs.', 'rule');
+  const offers = offersOf(draft.plan, only.device);
+  if (offers.length === 0)
+    throw badInput(
+      'Nobody recorded what the device listens on; list that under Internet side first.',
+      'rule',
+    );
+  const services = offers.flatMap(({ protocol, port }) =>
+    (protocol === 'both' ? (['tcp', 'udp'] as const) : [protocol]).map((one) =>
+      serviceFor(draft, { protocol: one, from: port, to: port }),
+    ),
+  );
+  draft.update('rule', rule.id, { services: [...new Set(services)] });
+  return `Rule to ${draft.need('device', only.device).name}: only ${serviceNames(draft.plan, services)}`;
+});
 
 /** Adds one service to what passes from one zone to another. */
 export const letZoneThrough = operation(

@@ -125,6 +125,14 @@ const strays = memo((plan: Plan) => {
   });
 });
 
+/** Segments that share a wire while one of them is in no zone, so that no pair of zones tells of it. */
+export const looseWires = (plan: Plan): readonly (Cause & { readonly a: Vlan; readonly b: Vlan })[] =>
+  zonesOf(plan).length === 0
+    ? []
+    : [...joined(plan), ...strays(plan)]
+        .filter(({ a, b }) => !zoneOfVlan(plan, a.id) || !zoneOfVlan(plan, b.id))
+        .map(({ a, b, cause }) => ({ ...cause, a, b }));
+
 /** Why some devices of a segment have no part in what is allowed for it. */
 function cutOff(plan: Plan, vlan: Vlan): Cause[] {
   // A segment without addresses goes nowhere, and is meant to.

@@ -61,6 +61,15 @@ function pairsOf(plan: Plan, made: Zones, rule: Rule): readonly number[] {
   return pairs;
 }
 
+/** The pairs of different zones that a rule speaks of. */
+export function zonesSpokenOf(plan: Plan, rule: Rule): readonly (readonly [Zone, Zone])[] {
+  const made = zonesIn(plan);
+  const count = made.zones.length;
+  return pairsOf(plan, made, rule)
+    .map((pair) => [made.zones[Math.floor(pair / count)]!, made.zones[pair % count]!] as const)
+    .filter(([from, to]) => from !== to);
+}
+
 const cut = (a: Span, b: Span): Span | null => {
   const from = a[0] > b[0] ? a[0] : b[0];
   const to = a[1] < b[1] ? a[1] : b[1];

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { typedCable } from '../gear/typed-cable';
 import { type Plan, withRecord } from '../plan/plan';
 import type { Interface, Uplink } from '../plan/records';
 import { addressesOn } from '../plan/view';
@@ -107,6 +108,17 @@ export const internetDamages: Readonly<Record<string, Damage>> = {
       remote: [['10.60.0.0/16', '10.60.4.0/24', '10.70.0.0/16'][b % 3]!],
       initiates: b % 2 === 0,
     }),
+  inFront: (plan, a) => {
+    const made = deviceNamed(plan, 'isp-front')
+      ? plan
+      : tried(plan, 'addDevice', { name: 'isp-front', model: { shelf: 'provider-4' }, managed: false });
+    const joined = tried(made, 'connect', typedCable(made, 'isp-front 2 = gw-1 1'));
+    const subnet = pick(plan.subnet.values(), a)!;
+    const name = `front-${nextSeed()}`;
+    const host = tried(joined, 'addHost', { subnet: subnet.id, name, kind: 'computer' });
+    if (!deviceNamed(host, name)) return joined;
+    return tried(host, 'connect', typedCable(host, `isp-front ${2 + (a % 4)} = ${name}`));
+  },
   tunnelShut: (plan, a) => {
     const uplink = pick(uplinksOf(plan), a);
     const made = internetDamages.tunnel!(plan, a, 1);

@@ -124,6 +124,20 @@ export const policyDamages: Readonly<Record<string, Damage>> = {
     const pairs = [{ from: zone.id, to: gateway.id }];
     return tried(plan, 'decidePairs', { pairs, decision: 'services', services: ['stdping'] });
   },
+  login: (plan) => {
+    const outside = zonesOf(plan).find(({ uplinks }) => uplinks.length > 0);
+    const gateway = zonesOf(plan).find((zone) => zone.gateway);
+    if (!outside || !gateway) return plan;
+    const pairs = [{ from: outside.id, to: gateway.id }];
+    return tried(plan, 'decidePairs', { pairs, decision: 'services', services: ['stdssh', 'stdping'] });
+  },
+  visitors: (plan, a) => {
+    const guests = zonesOf(plan).find(({ name }) => name === 'Guests');
+    if (!guests) return plan;
+    const pairs = [{ from: guests.id, to: pick(zonesOf(plan), a)!.id }];
+    return tried(plan, 'decidePairs', { pairs, decision: 'services', services: ['stdprint'] });
+  },
+  ruleBox: setRule((plan, b) => ({ device: deviceNamed(plan, ['sw-a', 'gw-1', 'sw-b'][b % 3]!).id })),
   machines: (plan, a, b) => {
     const made = tried(plan, 'addSegment', { purpose: 'control-cell' });
     const cell = vlansOf(made).find(({ purpose }) => purpose === 'control-cell');

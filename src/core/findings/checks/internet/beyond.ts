@@ -5,6 +5,7 @@ import { homeOf } from '../../../rehearse/classes';
 import { holdersOf, routersIn } from '../../../routing/router';
 import { EF, collisions, isPinned } from '../../../uplink/voice-box';
 import { letsForwardsIn } from '../../../uplink/way-out';
+import { linksOf, portsOf } from '../../../switching/wiring';
 import type { Remedy, SiteCheck } from '../../finding';
 import { internetCheck } from './shared';
 
@@ -196,6 +197,35 @@ const unpowered = check('voice-box-power', function* (plan) {
   }
 });
 
+/** Whoever is plugged into the provider's box in front of the gateway is outside, whatever its address says. */
+const upstream = check('device-upstream', function* (plan) {
+  const links = linksOf(plan);
+  const named = new Set<string>();
+  for (const uplink of plan.uplink.values()) {
+    if (uplink.port === null || uplink.segment !== null) continue;
+    const boxes = (links.get(uplink.port) ?? [])
+      .map(({ to }) => plan.device.get(plan.port.get(to)!.device)!)
+      .filter(({ kind }) => kind === 'provider-box');
+    for (const box of boxes)
+      for (const port of portsOf(plan, box.id))
+        for (const { to } of links.get(port.id) ?? []) {
+          const device = plan.device.get(plan.port.get(to)!.device)!;
+          if (device.id === uplink.device || device.kind === 'gateway' || named.has(port.id)) continue;
+          named.add(port.id);
+          yield {
+            severity: 'fix',
+            on: { table: 'port', id: port.id },
+            also: [
+              { table: 'device', id: device.id },
+              { table: 'uplink', id: uplink.id },
+            ],
+            what: `${device.name} is plugged in in front of the gateway`,
+            because: `It hangs on ${box.name}, upstream of ${plan.device.get(uplink.device)!.name}: no rule of this site protects it, and nobody inside is kept from it by one.`,
+          };
+        }
+  }
+});
+
 export const beyondChecks: readonly SiteCheck[] = [
   routeNowhere,
   noDefault,
@@ -204,4 +234,5 @@ export const beyondChecks: readonly SiteCheck[] = [
   taken,
   voiceBox,
   unpowered,
+  upstream,
 ];

@@ -148,6 +148,12 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
     () => internetDamages.voiceBox!(sound, 0, 1),
     /emergency calls and alarm lines/,
   ],
+  [
+    'device-upstream',
+    'fix',
+    () => internetDamages.inFront!(sound, 0, 0),
+    /^It hangs on isp-front, upstream of gw-1/,
+  ],
   ['forward-exposes', 'stop', () => forwarded(502), /such ports are found within minutes/],
 ];
 

@@ -109,6 +109,19 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
     () => decide('Devices', 'Internet', 'allow'),
     /^Everything passes from Devices to Internet; of Cameras it is recorded/,
   ],
+  [
+    'gateway-from-outside',
+    'stop',
+    () => policyDamages.login!(sound, 0, 0),
+    /^From Internet tcp 22 of the gateway itself is open/,
+  ],
+  ['guests-inside', 'note', () => policyDamages.visitors!(sound, 0, 0), /^From Guests printing passes/],
+  [
+    'rule-box',
+    'fix',
+    () => policyDamages.ruleBox!(sound, 0, 0),
+    /till to Devices: camera pictures\. sw-a has no filter\.$/,
+  ],
   ['rule-wide', 'note', () => policyDamages.wide!(sound, 1, 0), /listens on 1 only/],
 ];
 

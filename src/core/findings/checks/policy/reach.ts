@@ -3,7 +3,8 @@ import type { Plan } from '../../../plan/plan';
 import type { Purpose, Zone } from '../../../plan/records';
 import { interfaceAddress, subnetsOf } from '../../../plan/view';
 import { familyOf } from '../../../address/ip';
-import { cellVerdict, ruleFor, vlanOfAddress } from '../../../policy/decide';
+import { cellVerdict, includesService, ruleFor, vlanOfAddress } from '../../../policy/decide';
+import { serviceNames } from '../../../policy/services';
 import { isOutside, passing, vlansIn, zoneOfVlan, zonesOf } from '../../../policy/zones';
 import { newcomerAddress } from '../../../rehearse/host';
 import { routersIn } from '../../../routing/router';
@@ -117,4 +118,56 @@ const againstWish: SiteCheck = policyCheck('internet-against-wish', function* (p
   }
 });
 
-export const reachChecks: readonly SiteCheck[] = [dns, cellReachable, againstWish];
+const ADMINISTRATION = [22, 23, 80, 443, 3389, 8080, 8443];
+
+const fromOutside: SiteCheck = policyCheck('gateway-from-outside', function* (plan) {
+  for (const cell of plan.cell.values()) {
+    const [from, to] = [plan.zone.get(cell.from)!, plan.zone.get(cell.to)!];
+    if (cell.decision !== 'services' || !isOutside(from) || !to.gateway) continue;
+    const open = ADMINISTRATION.filter((port) =>
+      includesService(plan, cell.services, { protocol: 'tcp', port }),
+    );
+    if (open.length === 0) continue;
+    yield {
+      severity: 'stop',
+      on: { table: 'cell', id: cell.id },
+      also: [{ table: 'zone', id: from.id }],
+      what: 'The gateway’s login stands on the Internet',
+      because: `From ${from.name} tcp ${open.join(', ')} of the gateway itself ${open.length === 1 ? 'is' : 'are'} open: whoever finds it can try its login. Reach it by VPN.`,
+      remedies: [
+        {
+          label: 'Close it to the outside',
+          operation: 'decidePairs',
+          input: { pairs: [{ from: from.id, to: to.id }], decision: 'usual' },
+        },
+      ],
+    };
+  }
+});
+
+const guestsInside: SiteCheck = policyCheck('guests-inside', function* (plan) {
+  for (const cell of plan.cell.values()) {
+    const [from, to] = [plan.zone.get(cell.from)!, plan.zone.get(cell.to)!];
+    if (cell.decision !== 'services' || from === to || isOutside(to) || to.gateway) continue;
+    if (!vlansIn(plan, from).some(({ purpose }) => purpose === 'guest')) continue;
+    yield {
+      severity: 'note',
+      on: { table: 'cell', id: cell.id },
+      also: [
+        { table: 'zone', id: from.id },
+        { table: 'zone', id: to.id },
+      ],
+      what: `Guests reach private addresses of ${to.name}`,
+      because: `From ${from.name} ${serviceNames(plan, cell.services)} ${cell.services.length === 1 ? 'passes' : 'pass'}: strangers are inside as far as that goes.`,
+      remedies: [
+        {
+          label: 'Take it back',
+          operation: 'decidePairs',
+          input: { pairs: [{ from: from.id, to: to.id }], decision: 'usual' },
+        },
+      ],
+    };
+  }
+});
+
+export const reachChecks: readonly SiteCheck[] = [fromOutside, guestsInside, dns, cellReachable, againstWish];

@@ -1,6 +1,7 @@
 import type { TableName } from '../../../plan/records';
 import type { Difference } from '../../../rehearse/differences';
-import { differencesIn } from '../../../rehearse/differences';
+import { differencesIn, looseWires } from '../../../rehearse/differences';
+import type { Plan } from '../../../plan/plan';
 import type { Report, SiteCheck } from '../../finding';
 import { policyCheck } from './shared';
 
@@ -57,24 +58,39 @@ const alsoOf = (list: readonly Difference[]) => [
   ).values(),
 ];
 
-const excess: SiteCheck = {
-  ...policyCheck('intent-excess', (plan) =>
-    grouped(
-      // A box without a filter has a finding of its own.
-      differencesIn(plan).filter(({ cause }) => !cause.startsWith('filter')),
-      'excess',
-      (list) => ({
-        severity: 'stop',
-        on: list[0]!.on,
-        also: alsoOf(list),
-        what: `${list[0]!.from.name} reaches ${list[0]!.to.name} past every rule`,
-        because: `${whyOf(list)} Not allowed is ${pairsOf(list)}.`,
-        remedies: list[0]!.remedies,
-      }),
-    ),
-  ),
-  reads: READS,
-};
+function* excessIn(plan: Plan): Generator<Report> {
+  const told = new Set<string>();
+  for (const report of grouped(
+    // A box without a filter has a finding of its own.
+    differencesIn(plan).filter(({ cause }) => !cause.startsWith('filter')),
+    'excess',
+    (list) => ({
+      severity: 'stop',
+      on: list[0]!.on,
+      also: alsoOf(list),
+      what: `${list[0]!.from.name} reaches ${list[0]!.to.name} past every rule`,
+      because: `${whyOf(list)} Not allowed is ${pairsOf(list)}.`,
+      remedies: list[0]!.remedies,
+    }),
+  )) {
+    told.add(report.on.id);
+    yield report;
+  }
+  for (const { on, also, a, b, why, remedies } of looseWires(plan)) {
+    if (told.has(on.id)) continue;
+    told.add(on.id);
+    yield {
+      severity: 'stop',
+      on,
+      also,
+      what: `${a.name} reaches ${b.name} past every rule`,
+      because: `${why} Not both are in a zone, so nothing could be decided for them.`,
+      remedies,
+    };
+  }
+}
+
+const excess: SiteCheck = { ...policyCheck('intent-excess', excessIn), reads: READS };
 
 const missing: SiteCheck = {
   ...policyCheck('intent-missing', (plan) =>

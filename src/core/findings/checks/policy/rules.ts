@@ -1,6 +1,8 @@
 import type { Rule } from '../../../plan/records';
 import { analyse, holds, rulesOf } from '../../../policy/analyse';
 import { ruleText } from '../../../policy/words';
+import { enforcement, filterOf } from '../../../policy/enforce';
+import { zonesSpokenOf } from '../../../rehearse/whole';
 import { policyCheck } from './shared';
 
 /** Rules among themselves, and rules that are more than anybody meant. */
@@ -102,11 +104,40 @@ const tooWide = policyCheck('rule-wide', function* (plan, today) {
       also: [{ table: 'device', id: only.device }],
       what: `Rule ${i + 1} is wider than needed`,
       because: `It allows every service of ${plan.device.get(only.device)?.name ?? 'a device'}, which listens on ${offers.length} only.`,
+      remedies: [{ label: 'Limit it to these', operation: 'narrowRule', input: { rule: rule.id } }],
+    };
+  }
+});
+
+const wrongBox = policyCheck('rule-box', function* (plan, today) {
+  for (const [i, rule] of rulesOf(plan).entries()) {
+    const device = rule.device === null ? undefined : plan.device.get(rule.device);
+    if (!device || !holds(rule, today)) continue;
+    const pairs = zonesSpokenOf(plan, rule);
+    const stands = pairs.some(([from, to]) => enforcement(plan, from, to).boxes.includes(device));
+    const filters = filterOf(plan, device) !== 'none';
+    if (filters && (stands || pairs.length === 0)) continue;
+    yield {
+      severity: 'fix',
+      on: onRule(rule),
+      also: [{ table: 'device', id: device.id }],
+      what: `Rule ${i + 1} is given to a box that cannot keep it`,
+      because: filters
+        ? `${ruleText(plan, rule)}. ${device.name} does not route between these, so it never sees such a packet.`
+        : `${ruleText(plan, rule)}. ${device.name} has no filter.`,
+      remedies: [
+        {
+          label: 'Give it to whoever routes the pair',
+          operation: 'setRuleDevice',
+          input: { rule: rule.id, device: null },
+        },
+      ],
     };
   }
 });
 
 export const ruleChecks = [
+  wrongBox,
   faulty,
   expired,
   anyToAny,
