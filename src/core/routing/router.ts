@@ -1,7 +1,7 @@
 import type { IpAddress } from '../address/ip';
 import { type Prefix, contains } from '../address/prefix';
 import { boxOf } from '../plan/box-of';
-import { groupBy, memo } from '../plan/memo';
+import { groupBy, memo, memoOn } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import type { Device, Route, Translation, Tunnel, Uplink } from '../plan/records';
 import { addressesOn, interfacesOf, routersOf } from '../plan/view';
@@ -50,11 +50,11 @@ function make(plan: Plan, device: Device): Router {
   };
 }
 
-const routers = memo(
+/** Everything that routes or could, by device; the same objects until something they are made of changes. */
+export const routersIn: (plan: Plan) => ReadonlyMap<string, Router> = memoOn(
+  ['device', 'box', 'interface', 'address', 'subnet', 'uplink', 'route', 'tunnel', 'translation'],
   (plan: Plan) => new Map(routersOf(plan).map((device) => [device.id, make(plan, device)])),
 );
-/** Everything that routes or could, by device. */
-export const routersIn = (plan: Plan): ReadonlyMap<string, Router> => routers(plan);
 
 /**
  * Is the interface of a router in a VLAN up? Where its ports are recorded, the inside must be a member, and so must an

@@ -117,7 +117,17 @@ export const internetDamages: Readonly<Record<string, Damage>> = {
     const name = `front-${nextSeed()}`;
     const host = tried(joined, 'addHost', { subnet: subnet.id, name, kind: 'computer' });
     if (!deviceNamed(host, name)) return joined;
-    return tried(host, 'connect', typedCable(host, `isp-front ${2 + (a % 4)} = ${name}`));
+    return tried(host, 'connect', typedCable(host, `isp-front ${3 + (a % 3)} = ${name}`));
+  },
+  inner: (plan, a, b) => {
+    const uplink = pick(uplinksOf(plan), a);
+    const second = deviceNamed(plan, 'gw-2')
+      ? plan
+      : tried(plan, 'addDevice', { name: 'gw-2', model: { shelf: 'gateway-6' } });
+    const made = tried(second, 'addUplink', { device: deviceNamed(second, 'gw-2')?.id, name: `inner ${b}` });
+    const added = uplinkNamed(made, `inner ${b}`) ?? uplink;
+    const segment = vlanFor(made, ['staff', 'voice', 'parking'][b % 3]!)?.id;
+    return added && segment ? tried(made, 'standBehind', { uplink: added.id, segment }) : made;
   },
   tunnelShut: (plan, a) => {
     const uplink = pick(uplinksOf(plan), a);

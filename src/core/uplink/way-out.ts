@@ -49,6 +49,11 @@ export interface Letting {
 export function letsForwardsIn(uplink: Uplink): Letting {
   if (!uplink.enabled) return { works: false, why: 'the uplink is switched off' };
   if (uplink.noForwards) return { works: false, why: 'nothing is let in on this uplink' };
+  if (uplink.segment !== null)
+    return {
+      works: true,
+      why: 'from the segment it stands in; from the Internet only when the router in front forwards the same',
+    };
   const outside = outsideOf(uplink);
   if (outside === 'shared')
     return {

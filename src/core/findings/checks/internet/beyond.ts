@@ -197,6 +197,23 @@ const unpowered = check('voice-box-power', function* (plan) {
   }
 });
 
+const insideNat = check('double-nat-inside', function* (plan) {
+  for (const uplink of plan.uplink.values()) {
+    if (!uplink.enabled || uplink.segment === null) continue;
+    const inner = plan.device.get(uplink.device)!.name;
+    const outer = homeOf(plan, uplink.segment).router?.device.name;
+    yield {
+      severity: outer ? 'note' : 'stop',
+      on: { table: 'uplink', id: uplink.id },
+      also: [{ table: 'vlan', id: uplink.segment }],
+      what: outer ? `${inner} translates behind ${outer}` : `${inner} stands behind nobody`,
+      because: outer
+        ? `Two translations one after the other: nothing gets in from outside unless both forward it, and ${outer} sees one address for all behind ${inner}.`
+        : `${plan.vlan.get(uplink.segment)!.name}, in which its outside stands, has no router that leads on.`,
+    };
+  }
+});
+
 /** Whoever is plugged into the provider's box in front of the gateway is outside, whatever its address says. */
 const upstream = check('device-upstream', function* (plan) {
   const links = linksOf(plan);
@@ -235,4 +252,5 @@ export const beyondChecks: readonly SiteCheck[] = [
   voiceBox,
   unpowered,
   upstream,
+  insideNat,
 ];

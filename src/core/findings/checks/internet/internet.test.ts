@@ -154,6 +154,12 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
     () => internetDamages.inFront!(sound, 0, 0),
     /^It hangs on isp-front, upstream of gw-1/,
   ],
+  [
+    'double-nat-inside',
+    'note',
+    () => internetDamages.inner!(sound, 0, 0),
+    /^Two translations one after the other: .* gw-1 sees one address for all behind gw-2\.$/,
+  ],
   ['forward-exposes', 'stop', () => forwarded(502), /such ports are found within minutes/],
 ];
 

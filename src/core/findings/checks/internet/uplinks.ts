@@ -102,7 +102,8 @@ const portShared = internetCheck('uplink-port-shared', function* (plan) {
 const doubleNat = internetCheck('double-nat', function* (plan) {
   for (const uplink of uplinksOf(plan)) {
     const translators = translatorsOf(uplink);
-    if (!uplink.enabled || translators.length === 0) continue;
+    // Behind a router of this site it is told of both.
+    if (!uplink.enabled || translators.length === 0 || uplink.segment !== null) continue;
     const gateway = plan.device.get(uplink.device)!.name;
     const routed = translators.includes('upstream-router');
     if (routed && uplink.passes === 'everything') continue;
