@@ -156,3 +156,19 @@ test('a cell shows in its corner that more passes, and the finding mends it', as
     'Cold store may reach nothing',
   );
 });
+
+test('accepted advice makes the records: a VPN with a network, a zone and a rule of its own', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '3-creamery');
+  await open(page, site, 'internet');
+  await page.getByLabel('Which device').fill('historian');
+  await page.getByLabel('Its port').fill('8883');
+  const ways = page.getByRole('list', { name: 'Ways in' });
+  await ways.getByRole('button', { name: 'Make the VPN on fibre' }).click();
+  await expect(page.getByRole('region', { name: 'Tunnels to other sites' })).toContainText('dial-in');
+  await saved(page);
+  await page.getByRole('link', { name: /Who may talk/ }).click();
+  await expect(page.getByRole('row', { name: /dial-in.*historian/ })).toContainText('MQTT over TLS');
+});

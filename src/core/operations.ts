@@ -9,6 +9,7 @@ import * as inside from './gear/inside';
 import { addressBox } from './gear/management';
 import * as ports from './gear/ports';
 import { takeForward } from './uplink/advise';
+import { takeWay } from './uplink/take-way';
 import * as uplinks from './uplink/operations';
 import * as profiles from './gear/profiles';
 import { reuseAsAccessPoint } from './gear/reuse';
@@ -122,6 +123,7 @@ const all: readonly Operation[] = [
   routing.dropVoiceBox,
   routing.routeSegmentBy,
   reuseAsAccessPoint,
+  takeWay,
   policy.addZone,
   policy.removeZone,
   policy.putInZone,

@@ -1,4 +1,5 @@
 import type { Plan } from '../plan/plan';
+import { overlaps } from '../address/prefix';
 import { boxOf } from '../plan/box-of';
 import { gatewaysOf, subnetOf } from '../plan/view';
 import { perform } from '../operations';
@@ -306,6 +307,33 @@ describe('ways beyond the segments', () => {
     expect(ask(opened(behindSwitch(true)), 'press', 'cam-1', 'ping').summary).toMatch(/^Delivered/);
     expect(ask(opened(behindSwitch(false)), 'press', 'cam-1', 'ping').summary).toMatch(
       /^The question arrives, the answer does not: gw-1: it has no route to .* inside this site/,
+    );
+  });
+
+  test('an accepted VPN reaches the device asked for and nothing else; an accepted opening is for one port', () => {
+    const uplink = uplinkNamed(sound, 'fibre').id;
+    const wish = { uplink, target: cardOf(sound, 'till').id, protocol: 'tcp', port: 8443 };
+    const plan = done(sound, 'takeWay', { ...wish, way: 'vpn', name: 'site.example.net' });
+    const [tunnel] = [...plan.tunnel.values()];
+    expect(tunnel).toMatchObject({ name: 'dial-in', initiates: false, uplink });
+    expect(plan.uplink.get(uplink)).toMatchObject({ dynamicName: 'site.example.net' });
+    const visitor = dotted((tunnel!.remote[0]!.address as number) + 9);
+    // Who dials in is asked for by the answer: from the device it goes back into the tunnel.
+    expect(ask(plan, 'till', visitor, 'ping').forth.at(-1)!.what).toBe('gw-1');
+    const [rule] = rulesOf(plan);
+    expect(rule).toMatchObject({ action: 'allow', to: [{ device: deviceNamed(plan, 'till').id }] });
+    expect([...plan.subnet.values()].some(({ prefix: net }) => overlaps(net, tunnel!.remote[0]!))).toBe(
+      false,
+    );
+    const open = done(sound, 'takeWay', { ...wish, way: 'calls-out' });
+    expect(rulesOf(open)[0]).toMatchObject({
+      services: ['stdhttps'],
+      from: [{ device: deviceNamed(open, 'till').id }],
+    });
+    const six = done(sound, 'takeWay', { ...wish, way: 'ipv6' });
+    expect(rulesOf(six)[0]).toMatchObject({ from: [{ zone: zoneNamed(six, 'Internet').id }] });
+    expect(() => done(sound, 'takeWay', { ...wish, way: 'vpn', name: 'nowhere' })).toThrow(
+      /is not a name in the DNS/,
     );
   });
 });

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { idSchema } from '../plan/codecs';
 import { forwardSchema, protocols } from '../plan/internet';
+import type { Draft } from '../plan/draft';
 import { operation } from '../plan/operation';
 import type { Plan } from '../plan/plan';
 import type { Interface, Uplink } from '../plan/records';
@@ -175,6 +176,14 @@ function homeOf(plan: Plan, item: Interface) {
   return address && plan.vlan.get(plan.subnet.get(address.subnet)!.vlan);
 }
 
+/** Gives an uplink a name that follows its address, kept by its gateway unless somebody keeps it already. */
+export function setDynamicName(draft: Draft, uplink: Uplink, name: string): void {
+  if (name === '') return;
+  if (!/^[a-z0-9-]+(\.[a-z0-9-]+)+$/i.test(name))
+    throw badInput(`“${name}” is not a name in the DNS; write one like site.example.net.`, 'name');
+  draft.update('uplink', uplink.id, { dynamicName: name, updater: uplink.updater ?? uplink.device });
+}
+
 /** Takes the advice of a port forward: the forward, and the name that follows the address with the gateway keeping it. */
 export const takeForward = operation(
   'takeForward',
@@ -189,10 +198,7 @@ export const takeForward = operation(
   }),
   (draft, { uplink: id, target, protocol, port, sources, name }) => {
     const uplink = draft.need('uplink', id);
-    if (name !== '' && !/^[a-z0-9-]+(\.[a-z0-9-]+)+$/i.test(name))
-      throw badInput(`“${name}” is not a name in the DNS; write one like site.example.net.`, 'name');
-    if (name !== '')
-      draft.update('uplink', id, { dynamicName: name, updater: uplink.updater ?? uplink.device });
+    setDynamicName(draft, uplink, name);
     return addForward.run(draft, { uplink: id, target, protocol, inside: port, count: 1, sources, note: '' });
   },
 );

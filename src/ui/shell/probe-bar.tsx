@@ -142,7 +142,7 @@ function End({
 /** The hops forth and back, and what would let a stopped one through. */
 function Ways({ answer }: { answer: Answer }) {
   return (
-    <div className="max-h-[38vh] overflow-y-auto border-t border-rule bg-sheet px-3 py-2">
+    <div className="max-h-[38vh] max-[699px]:max-h-none overflow-y-auto border-t border-rule bg-sheet px-3 py-2">
       {answer.remedies.length > 0 && (
         <div className="pb-2">
           <h3 className="font-bold">What would let it through</h3>

@@ -122,10 +122,10 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
         </main>
         {station !== 'findings' && <SidePanel>{inspector}</SidePanel>}
       </div>
-      <div className="max-[699px]:hidden">
+      <div className="relative max-[699px]:hidden">
+        <DrawerButton />
         <ProbeBar fromRef={probeRef} />
       </div>
-      <DrawerButton />
       {tab !== null && (
         <div
           className="fixed inset-x-0 top-[46px] bottom-[56px] z-30 overflow-auto bg-paper p-3 min-[700px]:hidden"
@@ -226,7 +226,7 @@ function DrawerButton() {
   return (
     <button
       type="button"
-      className="button button-primary no-print fixed right-3 bottom-[62px] z-20 max-[699px]:hidden min-[1100px]:hidden"
+      className="button button-primary no-print absolute -top-11 right-3 z-20 max-[699px]:hidden min-[1100px]:hidden"
       onClick={() => set({ panelOpen: true })}
     >
       Details, {counts.stop + counts.fix} findings

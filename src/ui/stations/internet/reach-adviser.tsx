@@ -70,9 +70,7 @@ export function ReachAdviser({ plan }: { plan: Plan }) {
                   <li key={need}>{need}</li>
                 ))}
               </ul>
-              {item.way === 'forward' && item.works !== false && (
-                <TakeForward plan={plan} advice={item} wish={answer.value.wish} />
-              )}
+              {offered(item) && <TakeWay plan={plan} advice={item} wish={answer.value.wish} />}
             </li>
           ))}
         </ol>
@@ -81,8 +79,19 @@ export function ReachAdviser({ plan }: { plan: Plan }) {
   );
 }
 
-/** Makes the records of a forward: the forward, and the name that follows the address where one is needed. */
-function TakeForward({
+const actions = {
+  forward: (uplink: string) => `Make the forward on ${uplink}`,
+  vpn: (uplink: string) => `Make the VPN on ${uplink}`,
+  ipv6: () => 'Open it for IPv6',
+  'calls-out': () => 'Let it call out',
+} as const;
+
+/** A device that may call out needs nothing more; the other ways are offered where they can work. */
+const offered = ({ way, works, uplink }: Advice): boolean =>
+  uplink !== null && (way === 'calls-out' ? works === false : works !== false);
+
+/** Makes the records of a way in, and the name that follows the address where one is needed. */
+function TakeWay({
   plan,
   advice,
   wish,
@@ -96,18 +105,21 @@ function TakeForward({
   const [name, setName] = useState('');
   const [problem, setProblem] = useState('');
   const uplink = plan.uplink.get(advice.uplink!)!;
-  const wantsName = uplink.dynamicName === '' && uplink.addressing !== 'static';
+  const named = advice.way === 'forward' || advice.way === 'vpn';
+  const wantsName = named && uplink.dynamicName === '' && uplink.addressing !== 'static';
   const take = (event: FormEvent) => {
     event.preventDefault();
     const { target, protocol, port } = wish;
     const input = { uplink: uplink.id, target, protocol, port, name };
     setProblem(
       problemOf(() => {
-        const change = session.perform({ operation: 'takeForward', input });
-        set({
-          uplink: uplink.id,
-          forward: change.steps.find(({ table }) => table === 'forward')?.id ?? null,
-        });
+        const call =
+          advice.way === 'forward'
+            ? { operation: 'takeForward', input }
+            : { operation: 'takeWay', input: { ...input, way: advice.way } };
+        const change = session.perform(call);
+        const forward = change.steps.find(({ table }) => table === 'forward')?.id ?? null;
+        set({ uplink: uplink.id, forward });
       }),
     );
   };
@@ -126,7 +138,7 @@ function TakeForward({
         </label>
       )}
       <button type="submit" className="button">
-        Make the forward on {uplink.name}
+        {actions[advice.way](uplink.name)}
       </button>
       <Problem text={problem} className="w-full text-[14px]" />
     </form>
