@@ -8,7 +8,7 @@ import { ingress } from '../switching/facts';
 import { reachersOf } from '../switching/reachers';
 import { fabric } from '../switching/users';
 import { type Router, legUp, routersIn } from '../routing/router';
-import { floodBy, placeOf } from './frames';
+import { floodBy, insideState, placeOf } from './frames';
 
 /**
  * End devices that are treated alike: of one segment, plugged into the same VLAN of the same box, with the same settings.
@@ -131,7 +131,7 @@ function makeHome(plan: Plan, vlan: string): Home {
     router,
     why: null,
     flood: made,
-    reachers: reachersOf(fabric(plan), { bridge: place.bridge, vid }),
+    reachers: reachersOf(fabric(plan), insideState(plan, place.bridge, vlan)),
   };
 }
 

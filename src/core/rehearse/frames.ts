@@ -56,13 +56,19 @@ interface Sent {
   readonly why: string | null;
 }
 
+/** Where a box itself speaks and listens in a segment: in its VLAN, or without a tag where it knows no VLANs. */
+export const insideState = (plan: Plan, bridge: number, vlan: string): State => ({
+  bridge,
+  vid: fabric(plan).bridges[bridge]!.box.vlanAware ? plan.vlan.get(vlan)!.vid : 0,
+});
+
 /** The inside of the router of a segment, where its ports are recorded. */
 function atRouter(plan: Plan, vlan: string): State | undefined {
   for (const subnet of subnetsOf(plan, vlan))
     for (const gateway of gatewaysOf(plan, subnet.id)) {
       const { device } = plan.interface.get(gateway.interface)!;
       const bridge = fabric(plan).bridges.findIndex((candidate) => candidate.device === device);
-      if (bridge >= 0) return { bridge, vid: plan.vlan.get(vlan)!.vid };
+      if (bridge >= 0) return insideState(plan, bridge, vlan);
     }
   return undefined;
 }
@@ -77,7 +83,7 @@ function originOf(plan: Plan, place: Place, vlan: string): Sent {
     const facts = bridges[place.bridge]!.facts[inner];
     if (!facts || (bridges[place.bridge]!.box.vlanAware && !isMember(facts, vid)))
       return { origin: null, why: `${nameOf(plan, place.device)} itself is not in VLAN ${vid}` };
-    return { origin: { state: { bridge: place.bridge, vid } }, why: null };
+    return { origin: { state: insideState(plan, place.bridge, vlan) }, why: null };
   }
   if (place.kind === 'socket')
     for (const port of portsOf(plan, place.device))
@@ -113,8 +119,9 @@ function heardBy(
       const bridge = bridges[place.bridge]!;
       const inner = innerOf(plan, place.bridge);
       const facts = bridge.facts[inner];
-      const state: State = { bridge: place.bridge, vid };
-      if (!facts || !covered.came.has(stateKey(state)) || !isMember(facts, vid)) return null;
+      const state = insideState(plan, place.bridge, vlan);
+      const member = facts && (!bridge.box.vlanAware || isMember(facts, vid));
+      if (!member || !covered.came.has(stateKey(state))) return null;
       return {
         hops: hopsTo(plan, covered, state, { left: bridge.ports[inner]!, tagOut: egress(facts, vid) ?? 0 }),
         assumed: false,
@@ -127,7 +134,8 @@ function heardBy(
       for (const came of covered.came.keys()) {
         if (Math.floor(came / 4096) !== seat.bridge) continue;
         const state: State = { bridge: seat.bridge, vid: came % 4096 };
-        if (egress(facts, state.vid) === 0)
+        const tag = bridges[seat.bridge]!.box.vlanAware ? egress(facts, state.vid) : state.vid;
+        if (tag === 0)
           return { hops: hopsTo(plan, covered, state, { left: place.port, tagOut: 0 }), assumed: false };
       }
       return null;

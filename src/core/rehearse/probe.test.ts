@@ -8,7 +8,7 @@ import { rulesOf } from '../policy/analyse';
 import { typedCable } from '../gear/typed-cable';
 import { cardOf, uplinkNamed } from '../testing/internet';
 import { deviceNamed, portNamed, put, vlanFor } from '../testing/gear';
-import { done, nextSeed, prefix } from '../testing/plans';
+import { done, emptySite, nextSeed, prefix } from '../testing/plans';
 import { soundPolicy, zoneNamed } from '../testing/policy';
 import { probe } from './probe';
 import { typedReceiver, typedSender, typedWanted } from './typed';
@@ -336,4 +336,22 @@ describe('ways beyond the segments', () => {
       /is not a name in the DNS/,
     );
   });
+});
+
+test('a router that knows no VLANs, and whatever hangs on it without a tag, are one network', () => {
+  let plan = done(emptySite(), 'addSegment', { purpose: 'staff' });
+  const { id } = [...plan.subnet.values()][0]!;
+  const gateway = deviceNamed(plan, 'gw-1').id;
+  plan = done(plan, 'equipDevice', { device: gateway, model: { shelf: 'gateway-4' } });
+  const box = boxOf(plan, gateway)!;
+  plan = put(plan, 'box', box, { vlanAware: false });
+  plan = done(plan, 'addHost', { subnet: id, name: 'desk', kind: 'computer', assignment: 'static' });
+  plan = done(plan, 'connect', typedCable(plan, 'gw-1 3 = desk'));
+  for (const uplink of plan.uplink.values()) plan = put(plan, 'uplink', uplink, { enabled: true });
+  if (plan.uplink.size === 0) plan = done(plan, 'addUplink', {});
+  for (const port of plan.port.values())
+    if (port.device === gateway && port.role !== 'uplink')
+      plan = put(plan, 'port', port, { role: 'undecided', enabled: true });
+  expect(ask(plan, 'desk', 'gateway', 'ping').summary).toBe('Delivered: the gateway answers');
+  expect(ask(plan, 'desk', 'internet', 'HTTPS').summary).toBe('Delivered: the Internet is reached');
 });

@@ -63,9 +63,10 @@ export const routersIn: (plan: Plan) => ReadonlyMap<string, Router> = memoOn(
 export function legUp(plan: Plan, router: Router, vlan: string): boolean {
   const at = fabric(plan).bridges.findIndex(({ device }) => device === router.device.id);
   if (at < 0) return true;
-  const { ports, facts } = fabric(plan).bridges[at]!;
+  const { ports, facts, box } = fabric(plan).bridges[at]!;
   const { vid } = plan.vlan.get(vlan)!;
-  const member = (i: number) => facts[i] != null && isMember(facts[i]!, vid);
+  // A box without VLANs is in every segment that reaches it without a tag.
+  const member = (i: number) => facts[i] != null && (!box.vlanAware || isMember(facts[i]!, vid));
   return (
     ports.some((port, i) => port.number === 0 && member(i)) &&
     ports.some((port, i) => port.number > 0 && member(i))
