@@ -106,6 +106,7 @@ export const deviceKinds = [
   'camera',
   'printer',
   'controller',
+  'safety-controller',
   'operator-panel',
   'drive',
   'sensor',

@@ -129,6 +129,16 @@ export const internetDamages: Readonly<Record<string, Damage>> = {
     const segment = vlanFor(made, ['staff', 'voice', 'parking'][b % 3]!)?.id;
     return added && segment ? tried(made, 'standBehind', { uplink: added.id, segment }) : made;
   },
+  exposedTwice: (plan) =>
+    uplinksOf(plan).reduce(
+      (now, uplink) =>
+        put(now, 'uplink', uplink, {
+          upstream: 'routing',
+          passes: 'everything',
+          network: prefix('198.51.100.0/24'),
+        }),
+      plan,
+    ),
   tunnelShut: (plan, a) => {
     const uplink = pick(uplinksOf(plan), a);
     const made = internetDamages.tunnel!(plan, a, 1);

@@ -68,7 +68,7 @@ const first = (plan: Plan, id: string) => plan.subnet.get(id)!.prefix.address as
 export const damages: Readonly<Record<string, Damage>> = {
   addHost: (plan, a, b) => {
     const subnet = subnetOf(plan, a);
-    const kinds = ['computer', 'camera', 'recorder', 'switch', 'printer'];
+    const kinds = ['computer', 'camera', 'recorder', 'switch', 'printer', 'safety-controller'];
     const mac = b % 3 === 0 ? null : `00:00:5E:00:53:${(b % 256).toString(16).padStart(2, '0')}`;
     const assignment = b % 4 === 0 ? 'reservation' : 'static';
     return subnet

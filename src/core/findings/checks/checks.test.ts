@@ -230,6 +230,12 @@ const examples: readonly (readonly [check: string, Severity, make: () => Plan, s
     /gateway 0\.0\.0\.1 instead of .*, which it cannot even reach/,
   ],
   ['wrong-segment', 'fix', () => host('staff', { name: 'cam-9', kind: 'camera' }), /Cameras is made for it/],
+  [
+    'safety-shared',
+    'fix',
+    () => host('cameras', { name: 'stop-1', kind: 'safety-controller' }),
+    /^Whatever floods Cameras reaches a safety function\./,
+  ],
   ['mac-twice', 'fix', () => host('staff', { name: 'pc', mac: '00:00:5E:00:53:01' }), /whichever asks first/],
   [
     'name-twice',

@@ -344,7 +344,38 @@ const wrongSegment: SubnetCheck = {
   },
 };
 
+/** Safety functions must not depend on a network they share: whoever floods it stops them. */
+const safetyShared: SubnetCheck = {
+  id: 'safety-shared',
+  station: 'addresses',
+  scope: 'subnet',
+  *find(plan, { hosts, vlan }) {
+    const safety = safetyDevices(plan.device);
+    if (safety.size === 0) return;
+    const inside = hosts.filter((host) => safety.has(host.interface.device));
+    const others = hosts.length - inside.length;
+    if (others === 0) return;
+    for (const host of inside)
+      yield {
+        severity: 'fix',
+        on: on(host),
+        what: `${host.device.name} shares ${vlan.name} with ${others} ${others === 1 ? 'device' : 'devices'} that are not safety-related`,
+        because: `Whatever floods ${vlan.name} reaches a safety function. Give it a segment of its own, and see that the function does not depend on the network.`,
+      };
+  },
+};
+
+const safetyIn = memo((devices: Group<Device>) =>
+  [...devices.values()].filter(({ kind }) => kind === 'safety-controller').map(({ id }) => id),
+);
+const safetyDevices = memo((devices: Collection<Device>) => {
+  const found = new Set<string>();
+  for (const group of devices.allGroups()) for (const id of safetyIn(group)) found.add(id);
+  return found;
+});
+
 export const hostChecks = [
+  safetyShared,
   addressOutside,
   addressOnEdge,
   addressTwice,

@@ -6,6 +6,7 @@ import { holdersOf, routersIn } from '../../../routing/router';
 import { EF, collisions, isPinned } from '../../../uplink/voice-box';
 import { letsForwardsIn } from '../../../uplink/way-out';
 import { linksOf, portsOf } from '../../../switching/wiring';
+import type { Uplink } from '../../../plan/records';
 import type { Remedy, SiteCheck } from '../../finding';
 import { internetCheck } from './shared';
 
@@ -197,6 +198,40 @@ const unpowered = check('voice-box-power', function* (plan) {
   }
 });
 
+/** A provider's router passes everything on to one gateway only. */
+const twoExposed = check('exposed-twice', function* (plan) {
+  const first = new Map<string, Uplink>();
+  for (const uplink of [...plan.uplink.values()].sort((a, b) => (a.id < b.id ? -1 : 1))) {
+    if (!uplink.enabled || uplink.upstream !== 'routing' || uplink.passes !== 'everything') continue;
+    if (uplink.network === null) continue;
+    const key = formatPrefix(uplink.network);
+    const other = first.get(key);
+    if (!other) {
+      first.set(key, uplink);
+      continue;
+    }
+    yield {
+      severity: 'fix',
+      on: { table: 'uplink', id: uplink.id },
+      also: [{ table: 'uplink', id: other.id }],
+      what: `${uplink.name} and ${other.name} are both to get everything`,
+      because: `Both stand behind the router of ${key}, which can pass everything on to one of them; forwards of the other get in only where they are entered there one by one.`,
+      remedies: [
+        {
+          label: `Only the listed ports to ${uplink.name}`,
+          operation: 'edit',
+          input: {
+            table: 'uplink',
+            id: uplink.id,
+            set: { passes: 'listed' },
+            seen: { passes: 'everything' },
+          },
+        },
+      ],
+    };
+  }
+});
+
 const insideNat = check('double-nat-inside', function* (plan) {
   for (const uplink of plan.uplink.values()) {
     if (!uplink.enabled || uplink.segment === null) continue;
@@ -253,4 +288,5 @@ export const beyondChecks: readonly SiteCheck[] = [
   unpowered,
   upstream,
   insideNat,
+  twoExposed,
 ];

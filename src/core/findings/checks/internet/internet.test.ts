@@ -160,6 +160,12 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
     () => internetDamages.inner!(sound, 0, 0),
     /^Two translations one after the other: .* gw-1 sees one address for all behind gw-2\.$/,
   ],
+  [
+    'exposed-twice',
+    'fix',
+    () => internetDamages.exposedTwice!(sound, 0, 0),
+    /^Both stand behind the router of 198\.51\.100\.0\/24/,
+  ],
   ['forward-exposes', 'stop', () => forwarded(502), /such ports are found within minutes/],
 ];
 

@@ -1,5 +1,7 @@
 import { formatAddress } from '../../../address/ip';
-import { contains, formatPrefix } from '../../../address/prefix';
+import { contains, formatPrefix, samePrefix } from '../../../address/prefix';
+import type { Plan } from '../../../plan/plan';
+import type { Uplink } from '../../../plan/records';
 import { portTitle } from '../../../plan/words';
 import { groupBy } from '../../../plan/memo';
 import { linksOf, portsOf } from '../../../switching/wiring';
@@ -99,6 +101,19 @@ const portShared = internetCheck('uplink-port-shared', function* (plan) {
       };
 });
 
+/** Does the same router upstream pass everything on to somebody else already? It can to one only. */
+const exposedBeside = (plan: Plan, { id, network }: Uplink): boolean =>
+  uplinksOf(plan).some(
+    (other) =>
+      other.id !== id &&
+      other.enabled &&
+      other.upstream === 'routing' &&
+      other.passes === 'everything' &&
+      other.network !== null &&
+      network !== null &&
+      samePrefix(other.network, network),
+  );
+
 const doubleNat = internetCheck('double-nat', function* (plan) {
   for (const uplink of uplinksOf(plan)) {
     const translators = translatorsOf(uplink);
@@ -126,7 +141,9 @@ const doubleNat = internetCheck('double-nat', function* (plan) {
       remedies: routed
         ? [
             ...(translators.length === 1 ? [mend('bridge', 'Have the box upstream bridged')] : []),
-            mend('expose', 'Have it pass everything on to this gateway'),
+            ...(exposedBeside(plan, uplink)
+              ? []
+              : [mend('expose', 'Have it pass everything on to this gateway')]),
           ]
         : [],
     };
