@@ -249,6 +249,21 @@ const insideNat = check('double-nat-inside', function* (plan) {
   }
 });
 
+const telephoneLost = check('failover-loses-telephone', function* (plan) {
+  for (const box of plan.voiceBox.values()) {
+    const uplink = plan.uplink.get(box.uplink)!;
+    const others = [...plan.uplink.values()].filter(({ id, enabled }) => enabled && id !== uplink.id);
+    if (others.length === 0) continue;
+    yield {
+      severity: 'note',
+      on: { table: 'voiceBox', id: box.id },
+      also: [{ table: 'uplink', id: uplink.id }],
+      what: `The telephones do not follow to ${others[0]!.name}`,
+      because: `${plan.device.get(box.device)!.name} registers only over ${uplink.name}. When that fails, everything else goes on over ${others.map(({ name }) => name).join(' or ')}, and no call does, emergency calls included.`,
+    };
+  }
+});
+
 /** Whoever is plugged into the provider's box in front of the gateway is outside, whatever its address says. */
 const upstream = check('device-upstream', function* (plan) {
   const links = linksOf(plan);
@@ -286,6 +301,7 @@ export const beyondChecks: readonly SiteCheck[] = [
   taken,
   voiceBox,
   unpowered,
+  telephoneLost,
   upstream,
   insideNat,
   twoExposed,

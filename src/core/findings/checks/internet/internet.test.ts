@@ -161,6 +161,18 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
     /^Two translations one after the other: .* gw-1 sees one address for all behind gw-2\.$/,
   ],
   [
+    'uplinks-overlap',
+    'stop',
+    () => internetDamages.exposedTwice!(sound, 0, 0),
+    /^198\.51\.100\.0\/24 and 198\.51\.100\.0\/24 overlap: gw-1 cannot tell/,
+  ],
+  [
+    'failover-loses-telephone',
+    'note',
+    () => internetDamages.voiceBox!(sound, 0, 1),
+    /registers only over fibre\..* over mobile, and no call does/,
+  ],
+  [
     'exposed-twice',
     'fix',
     () => internetDamages.exposedTwice!(sound, 0, 0),

@@ -1,5 +1,5 @@
 import { formatAddress } from '../../../address/ip';
-import { contains, formatPrefix, samePrefix } from '../../../address/prefix';
+import { contains, formatPrefix, overlaps, samePrefix } from '../../../address/prefix';
 import type { Plan } from '../../../plan/plan';
 import type { Uplink } from '../../../plan/records';
 import { portTitle } from '../../../plan/words';
@@ -99,6 +99,23 @@ const portShared = internetCheck('uplink-port-shared', function* (plan) {
           },
         ],
       };
+});
+
+const overlapping = internetCheck('uplinks-overlap', function* (plan) {
+  const uplinks = [...uplinksOf(plan)].filter(({ enabled, network }) => enabled && network !== null);
+  for (const [i, uplink] of uplinks.entries()) {
+    const other = uplinks
+      .slice(0, i)
+      .find(({ device, network }) => device === uplink.device && overlaps(network!, uplink.network!));
+    if (!other) continue;
+    yield {
+      severity: 'stop',
+      on: onUplink(uplink),
+      also: [onUplink(other)],
+      what: `${other.name} and ${uplink.name} have the same network outside`,
+      because: `${formatPrefix(other.network!)} and ${formatPrefix(uplink.network!)} overlap: ${plan.device.get(uplink.device)!.name} cannot tell by which of the two it reaches what stands there. Give one of the boxes upstream another network.`,
+    };
+  }
 });
 
 /** Does the same router upstream pass everything on to somebody else already? It can to one only. */
@@ -283,6 +300,7 @@ export const uplinkChecks = [
   notFacing,
   portShared,
   doubleNat,
+  overlapping,
   mtu,
   addressMissing,
   addressKind,
