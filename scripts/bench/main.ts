@@ -16,7 +16,7 @@ import { analyse, rulesOf } from '../../src/core/policy/analyse';
 import { anyMeet } from '../../src/core/policy/boxes';
 import { boxesOfRule } from '../../src/core/policy/traffic';
 import { probe } from '../../src/core/rehearse/probe';
-import { wholeMatrix } from '../../src/core/rehearse/whole';
+import { wholeMatrix } from '../../src/core/rehearse/whole-matrix';
 import { naiveFindings, naiveReach } from './naive';
 import { largePolicy } from './policy';
 import { largeNetwork } from './network';

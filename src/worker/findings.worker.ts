@@ -1,3 +1,4 @@
+import { today } from '@/today';
 import { FindingsEngine } from '@/core/findings/engine';
 import { applySteps } from '@/core/plan/change';
 import type { Plan } from '@/core/plan/plan';
@@ -12,7 +13,7 @@ const say = (message: FromWorker) => postMessage(message);
 onmessage = ({ data }: MessageEvent<ToWorker>) => {
   if (data.type === 'load') {
     plan = advanced(decodePlan(JSON.parse(data.plan).plan), data.steps);
-    engine = new FindingsEngine(plan, new Date().toISOString().slice(0, 10));
+    engine = new FindingsEngine(plan, today());
     say({ type: 'all', findings: engine.all() });
   } else if (plan && engine) {
     plan = advanced(plan, data.steps);

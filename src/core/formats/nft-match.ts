@@ -1,6 +1,6 @@
 import { formatAddress } from '../address/ip';
 import type { Span } from '../policy/boxes';
-import { PORTS, V6_FIRST } from '../policy/traffic';
+import { PORTS, PROTOCOLS, V6_FIRST } from '../policy/traffic';
 
 /** The parts of an nftables rule: addresses, ports and names as that language wants them. */
 
@@ -33,14 +33,13 @@ const set = (items: readonly string[]): string =>
   items.length === 1 ? items[0]! : `{ ${items.join(', ')} }`;
 const WHOLE_4 = V6_FIRST - 1n;
 
-/** `ip saddr …`; an empty text for a whole family. */
+/** `ip saddr …`; for a whole family only that it is this one. */
 function addresses(word: 'saddr' | 'daddr', spans: readonly Span[], v4: boolean): string {
   const [only] = spans;
-  if (spans.length === 1 && v4 && only![0] === 0n && only![1] === WHOLE_4) return `meta nfproto ipv4`;
+  if (spans.length === 1 && v4 && only![0] === 0n && only![1] === WHOLE_4) return 'meta nfproto ipv4';
   return `${v4 ? 'ip' : 'ip6'} ${word} ${set(spans.map(range))}`;
 }
 
-const PROTOCOLS = ['tcp', 'udp', 'icmp', 'ip'] as const;
 const ECHO = 8n;
 
 /** One text for each protocol; `family` null when no address was named. */
@@ -83,8 +82,10 @@ export function conditions({ from, to, services: wanted, before = '' }: Match): 
   });
 }
 
+/** A text on one line: nothing a person wrote begins a line of its own. */
+export const plain = (text: string): string => text.replace(/[\p{C}\p{Zl}\p{Zp}]/gu, ' ');
 /** A text that can stand between quotation marks. */
-export const quoted = (text: string): string => `"${text.replace(/["\\\p{C}]/gu, ' ').slice(0, 100)}"`;
+export const quoted = (text: string): string => `"${plain(text).replace(/["\\]/g, ' ').slice(0, 100)}"`;
 
 /** Names of interfaces as a set. The kernel takes at most 15 characters; others fall back to `other`. */
 export const interfaceName = (name: string, other: string): string =>

@@ -1,7 +1,6 @@
 import { formatAddress } from '../address/ip';
 import { formatPrefix } from '../address/prefix';
-import type { Plan } from '../plan/plan';
-import { siteOf } from '../plan/plan';
+import { type Plan, siteOf } from '../plan/plan';
 import type { Device, Forward, Uplink, Zone } from '../plan/records';
 import { Refusal } from '../plan/refusal';
 import { addressesOn, interfacesOf } from '../plan/view';
@@ -13,7 +12,7 @@ import { ruleText } from '../policy/words';
 import { passing, vlansIn, zonesOf } from '../policy/zones';
 import { type Router, routersIn } from '../routing/router';
 import { forwardsOf, targetOf } from '../uplink/view';
-import { type Match, conditions, interfaceName, interfaces, quoted } from './nft-match';
+import { type Match, conditions, interfaceName, interfaces, plain, quoted } from './nft-match';
 
 /**
  * The policy and the translations of a gateway as an nftables ruleset. Order as in the rehearsal: answers, explicit rules,
@@ -258,11 +257,10 @@ export function nftRuleset(plan: Plan, device: Device, today: string | null): st
     uplinks: new Map(router.uplinks.map((uplink, i) => [uplink.id, uplinkName(plan, uplink, i)])),
   };
   const out = new Writer();
-  out.add(`# ${siteOf(plan).name.replace(/\p{C}/gu, ' ')}: ${device.name}`);
-  for (const [vlan, name] of names.legs)
-    out.add(`# ${name}: ${plan.vlan.get(vlan)!.name.replace(/\p{C}/gu, ' ')}`);
-  for (const [id, name] of names.uplinks)
-    out.add(`# ${name}: uplink ${plan.uplink.get(id)!.name.replace(/\p{C}/gu, ' ')}`);
+  const remark = (text: string) => out.add(`# ${plain(text)}`);
+  remark(`${siteOf(plan).name}: ${device.name}`);
+  for (const [vlan, name] of names.legs) remark(`${name}: ${plan.vlan.get(vlan)!.name}`);
+  for (const [id, name] of names.uplinks) remark(`${name}: uplink ${plan.uplink.get(id)!.name}`);
   out.add('add table inet dianome_filter');
   out.add('delete table inet dianome_filter');
   out.add('add table ip dianome_translate');

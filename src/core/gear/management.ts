@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { formatAddress } from '../address/ip';
+import { insertCard, subnetsSettings } from '../hosts/card';
 import { nextFreeAddress } from '../hosts/next-free';
 import { boxOf } from '../plan/box-of';
 import { operation } from '../plan/operation';
@@ -33,17 +34,9 @@ export const addressBox = operation('addressBox', z.strictObject({ device: z.str
     throw new Refusal('no-room', `The management segment has no free address left for ${device.name}.`);
   const known = interfacesOf(draft.plan, device.id)[0];
   // Settings that differ belonged to the subnet it was in.
-  const subnets = { ownLength: null, ownGateway: null, ownDns: null };
   const card = known
-    ? draft.update('interface', known.id, subnets)
-    : draft.insert('interface', {
-        device: device.id,
-        kind: 'nic',
-        vlan: null,
-        mac: boxOf(draft.plan, device.id)?.baseMac ?? null,
-        name: '',
-        ...subnets,
-      });
+    ? draft.update('interface', known.id, subnetsSettings)
+    : insertCard(draft, device.id, { mac: boxOf(draft.plan, device.id)?.baseMac ?? null });
   draft.insert('address', {
     subnet: subnet.id,
     address,

@@ -1,12 +1,13 @@
 import { z } from 'zod';
 import { formatAddress } from '../address/ip';
+import { insertCard } from '../hosts/card';
 import { nextFreeAddress } from '../hosts/next-free';
 import { removeInterface } from '../hosts/remove';
 import { boxOf } from '../plan/box-of';
 import { operation } from '../plan/operation';
 import { Refusal, badInput } from '../plan/refusal';
 import { addressesOn, interfacesOf, subnetOf } from '../plan/view';
-import { takeTunnel, takeUplink } from '../uplink/remove';
+import { takeRouting } from '../uplink/remove';
 import { fabric } from '../switching/users';
 import { linksOf, portsOf } from '../switching/wiring';
 import { access, parked } from './roles';
@@ -42,28 +43,13 @@ export const reuseAsAccessPoint = operation(
     const address = subnet ? nextFreeAddress(draft.plan, subnet, 'access-point', 'static') : null;
     if (!subnet || address === null)
       throw new Refusal('no-room', `${vlan.name} has no free address for ${device.name}.`);
-    for (const { id } of [...draft.plan.uplink.values()].filter((uplink) => uplink.device === device.id))
-      takeUplink(draft, id);
-    for (const { id } of [...draft.plan.tunnel.values()].filter((tunnel) => tunnel.device === device.id))
-      takeTunnel(draft, id);
-    for (const table of ['route', 'translation'] as const)
-      for (const record of [...draft.plan[table].values()])
-        if (record.device === device.id) draft.remove(table, record.id);
+    takeRouting(draft, device.id);
     for (const item of items) {
       for (const { id } of addressesOn(draft.plan, item.id)) draft.remove('address', id);
       // With the interface goes what it leased and every name it was asked for.
       removeInterface(draft, item.id);
     }
-    const card = draft.insert('interface', {
-      device: device.id,
-      kind: 'nic',
-      vlan: null,
-      mac: box.baseMac,
-      name: '',
-      ownLength: null,
-      ownGateway: null,
-      ownDns: null,
-    });
+    const card = insertCard(draft, device.id, { mac: box.baseMac });
     draft.insert('address', {
       subnet: subnet.id,
       address,

@@ -8,6 +8,7 @@ import { type Plan, siteOf } from '../plan/plan';
 import { type Address, type Subnet, addressSchema, deviceSchema, interfaceSchema } from '../plan/records';
 import { Refusal } from '../plan/refusal';
 import { hostOf } from '../plan/view';
+import { insertCard, subnetsSettings } from './card';
 import { removeAddress } from './remove';
 import { nameMessage, nameProblem, proposeHostName } from './names';
 import { nextFreeAddress } from './next-free';
@@ -48,12 +49,8 @@ export function insertHost(draft: Draft, input: z.output<typeof hostInput>): Add
     );
   const name = input.name || proposeHostName(draft.plan, subnet, input.kind);
   const device = draft.insert('device', { name, kind: input.kind });
-  const item = draft.insert('interface', {
-    device: device.id,
-    kind: 'nic',
-    vlan: null,
+  const item = insertCard(draft, device.id, {
     mac: input.mac ?? null,
-    name: '',
     ownLength: input.ownLength ?? null,
     ownGateway: input.ownGateway ?? null,
     ownDns: input.ownDns ?? null,
@@ -151,7 +148,7 @@ export const useSubnetSettings = operation(
   (draft, input) => {
     const item = draft.need('interface', input.interface);
     const device = draft.need('device', item.device);
-    draft.update('interface', item.id, { ownLength: null, ownGateway: null, ownDns: null });
+    draft.update('interface', item.id, subnetsSettings);
     return `${device.name}: mask, gateway and DNS of its subnet`;
   },
 );

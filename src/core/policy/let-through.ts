@@ -7,6 +7,7 @@ import type { Service } from '../plan/records';
 import { badInput } from '../plan/refusal';
 import { offersOf } from '../uplink/view';
 import { rulesOf } from './analyse';
+import { insertRule } from './operations';
 import { allServices, matchText, serviceNames } from './services';
 import { cellOf, passing } from './zones';
 
@@ -32,18 +33,8 @@ export const letThrough = operation(
   z.strictObject({ from: z.array(partySchema).min(1), to: z.array(partySchema).min(1), match: matchSchema }),
   (draft, { from, to, match }) => {
     const service = serviceFor(draft, match);
-    draft.insert('rule', {
-      rank: rankBetween(null, rulesOf(draft.plan)[0]?.rank ?? null),
-      from,
-      to,
-      services: [service],
-      action: 'allow',
-      log: false,
-      enabled: true,
-      until: null,
-      device: null,
-      note: '',
-    });
+    const rank = rankBetween(null, rulesOf(draft.plan)[0]?.rank ?? null);
+    insertRule(draft, { rank, from, to, services: [service], action: 'allow' });
     return `Rule on top: allow ${serviceNames(draft.plan, [service])}`;
   },
 );

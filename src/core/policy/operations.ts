@@ -3,7 +3,7 @@ import type { Draft } from '../plan/draft';
 import { operation } from '../plan/operation';
 import { cellSchema, ruleSchema, serviceSchema } from '../plan/policy';
 import { rankBetween } from '../plan/ranks';
-import type { Zone } from '../plan/records';
+import type { Rule, Zone } from '../plan/records';
 import { badInput } from '../plan/refusal';
 import { rulesOf } from './analyse';
 import { dropService, dropZone } from './remove';
@@ -155,6 +155,14 @@ export const decidePairs = operation(
   },
 );
 
+/** A rule that holds for good, on whichever box routes the pair. */
+export function insertRule(
+  draft: Draft,
+  fields: Pick<Rule, 'rank' | 'from' | 'to' | 'services' | 'action'> & Partial<Rule>,
+): void {
+  draft.insert('rule', { log: false, enabled: true, until: null, device: null, note: '', ...fields });
+}
+
 const ruleFields = ruleSchema.pick({ from: true, to: true, services: true, action: true, note: true });
 
 export const addRule = operation(
@@ -162,18 +170,7 @@ export const addRule = operation(
   ruleFields.partial({ from: true, to: true, services: true, note: true }),
   (draft, { from = [], to = [], services = [], action, note = '' }) => {
     const rank = rankBetween(rulesOf(draft.plan).at(-1)?.rank ?? null, null);
-    draft.insert('rule', {
-      rank,
-      from,
-      to,
-      services,
-      action,
-      log: false,
-      enabled: true,
-      until: null,
-      device: null,
-      note,
-    });
+    insertRule(draft, { rank, from, to, services, action, note });
     return `Rule added: ${action}${note ? `, ${note}` : ''}`;
   },
 );

@@ -21,18 +21,20 @@ export function dropZone(draft: Draft, zone: string): void {
   dropParty(draft, (party) => 'zone' in party && party.zone === zone);
 }
 
-export function dropVlan(draft: Draft, vlan: string): void {
+/** Takes something out of every zone that lists it. */
+function dropMember(draft: Draft, field: 'vlans' | 'uplinks' | 'tunnels', id: string): void {
   for (const zone of [...draft.plan.zone.values()])
-    if (zone.vlans.includes(vlan))
-      draft.update('zone', zone.id, { vlans: zone.vlans.filter((id) => id !== vlan) });
+    if (zone[field].includes(id))
+      draft.update('zone', zone.id, { [field]: zone[field].filter((other) => other !== id) });
+}
+
+export function dropVlan(draft: Draft, vlan: string): void {
+  dropMember(draft, 'vlans', vlan);
   dropParty(draft, (party) => 'vlan' in party && party.vlan === vlan);
 }
 
-export function dropUplink(draft: Draft, uplink: string): void {
-  for (const zone of [...draft.plan.zone.values()])
-    if (zone.uplinks.includes(uplink))
-      draft.update('zone', zone.id, { uplinks: zone.uplinks.filter((id) => id !== uplink) });
-}
+export const dropUplink = (draft: Draft, uplink: string): void => dropMember(draft, 'uplinks', uplink);
+export const dropTunnel = (draft: Draft, tunnel: string): void => dropMember(draft, 'tunnels', tunnel);
 
 export function dropDevice(draft: Draft, device: string): void {
   for (const rule of [...draft.plan.rule.values()])

@@ -76,7 +76,7 @@ function partySpans(plan: Plan, party: Party): Span[] {
 export const spansOf = (plan: Plan, parties: readonly Party[]): Span[] =>
   parties.length === 0 ? [LINE_4, LINE_6] : parties.flatMap((party) => partySpans(plan, party));
 
-const PROTOCOLS = ['tcp', 'udp', 'icmp', 'ip'] as const;
+export const PROTOCOLS = ['tcp', 'udp', 'icmp', 'ip'] as const;
 export const PORTS = 65_536;
 const EVERYTHING: Span = [0n, BigInt(PROTOCOLS.length * PORTS - 1)];
 

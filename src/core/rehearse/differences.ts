@@ -1,7 +1,7 @@
-import type { IpAddress } from '../address/ip';
+import { type IpAddress, formatAddress } from '../address/ip';
 import { contains, formatPrefix, networkOf } from '../address/prefix';
-import { formatAddress } from '../address/ip';
 import type { Remedy } from '../findings/finding';
+import { carryNeeded, joinSegment, subnetSettings } from '../findings/remedies';
 import { boxOf } from '../plan/box-of';
 import { adding } from '../gear/ports';
 import { groupBy, memo, memoOn } from '../plan/memo';
@@ -12,10 +12,10 @@ import { gatewaysOf, subnetsOf } from '../plan/view';
 import { portTitle } from '../plan/words';
 import { filterOf } from '../policy/enforce';
 import { isOutside, passing, vlansIn, zoneOfVlan, zonesOf } from '../policy/zones';
-import { type Router, holdersOf, routersIn, wayTo } from '../routing/router';
+import { type Router, routersAt, wayTo } from '../routing/router';
 import { missingPorts } from '../switching/carry';
 import type { Flood } from '../switching/fabric';
-import { fabric } from '../switching/users';
+import { bridgeAt, fabric } from '../switching/users';
 import { type EndClass, WIRING, classesOf, homeOf, isHome, isHomeAt } from './classes';
 import { farAddress, newcomerAddress } from './host';
 
@@ -77,26 +77,23 @@ const joined = memo((plan: Plan) => {
 });
 
 /** Carrying a segment where it is needed, should that mend what `mended` asks of the plan with it. */
-function carried(plan: Plan, { id, vid, code }: Vlan, mended: (plan: Plan) => boolean): Remedy[] {
-  const ports = missingPorts(plan, id);
+function carried(plan: Plan, vlan: Vlan, mended: (plan: Plan) => boolean): Remedy[] {
+  const ports = missingPorts(plan, vlan.id);
   if (ports.length === 0) return [];
   const tried = ports.reduce(
-    (now, port) => withRecord(now, 'port', port.id, { ...port, ...adding(port, id), profile: null }),
+    (now, port) => withRecord(now, 'port', port.id, { ...port, ...adding(port, vlan.id), profile: null }),
     plan,
   );
-  return mended(tried)
-    ? [{ label: `Carry ${vid} ${code} where it is needed`, operation: 'carryNeeded', input: { vlan: id } }]
-    : [];
+  return mended(tried) ? [carryNeeded(`Carry ${vlan.vid} ${vlan.code} where it is needed`, vlan)] : [];
 }
 
 /** Putting its port into its segment helps where that is carried to its box and nobody of another hangs on the port. */
-function joining(plan: Plan, { port, vlan }: EndClass): Remedy[] {
-  const shared = classesOf(plan).some((other) => other.port.id === port.id && other.vlan !== vlan);
-  const bridge = fabric(plan).bridges.findIndex(({ device }) => device === port.device);
-  const there = { bridge, vid: plan.vlan.get(vlan)!.vid };
-  if (shared || !boxOf(plan, port.device)!.vlanAware || !isHomeAt(homeOf(plan, vlan), there)) return [];
-  const label = `Put ${portTitle(plan, port)} into ${plan.vlan.get(vlan)!.name}`;
-  return [{ label, operation: 'joinSegment', input: { port: port.id, vlan } }];
+function joining(plan: Plan, { port, vlan: id }: EndClass): Remedy[] {
+  const vlan = plan.vlan.get(id)!;
+  const shared = classesOf(plan).some((other) => other.port.id === port.id && other.vlan !== id);
+  const there = { bridge: bridgeAt(plan, port.device), vid: vlan.vid };
+  if (shared || !boxOf(plan, port.device)!.vlanAware || !isHomeAt(homeOf(plan, id), there)) return [];
+  return [joinSegment(`Put ${portTitle(plan, port)} into ${vlan.name}`, port, vlan)];
 }
 
 const titled = (plan: Plan, { devices }: EndClass): string => {
@@ -171,13 +168,7 @@ function cutOff(plan: Plan, vlan: Vlan): Cause[] {
             ...base,
             why: `${titled(plan, item)}: ${wrong}.`,
             on: { table: 'interface', id: item.example.interface },
-            remedies: [
-              {
-                label: 'Use the subnet’s settings',
-                operation: 'useSubnetSettings',
-                input: { interface: item.example.interface },
-              },
-            ],
+            remedies: [subnetSettings(item.example.interface)],
           },
         ];
   });
@@ -210,8 +201,7 @@ function routed(plan: Plan, start: Router, to: IpAddress, outside: boolean): str
     if (!router.routes) return `${router.device.name} does not route`;
     const way = wayTo(plan, router, to);
     if (!way) return `${router.device.name} knows no way to ${outside ? 'the Internet' : formatAddress(to)}`;
-    if (way.by === 'leg') return null;
-    if (way.by === 'tunnel') return null;
+    if (way.by === 'leg' || way.by === 'tunnel') return null;
     if (way.by === 'uplink') {
       if (outside) return null;
       if (way.uplink.segment === null) return `${router.device.name} has no route to ${formatAddress(to)}`;
@@ -220,9 +210,7 @@ function routed(plan: Plan, start: Router, to: IpAddress, outside: boolean): str
       router = outer;
       continue;
     }
-    const next = holdersOf(plan, way.route.via)
-      .map(({ interface: item }) => routersIn(plan).get(plan.interface.get(item)!.device))
-      .find((other) => other && other !== router);
+    const next = routersAt(plan, way.route.via).find((other) => other !== router);
     if (!next || !way.leg) return `${router.device.name}: no router has ${formatAddress(way.route.via)}`;
     router = next;
   }

@@ -2,13 +2,14 @@ import { portsTitle } from '../gear/ports';
 import type { Plan } from '../plan/plan';
 import type { Device, Port } from '../plan/records';
 import type { Remedy } from '../findings/finding';
+import { carryNeeded } from '../findings/remedies';
 import { gatewaysOf, subnetsOf } from '../plan/view';
 import { portTitle } from '../plan/words';
 import { missingPorts } from '../switching/carry';
 import { type Flood, type Origin, type State, flood, stateKey } from '../switching/fabric';
 import { egress, isMember } from '../switching/facts';
 import { type Hop, hopsOf, hopsTo } from '../switching/follow';
-import { fabric, usersOf } from '../switching/users';
+import { bridgeAt, fabric, usersOf } from '../switching/users';
 import { hearsTag, walkTo } from '../switching/walk';
 import { linksOf, portsOf } from '../switching/wiring';
 
@@ -35,8 +36,7 @@ export interface Delivery {
 }
 
 export function placeOf(plan: Plan, device: string): Place {
-  const { bridges } = fabric(plan);
-  const bridge = bridges.findIndex((candidate) => candidate.device === device);
+  const bridge = bridgeAt(plan, device);
   if (bridge >= 0) return { kind: 'inside', device, bridge };
   const cabled = portsOf(plan, device).some((port) => (linksOf(plan).get(port.id) ?? []).length > 0);
   return { kind: cabled ? 'socket' : 'assumed', device };
@@ -67,7 +67,7 @@ function atRouter(plan: Plan, vlan: string): State | undefined {
   for (const subnet of subnetsOf(plan, vlan))
     for (const gateway of gatewaysOf(plan, subnet.id)) {
       const { device } = plan.interface.get(gateway.interface)!;
-      const bridge = fabric(plan).bridges.findIndex((candidate) => candidate.device === device);
+      const bridge = bridgeAt(plan, device);
       if (bridge >= 0) return insideState(plan, bridge, vlan);
     }
   return undefined;
@@ -157,11 +157,10 @@ const titleOf = (plan: Plan, place: Place): string =>
 
 /** Why a frame does not get there, as far as the cables tell, and what would carry it. */
 function stoppedBy(plan: Plan, from: Place, to: Place, vlan: string): Pick<Delivery, 'why' | 'remedies'> {
-  const { vid, code } = plan.vlan.get(vlan)!;
+  const segment = plan.vlan.get(vlan)!;
+  const { vid, code } = segment;
   const missing = missingPorts(plan, vlan);
-  const remedies: Remedy[] = missing.length
-    ? [{ label: `Carry ${vid} ${code} where it is needed`, operation: 'carryNeeded', input: { vlan } }]
-    : [];
+  const remedies = missing.length ? [carryNeeded(`Carry ${vid} ${code} where it is needed`, segment)] : [];
   const start =
     from.kind === 'plug' ? from.port : from.kind === 'socket' ? socketPort(plan, from.device) : null;
   const target = to.kind === 'plug' ? undefined : plan.device.get(to.device ?? '');

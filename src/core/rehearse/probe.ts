@@ -8,19 +8,12 @@ import { type Wanted, wantedText } from '../policy/decide';
 import { isOutside } from '../policy/zones';
 import { holdersOf, routersIn } from '../routing/router';
 import { plugIn } from '../switching/plug-in';
+import { protocolsMeet } from '../uplink/services';
 import { forwardsOf, uplinksOf } from '../uplink/view';
 import { letsForwardsIn } from '../uplink/way-out';
-import { farAddress, hostAt, newcomer, outsideAddress } from './host';
-import type { Host } from './host';
-import {
-  type Arrival,
-  type Conversation,
-  type Packet,
-  type Step,
-  type Stop,
-  type Trip,
-  Traveller,
-} from './trip';
+import { type Host, farAddress, hostAt, newcomer, outsideAddress } from './host';
+import type { Arrival, Conversation, Packet, Step, Stop, Trip } from './conversation';
+import { Traveller, forwardFor } from './trip';
 
 /** One question: may this one reach that one by a service, and does the answer come back? */
 export type Sender =
@@ -113,7 +106,6 @@ function receiverAddress(plan: Plan, from: Sender, to: Receiver): IpAddress | st
   }
   if ('vlan' in to) {
     const vlan = plan.vlan.get(to.vlan)!;
-    const host = newcomer(plan, vlan.id, { kind: 'assumed', device: null }, vlan.name);
     // Somebody who is there already is a better witness than a newcomer whose cable is not known.
     for (const subnet of subnetsOf(plan, vlan.id)) {
       const known = [...plan.address.group(subnet.id).values()].find(({ gateway }) => !gateway);
@@ -121,6 +113,7 @@ function receiverAddress(plan: Plan, from: Sender, to: Receiver): IpAddress | st
       const gateway = gatewaysOf(plan, subnet.id)[0];
       if (gateway) return gateway.address;
     }
+    const host = newcomer(plan, vlan.id, { kind: 'assumed', device: null }, vlan.name);
     return host?.address ?? `${vlan.name} has no addresses`;
   }
   const addresses = interfacesOf(plan, to.device).flatMap((item) => addressesOn(plan, item.id));
@@ -140,20 +133,13 @@ function forwardTo(
   const uplinks = uplinksOf(plan).filter(({ enabled }) => enabled);
   const outside = uplinks.find((uplink) => outsideAddress(plan, uplink) === to);
   if (outside) {
-    const forward = forwardsOf(plan, outside.id).find(
-      ({ enabled, from, to: last, protocol }) =>
-        enabled &&
-        from <= wanted.port &&
-        wanted.port <= last &&
-        (protocol === 'both' || protocol === wanted.protocol),
-    );
-    return { uplink: outside, forward: forward ?? null, port: wanted.port };
+    return { uplink: outside, forward: forwardFor(plan, outside, wanted), port: wanted.port };
   }
   let closed: string | null = null;
   for (const uplink of uplinks)
     for (const forward of forwardsOf(plan, uplink.id)) {
       const last = forward.inside + forward.to - forward.from;
-      const fits = forward.protocol === 'both' || forward.protocol === wanted.protocol;
+      const fits = wanted.protocol !== 'icmp' && protocolsMeet(forward.protocol, wanted.protocol);
       if (!forward.enabled || !fits || wanted.port < forward.inside || wanted.port > last) continue;
       const target = plan.interface.get(forward.target)!.device;
       if (

@@ -1,114 +1,34 @@
 import { type IpAddress, addOffset, familyOf, formatAddress } from '../address/ip';
 import { type Prefix, contains, formatPrefix, networkOf } from '../address/prefix';
-import type { Remedy } from '../findings/finding';
+import { subnetSettings } from '../findings/remedies';
 import type { Plan } from '../plan/plan';
 import type { Forward, Translation, Uplink } from '../plan/records';
 import type { RecordRef } from '../plan/refusal';
-import { portTitle } from '../plan/words';
-import { type Side, type Verdict, type Wanted, decide, vlanOfAddress } from '../policy/decide';
+import { addressesOn } from '../plan/view';
+import { type Side, type Wanted, decide, vlanOfAddress } from '../policy/decide';
 import { filterOf } from '../policy/enforce';
 import { zonesOf } from '../policy/zones';
-import { type Leg, type Router, holdersOf, routersIn, wayTo } from '../routing/router';
-import type { Hop } from '../switching/follow';
+import { type Leg, type Router, holdersOf, routersAt, routersIn, wayTo } from '../routing/router';
+import { protocolsMeet } from '../uplink/services';
 import { forwardsOf } from '../uplink/view';
-import { type Place, deliver, placeOf } from './frames';
+import type { Arrival, Conversation, Packet, Trip } from './conversation';
+import { type Place, placeOf } from './frames';
 import { type Host, hostAt, outsideAddress, outsideHost } from './host';
+import { Journey, Stopped } from './journey';
 
-/** A packet on its way through the plan: from host to router to router, each with what it decided and why. */
-
-export interface Packet {
-  readonly from: IpAddress;
-  readonly to: IpAddress;
-  readonly wanted: Wanted;
-  /** The answer to a packet that went the other way. */
-  readonly reply: boolean;
-}
-
-/** One box on the way: what came in, what went out, what was decided and by which record. */
-export interface Step {
-  readonly what: string;
-  readonly came: string;
-  readonly left: string;
-  readonly decision: string;
-  readonly result: 'passes' | 'stops' | 'assumed';
-  readonly on: RecordRef | null;
-}
-
-export interface Stop {
-  readonly what: string;
-  readonly why: string;
-  readonly on: RecordRef | null;
-  readonly remedies: readonly Remedy[];
-  /** The verdict of the box that refused, when it was one. */
-  readonly verdict: Verdict | null;
-}
-
-/** Where a packet got to. */
-export type Arrival =
-  | { readonly at: 'host'; readonly host: Host }
-  | { readonly at: 'router'; readonly router: Router; readonly side: Side }
-  | { readonly at: 'internet'; readonly router: Router; readonly uplink: Uplink }
-  | { readonly at: 'tunnel'; readonly router: Router; readonly tunnel: string };
-
-/** What a router changed in a packet, so that the answer is changed back. */
-interface Changed {
-  readonly router: string;
-  readonly field: 'from' | 'to';
-  readonly before: IpAddress;
-  readonly after: IpAddress;
-}
-
-/** A conversation: the routers that let its first packet pass, and what they changed. */
-export interface Conversation {
-  readonly seen: Set<string>;
-  readonly changed: Changed[];
-  /** Laptops that are in no record, so that answers find them. */
-  readonly newcomers: readonly Host[];
-}
-
-export interface Trip {
-  readonly steps: readonly Step[];
-  readonly stop: Stop | null;
-  readonly arrival: Arrival | null;
-  /** As it arrived. */
-  readonly packet: Packet;
-  /** The boxes that filter on the way. */
-  readonly routers: readonly string[];
-}
-
-class Stopped extends Error {
-  constructor(readonly stop: Stop) {
-    super(stop.why);
-  }
-}
-
-const tagText = (tag: number): string => (tag === 0 ? 'untagged' : `tagged ${tag}`);
 const LIMIT = 16;
 
-export class Traveller {
-  private readonly steps: Step[] = [];
-  private readonly routers: string[] = [];
+/** A packet on its way through the plan: from host to router to router, each with what it decided and why. */
+export class Traveller extends Journey {
   private passed = 0;
 
   constructor(
-    private readonly plan: Plan,
+    plan: Plan,
     private readonly today: string | null,
-    private packet: Packet,
-    private readonly talk: Conversation,
-  ) {}
-
-  private run(travel: () => Arrival): Trip {
-    let arrival: Arrival | null = null;
-    let stop: Stop | null = null;
-    try {
-      arrival = travel();
-    } catch (error) {
-      if (!(error instanceof Stopped)) throw error;
-      stop = error.stop;
-      const { what, why: decision, on } = stop;
-      this.steps.push({ what, came: '', left: '', decision, result: 'stops', on });
-    }
-    return { steps: this.steps, stop, arrival, packet: this.packet, routers: this.routers };
+    packet: Packet,
+    talk: Conversation,
+  ) {
+    super(plan, packet, talk);
   }
 
   fromHost(host: Host): Trip {
@@ -130,58 +50,22 @@ export class Traveller {
     return this.run(() => this.leave(router, { gateway: true }, null));
   }
 
-  private halt(
-    what: string,
-    why: string,
-    on: RecordRef | null = null,
-    remedies: readonly Remedy[] = [],
-    verdict: Verdict | null = null,
-  ): never {
-    throw new Stopped({ what, why, on, remedies, verdict });
-  }
-
-  /** Frames from one to the other on one wire, box by box. */
-  private wire(from: Place, title: string, vlan: string, to: Place, listens: string): void {
-    const sent = deliver(this.plan, from, vlan, to, listens);
-    for (const hop of sent.hops) this.steps.push(frameStep(this.plan, hop));
-    if (sent.why !== null) this.halt(title, sent.why, { table: 'vlan', id: listens }, sent.remedies);
-    if (sent.assumed) {
-      const { name, vid } = this.plan.vlan.get(listens)!;
-      this.steps.push({
-        what: 'cables',
-        came: '',
-        left: '',
-        decision: `not all recorded: taken as in VLAN ${vid} ${name}`,
-        result: 'assumed',
-        on: null,
-      });
-    }
-  }
-
   private send(host: Host): Arrival {
     const { plan, packet } = this;
     const network = networkOf(host.address, host.length);
     if (familyOf(packet.to) !== familyOf(host.address))
       this.halt(host.title, `it has no address of the kind of ${formatAddress(packet.to)}`, host.on);
     if (contains(network, packet.to)) {
-      this.say(
+      this.note(
         host.title,
         `${formatAddress(packet.to)} is in its own network ${formatPrefix(network)}`,
-        host,
+        host.on,
+        { left: this.ends() },
       );
       return this.reach(host.place, host.title, host.vlan, packet.to, null);
     }
     const { gateway } = host;
-    const mend: Remedy[] =
-      host.own && host.on
-        ? [
-            {
-              label: 'Use the subnet’s settings',
-              operation: 'useSubnetSettings',
-              input: { interface: host.on.id },
-            },
-          ]
-        : [];
+    const mend = host.own && host.on ? [subnetSettings(host.on.id)] : [];
     if (gateway === null)
       this.halt(
         host.title,
@@ -196,30 +80,15 @@ export class Traveller {
         host.on,
         mend,
       );
-    const owner = holdersOf(plan, gateway)
-      .map((address) => ({
-        address,
-        router: routersIn(plan).get(plan.interface.get(address.interface)!.device),
-      }))
-      .find(({ router }) => router);
-    if (!owner?.router)
+    const [router] = routersAt(plan, gateway);
+    if (!router)
       this.halt(host.title, `no router has its gateway’s address ${formatAddress(gateway)}`, host.on, mend);
-    this.say(host.title, `sends it to its gateway ${formatAddress(gateway)}`, host);
-    const { router } = owner;
+    this.note(host.title, `sends it to its gateway ${formatAddress(gateway)}`, host.on, {
+      left: this.ends(),
+    });
     const leg = router.legs.find(({ address }) => address === gateway)!;
     this.wire(host.place, host.title, host.vlan, placeOf(plan, router.device.id), leg.vlan);
     return this.route(router, { vlan: leg.vlan }, null);
-  }
-
-  private say(what: string, decision: string, host: Host): void {
-    this.steps.push({
-      what,
-      came: '',
-      left: `${formatAddress(this.packet.from)} → ${formatAddress(this.packet.to)}`,
-      decision,
-      result: 'passes',
-      on: host.on,
-    });
   }
 
   /** To whoever has an address on a wire: a host, a router itself, or the outside of a router behind this one. */
@@ -250,14 +119,8 @@ export class Traveller {
       }
       const router = host.device && routersIn(plan).get(host.device.id);
       if (router) return this.local(router, { vlan: host.vlan });
-      this.steps.push({
-        what: host.title,
-        came: `${formatAddress(this.packet.from)} → ${formatAddress(to)}`,
-        left: '',
-        decision: this.packet.reply ? 'has its answer' : 'receives it',
-        result: 'passes',
-        on: host.on,
-      });
+      const got = this.packet.reply ? 'has its answer' : 'receives it';
+      this.note(host.title, got, host.on, { came: this.ends() });
       return { at: 'host', host };
     }
     if (last) throw last;
@@ -266,17 +129,10 @@ export class Traveller {
 
   /** To a router itself. */
   private local(router: Router, side: Side): Arrival {
-    const { packet } = this;
     this.check(router, side, { gateway: true }, null);
-    this.steps.push({
-      what: router.device.name,
-      came: `${formatAddress(packet.from)} → ${formatAddress(packet.to)}`,
-      left: '',
-      decision: packet.reply ? 'has its answer' : 'answers it itself',
-      result: 'passes',
-      on: { table: 'device', id: router.device.id },
-    });
-    return { at: 'router', router, side };
+    const got = this.packet.reply ? 'has its answer' : 'answers it itself';
+    this.note(router.device.name, got, { table: 'device', id: router.device.id }, { came: this.ends() });
+    return { at: 'router', router };
   }
 
   /** What its filter says; the first packet of a conversation is remembered by a box that keeps track. */
@@ -284,9 +140,7 @@ export class Traveller {
     const { plan, packet, talk } = this;
     const { device } = router;
     const filter = filterOf(plan, device);
-    if (!this.routers.includes(device.id)) this.routers.push(device.id);
-    const note = (decision: string, on: RecordRef | null): void =>
-      void this.steps.push({ what: device.name, came: '', left: '', decision, result: 'passes', on });
+    const note = (decision: string, on: RecordRef | null) => this.note(device.name, decision, on);
     if (packet.reply) {
       if (filter === 'none' || zonesOf(plan).length === 0) return;
       if (filter === 'stateless') return note('a line of its own lets answers back', null);
@@ -316,39 +170,6 @@ export class Traveller {
     return vlan === null ? side : { vlan };
   }
 
-  private rewrite(router: Router, field: 'from' | 'to', after: IpAddress, why: string, on: RecordRef): void {
-    const before = this.packet[field];
-    if (before === after) return;
-    if (!this.packet.reply) this.talk.changed.push({ router: router.device.id, field, before, after });
-    this.packet = { ...this.packet, [field]: after };
-    this.steps.push({
-      what: router.device.name,
-      came: formatAddress(before),
-      left: formatAddress(after),
-      decision: why,
-      result: 'passes',
-      on,
-    });
-  }
-
-  /** Changes an answer back, the last change first. */
-  private undo(router: Router): void {
-    for (const change of [...this.talk.changed].reverse()) {
-      if (change.router !== router.device.id) continue;
-      const field = change.field === 'from' ? 'to' : 'from';
-      if (this.packet[field] !== change.after) continue;
-      this.packet = { ...this.packet, [field]: change.before };
-      this.steps.push({
-        what: router.device.name,
-        came: formatAddress(change.after),
-        left: formatAddress(change.before),
-        decision: 'translates the answer back',
-        result: 'passes',
-        on: { table: 'device', id: router.device.id },
-      });
-    }
-  }
-
   private route(router: Router, side: Side, forward: Forward | null): Arrival {
     const { plan } = this;
     const { device } = router;
@@ -359,7 +180,7 @@ export class Traveller {
       this.halt(device.name, 'it stands in several segments and does not route between them', on);
     if (this.packet.reply) this.undo(router);
     else if (forward) {
-      const target = [...plan.address.values()].find(({ interface: item }) => item === forward.target);
+      const [target] = addressesOn(plan, forward.target);
       if (!target)
         return this.halt(device.name, 'its forward leads to a device without an address', {
           table: 'forward',
@@ -417,9 +238,7 @@ export class Traveller {
         return this.reach(here, device.name, way.leg.vlan, this.packet.to, way.leg.prefix);
       case 'route': {
         const { via, id } = way.route;
-        const next = holdersOf(plan, via)
-          .map(({ interface: item }) => routersIn(plan).get(plan.interface.get(item)!.device))
-          .find((other) => other && other.device.id !== device.id);
+        const next = routersAt(plan, via).find((other) => other !== router);
         if (!way.leg || !next)
           return this.halt(
             device.name,
@@ -431,14 +250,8 @@ export class Traveller {
       }
       case 'tunnel': {
         const { tunnel } = way;
-        this.steps.push({
-          what: device.name,
-          came: '',
-          left: `tunnel ${tunnel.name}`,
-          decision: `${formatAddress(to)} is at the other end`,
-          result: 'passes',
-          on: { table: 'tunnel', id: tunnel.id },
-        });
+        const there = `${formatAddress(to)} is at the other end`;
+        this.note(device.name, there, { table: 'tunnel', id: tunnel.id }, { left: `tunnel ${tunnel.name}` });
         return { at: 'tunnel', router, tunnel: tunnel.id };
       }
       case 'uplink':
@@ -491,29 +304,9 @@ export class Traveller {
         return this.halt(router.device.name, 'its outside has no address in the segment it stands in', on);
       return this.send({ ...outer, address: this.packet.reply ? outer.address : this.packet.from });
     }
-    this.steps.push({
-      what: uplink.name,
-      came: '',
-      left: `${formatAddress(this.packet.from)} → ${formatAddress(this.packet.to)}`,
-      decision: 'out to the Internet',
-      result: 'passes',
-      on,
-    });
+    this.note(uplink.name, 'out to the Internet', on, { left: this.ends() });
     return { at: 'internet', router, uplink };
   }
-}
-
-function frameStep(plan: Plan, { device, entered, tagIn, vid, left, tagOut }: Hop): Step {
-  const name = plan.device.get(device)!.name;
-  const at = (port: typeof entered) => (port && port.number > 0 ? `${portTitle(plan, port)} ` : '');
-  return {
-    what: name,
-    came: entered && entered.number > 0 ? `${at(entered)}${tagText(tagIn)}` : 'inside',
-    left: left && left.number > 0 ? `${at(left)}${tagText(tagOut)}` : 'inside',
-    decision: `VLAN ${vid}`,
-    result: 'passes',
-    on: { table: 'port', id: (left ?? entered)?.id ?? '' },
-  };
 }
 
 /** The side of a packet that leaves by a way. */
@@ -544,12 +337,12 @@ export function oneToOne(
 }
 
 /** The forward of an uplink that takes a port. */
-export const forwardFor = (plan: Plan, uplink: Uplink, wanted: Wanted): Forward | null =>
+export const forwardFor = (plan: Plan, uplink: Uplink, { protocol, port }: Wanted): Forward | null =>
   forwardsOf(plan, uplink.id).find(
-    ({ protocol, from, to, enabled }) =>
-      enabled &&
-      wanted.protocol !== 'icmp' &&
-      (protocol === 'both' || protocol === wanted.protocol) &&
-      from <= wanted.port &&
-      wanted.port <= to,
+    (forward) =>
+      forward.enabled &&
+      protocol !== 'icmp' &&
+      protocolsMeet(forward.protocol, protocol) &&
+      forward.from <= port &&
+      port <= forward.to,
   ) ?? null;

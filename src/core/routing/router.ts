@@ -6,7 +6,7 @@ import type { Plan } from '../plan/plan';
 import type { Device, Route, Translation, Tunnel, Uplink } from '../plan/records';
 import { addressesOn, interfacesOf, routersOf } from '../plan/view';
 import { isMember } from '../switching/facts';
-import { fabric } from '../switching/users';
+import { bridgeAt, fabric } from '../switching/users';
 import { uplinksOf } from '../uplink/view';
 
 /** What a router knows: the networks it stands in, and where it sends everything else. */
@@ -61,7 +61,7 @@ export const routersIn: (plan: Plan) => ReadonlyMap<string, Router> = memoOn(
  * open port that something could be plugged into.
  */
 export function legUp(plan: Plan, router: Router, vlan: string): boolean {
-  const at = fabric(plan).bridges.findIndex(({ device }) => device === router.device.id);
+  const at = bridgeAt(plan, router.device.id);
   if (at < 0) return true;
   const { ports, facts, box } = fabric(plan).bridges[at]!;
   const { vid } = plan.vlan.get(vlan)!;
@@ -114,3 +114,9 @@ export function wayTo(plan: Plan, router: Router, to: IpAddress): Way | null {
 const holders = memo((plan: Plan) => groupBy(plan.address.values(), ({ address }) => address));
 /** The address records that carry an address: several when it was given twice, or stands behind translations. */
 export const holdersOf = (plan: Plan, address: IpAddress) => holders(plan).get(address) ?? [];
+
+/** The routers that have an address. */
+export const routersAt = (plan: Plan, address: IpAddress): Router[] =>
+  holdersOf(plan, address).flatMap(
+    ({ interface: item }) => routersIn(plan).get(plan.interface.get(item)!.device) ?? [],
+  );

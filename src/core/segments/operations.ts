@@ -3,7 +3,9 @@ import { type IpAddress, formatAddress } from '../address/ip';
 import { formatPrefix, prefixFamily } from '../address/prefix';
 import { removeVlanFromPorts } from '../gear/remove';
 import { dropVlan } from '../policy/remove';
+import { leaveSegment, removeTranslationsOf } from '../uplink/remove';
 import { carriedOf, vlansIn } from '../gear/roles';
+import { insertCard } from '../hosts/card';
 import { removeAddress, removeInterface } from '../hosts/remove';
 import { addressCodec, prefixCodec } from '../plan/codecs';
 import type { Draft } from '../plan/draft';
@@ -29,8 +31,7 @@ export function gatewayInterface(draft: Draft, vlan: string): string {
   const device = routingDevice(draft);
   const known = interfacesOf(draft.plan, device.id).find((item) => item.vlan === vlan);
   if (known) return known.id;
-  const settings = { mac: null, name: '', ownLength: null, ownGateway: null, ownDns: null };
-  return draft.insert('interface', { device: device.id, kind: 'vlan', vlan, ...settings }).id;
+  return insertCard(draft, device.id, { kind: 'vlan', vlan }).id;
 }
 
 /** Sets, moves or (with null) removes the gateway address of a subnet. */
@@ -149,8 +150,7 @@ function dropSubnet(draft: Draft, subnet: Subnet): number {
     for (const id of [...draft.plan[table].group(subnet.id).keys()]) draft.remove(table, id);
   const addresses = addressesOf(draft.plan, subnet.id);
   for (const address of addresses) removeAddress(draft, address.id);
-  for (const translation of [...draft.plan.translation.values()])
-    if (translation.subnet === subnet.id) draft.remove('translation', translation.id);
+  removeTranslationsOf(draft, subnet.id);
   draft.remove('subnet', subnet.id);
   return addresses.filter((address) => !address.gateway).length;
 }
@@ -167,8 +167,7 @@ export const removeSegment = operation(
       removeInterface(draft, item.id);
     removeVlanFromPorts(draft, vlan.id);
     dropVlan(draft, vlan.id);
-    for (const uplink of [...draft.plan.uplink.values()])
-      if (uplink.segment === vlan.id) draft.update('uplink', uplink.id, { segment: null });
+    leaveSegment(draft, vlan.id);
     draft.remove('vlan', vlan.id);
     return `${vlan.name} (VLAN ${vlan.vid}) removed${fixed ? ` with ${counted(fixed, 'fixed address', 'fixed addresses')}` : ''}`;
   },

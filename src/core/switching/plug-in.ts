@@ -5,7 +5,7 @@ import type { Interface, Port, Vlan } from '../plan/records';
 import { gatewaysOf, hostOf, subnetOf } from '../plan/view';
 import { isMember, ingress } from './facts';
 import { type Flood, flood, stateKey } from './fabric';
-import { fabric } from './users';
+import { bridgeAt, fabric } from './users';
 import { boxOf } from '../plan/box-of';
 import { portsOf } from './wiring';
 
@@ -30,7 +30,7 @@ const refusedWords = {
 /** Is an interface of a device on the floor that a broadcast covers? Null when its ports are not recorded. */
 function answers(plan: Plan, covered: Flood, item: Interface, vid: number): boolean | null {
   const { bridges } = fabric(plan);
-  const at = bridges.findIndex((bridge) => bridge.device === item.device);
+  const at = bridgeAt(plan, item.device);
   if (at < 0) {
     const ports = portsOf(plan, item.device);
     if (ports.length === 0) return null;

@@ -8,6 +8,12 @@ import { floodFrom, reachOf } from './reach';
 
 export const fabric = (plan: Plan): Fabric => reachOf(plan).fabric;
 
+const places = memo(
+  ({ bridges }: Fabric) => new Map(bridges.map(({ device }, at): [string, number] => [device, at])),
+);
+/** The place of a box among the bridges of the fabric; -1 for a device that passes no frames. */
+export const bridgeAt = (plan: Plan, device: string): number => places(fabric(plan)).get(device) ?? -1;
+
 /** A port by which somebody uses a VLAN: an access or voice port, or the inside of a box that lives or routes in it. */
 export interface VlanUser {
   readonly port: Port;

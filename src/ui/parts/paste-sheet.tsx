@@ -1,6 +1,7 @@
 'use client';
 
 import type { ReactNode } from 'react';
+import { ColumnHeads } from './column-heads';
 import { Dialog } from './dialog';
 import { Problem } from './problem';
 
@@ -44,15 +45,7 @@ export function PasteSheet(props: Props) {
         <>
           <p className="py-2">{summary}</p>
           <table className="schedule text-[14px]">
-            <thead>
-              <tr>
-                {['Line', 'Verdict', ...heads].map((head) => (
-                  <th key={head} scope="col">
-                    {head}
-                  </th>
-                ))}
-              </tr>
-            </thead>
+            <ColumnHeads columns={['Line', 'Verdict', ...heads]} />
             <tbody>
               {rows.slice(0, SHOWN).map(({ line, cells }) => (
                 <tr key={line}>

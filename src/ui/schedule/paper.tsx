@@ -42,18 +42,3 @@ export function Paper({ siteId, title, revision, today, children }: Props) {
     </div>
   );
 }
-
-/** The head of a table on a sheet. */
-export function PaperHead({ columns }: { columns: readonly string[] }) {
-  return (
-    <thead>
-      <tr>
-        {columns.map((head) => (
-          <th key={head} scope="col">
-            {head}
-          </th>
-        ))}
-      </tr>
-    </thead>
-  );
-}

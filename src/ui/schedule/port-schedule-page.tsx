@@ -1,6 +1,7 @@
 import { type BoxBlock, boxPlace, portScheduleOf } from '@/core/formats/port-schedule';
 import { type Plan, siteOf } from '@/core/plan/plan';
-import { Paper, PaperHead } from './paper';
+import { ColumnHeads } from '../parts/column-heads';
+import { Paper } from './paper';
 
 interface Props {
   readonly siteId: string;
@@ -34,7 +35,7 @@ function Block({ block }: { block: BoxBlock }) {
         <p className="text-[13px]">{[block.box.model, boxPlace(block)].filter(Boolean).join('; ')}</p>
       </div>
       <table className="schedule mt-1 text-[13px]">
-        <PaperHead columns={['Port', ...mapped, 'Carries', 'Leads to', 'Cable', 'Label']} />
+        <ColumnHeads columns={['Port', ...mapped, 'Carries', 'Leads to', 'Cable', 'Label']} />
         <tbody>
           {block.ports.map(({ port, number, carries, leadsTo, cable }) => (
             <tr key={port.id} className="break-inside-avoid">

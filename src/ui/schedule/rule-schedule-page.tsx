@@ -2,7 +2,8 @@ import { ruleCells, ruleHead, ruleScheduleOf } from '@/core/formats/rule-schedul
 import { type Plan, siteOf } from '@/core/plan/plan';
 import { explainZone } from '@/core/policy/explain';
 import { zonesOf } from '@/core/policy/zones';
-import { Paper, PaperHead } from './paper';
+import { ColumnHeads } from '../parts/column-heads';
+import { Paper } from './paper';
 
 interface Props {
   readonly siteId: string;
@@ -30,7 +31,7 @@ export function RuleSchedulePage({ siteId, plan, revision, today }: Props) {
       <section className="pt-4" aria-label="Lines">
         <h2 className="text-[16px] font-bold">Lines, the first that fits decides</h2>
         <table className="schedule mt-1 text-[12px]">
-          <PaperHead columns={ruleHead} />
+          <ColumnHeads columns={ruleHead} />
           <tbody>
             {lines.map((line, i) => (
               <tr key={i} className="break-inside-avoid">

@@ -1,7 +1,8 @@
 import { scheduleOf } from '@/core/formats/schedule';
 import { type Plan, siteOf } from '@/core/plan/plan';
 import { Jacket } from '../parts/jacket';
-import { Paper, PaperHead } from './paper';
+import { ColumnHeads } from '../parts/column-heads';
+import { Paper } from './paper';
 
 interface Props {
   readonly siteId: string;
@@ -39,7 +40,7 @@ export function SchedulePage({ siteId, plan, revision, today }: Props) {
             ))}
           </div>
           <table className="schedule mt-1 text-[13px]">
-            <PaperHead columns={['Address', 'Host', 'Kind', 'MAC', 'Fixed by', 'Own settings', 'Note']} />
+            <ColumnHeads columns={['Address', 'Host', 'Kind', 'MAC', 'Fixed by', 'Own settings', 'Note']} />
             <tbody>
               {block.hosts.map((row, i) => (
                 <tr key={i} className="break-inside-avoid">

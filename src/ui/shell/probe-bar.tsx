@@ -2,18 +2,17 @@
 
 import { type RefObject, useMemo } from 'react';
 import { type Answer, probe } from '@/core/rehearse/probe';
-import type { Step } from '@/core/rehearse/trip';
+import type { Step } from '@/core/rehearse/conversation';
 import { suggestions, typedReceiver, typedSender, typedWanted } from '@/core/rehearse/typed';
 import type { Plan } from '@/core/plan/plan';
 import { attempt } from '../session/attempt';
 import { usePlan } from '../session/context';
 import { type ProbeText, useView } from '../session/view';
 import { Problem } from '../parts/problem';
+import { today } from '@/today';
 import { WorksMark } from '../parts/works-mark';
 import { Remedies } from './remedies';
 import { useGoToRecord } from './findings-panel';
-
-const today = () => new Date().toISOString().slice(0, 10);
 
 /** The answer to what is typed; nothing while nothing is, a refusal while it cannot be read. */
 function useAnswer(plan: Plan, text: ProbeText) {

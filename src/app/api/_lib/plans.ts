@@ -1,3 +1,4 @@
+import { today } from '@/today';
 import { customAlphabet } from 'nanoid';
 import { z } from 'zod';
 import { FindingsEngine } from '@/core/findings/engine';
@@ -45,7 +46,7 @@ export function countFindings(plan: Plan): Counts {
   const known = counted.get(plan);
   if (known) return known;
   const counts = { stop: 0, fix: 0, note: 0 };
-  for (const finding of new FindingsEngine(plan, new Date().toISOString().slice(0, 10)).all())
+  for (const finding of new FindingsEngine(plan, today()).all())
     if (!acceptanceOf(plan.acceptance, finding)) counts[finding.severity]++;
   counted.set(plan, counts);
   return counts;

@@ -1,3 +1,4 @@
+import { today } from '@/today';
 import { notFound } from 'next/navigation';
 import { Problem } from '@/app/api/_lib/problem';
 import { currentPlan } from '@/app/api/_lib/plans';
@@ -14,6 +15,5 @@ export async function sheetOf({ params }: SheetParams) {
     throw error;
   });
   if (!loaded) notFound();
-  const today = new Date().toISOString().slice(0, 10);
-  return { siteId: site, plan: loaded.plan, revision: loaded.revision, today };
+  return { siteId: site, plan: loaded.plan, revision: loaded.revision, today: today() };
 }

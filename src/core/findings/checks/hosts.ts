@@ -8,6 +8,7 @@ import { memo } from '../../plan/memo';
 import type { Plan } from '../../plan/plan';
 import type { Device, DeviceKind, Subnet, Vlan } from '../../plan/records';
 import { interfaceAddress, subnetOf, vlansOf } from '../../plan/view';
+import { subnetSettings } from '../remedies';
 import type { Remedy, Report, SubnetCheck } from '../finding';
 import type { Host, SubnetView } from '../subnet-view';
 
@@ -165,15 +166,22 @@ const reservationWithoutMac: SubnetCheck = {
   },
 };
 
-const badlyNamedIn = memo((devices: Group<Device>) =>
-  [...devices.values()].filter((device) => nameProblem(device.name) !== null).map((device) => device.id),
-);
-/** The devices whose name is not allowed: few, so that a host is looked up among them and not among all devices. */
-const badlyNamed = memo((devices: Collection<Device>) => {
-  const found = new Set<string>();
-  for (const group of devices.allGroups()) for (const id of badlyNamedIn(group)) found.add(id);
-  return found;
-});
+/**
+ * The few devices that are of some kind, worked out by group: a host is looked up among them and not among all devices.
+ */
+function fewDevices(
+  which: (device: Device) => boolean,
+): (devices: Collection<Device>) => ReadonlySet<string> {
+  const inGroup = memo((devices: Group<Device>) => [...devices.values()].filter(which).map(({ id }) => id));
+  return memo((devices: Collection<Device>) => {
+    const found = new Set<string>();
+    for (const group of devices.allGroups()) for (const id of inGroup(group)) found.add(id);
+    return found;
+  });
+}
+
+const badlyNamed = fewDevices(({ name }) => nameProblem(name) !== null);
+const safetyDevices = fewDevices(({ kind }) => kind === 'safety-controller');
 
 const nameNotAllowed: SubnetCheck = {
   id: 'name-not-allowed',
@@ -292,13 +300,7 @@ const ownSettings: SubnetCheck = {
         also: [{ table: 'interface', id: host.interface.id }],
         what: `${host.device.name} contradicts its subnet`,
         because: `Set on the device: ${found.map((item) => item.text).join('; ')}.`,
-        remedies: [
-          {
-            label: 'Use the subnet’s settings',
-            operation: 'useSubnetSettings',
-            input: { interface: host.interface.id },
-          },
-        ],
+        remedies: [subnetSettings(host.interface.id)],
       };
     }
   },
@@ -364,15 +366,6 @@ const safetyShared: SubnetCheck = {
       };
   },
 };
-
-const safetyIn = memo((devices: Group<Device>) =>
-  [...devices.values()].filter(({ kind }) => kind === 'safety-controller').map(({ id }) => id),
-);
-const safetyDevices = memo((devices: Collection<Device>) => {
-  const found = new Set<string>();
-  for (const group of devices.allGroups()) for (const id of safetyIn(group)) found.add(id);
-  return found;
-});
 
 export const hostChecks = [
   safetyShared,

@@ -1,6 +1,8 @@
 'use client';
 
 import { useMemo } from 'react';
+import { ColumnHeads } from '../../parts/column-heads';
+import { today } from '@/today';
 import type { Plan } from '@/core/plan/plan';
 import { cascadesOf } from '@/core/rehearse/cascade';
 import { Jacket } from '../../parts/jacket';
@@ -11,7 +13,7 @@ const word = (reaches: boolean | null) =>
 
 /** Routers behind routers: who reaches whom as built, beside the same segments on one box, and separate equipment. */
 export function Cascades({ plan }: { plan: Plan }) {
-  const cascades = useMemo(() => cascadesOf(plan, new Date().toISOString().slice(0, 10)), [plan]);
+  const cascades = useMemo(() => cascadesOf(plan, today()), [plan]);
   return cascades.map(({ uplink, reached }) => {
     const name = plan.device.get(uplink.device)!.name;
     return (
@@ -29,15 +31,9 @@ export function Cascades({ plan }: { plan: Plan }) {
           </p>
         ) : (
           <table className="schedule text-[14px]">
-            <thead>
-              <tr>
-                {['From', 'To', 'As built', 'On one box, by the matrix', 'Separate equipment'].map((head) => (
-                  <th key={head} scope="col">
-                    {head}
-                  </th>
-                ))}
-              </tr>
-            </thead>
+            <ColumnHeads
+              columns={['From', 'To', 'As built', 'On one box, by the matrix', 'Separate equipment']}
+            />
             <tbody>
               {reached.map(({ from, to, built, oneBox }) => (
                 <tr key={`${from.id} ${to.id}`} className={built === oneBox ? '' : 'bg-chosen'}>

@@ -1,6 +1,7 @@
 'use client';
 
 import { type FormEvent, useState } from 'react';
+import { ColumnHeads } from '../../parts/column-heads';
 import { formatAddress } from '@/core/address/ip';
 import { formatPrefix } from '@/core/address/prefix';
 import type { Plan } from '@/core/plan/plan';
@@ -25,15 +26,10 @@ export function ForwardsTable({ plan, uplink }: { plan: Plan; uplink: Uplink }) 
     <>
       {forwards.length > 0 && (
         <table className="schedule schedule-cards text-[14px]" aria-label={`Forwards of ${uplink.name}`}>
-          <thead className="max-[699px]:hidden">
-            <tr>
-              {['Outside', 'Leads to', 'Inside', 'Who may come', 'Note'].map((head) => (
-                <th key={head} scope="col">
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <ColumnHeads
+            columns={['Outside', 'Leads to', 'Inside', 'Who may come', 'Note']}
+            className="max-[699px]:hidden"
+          />
           <tbody>
             {forwards.map((forward) => (
               <Row key={forward.id} plan={plan} forward={forward} />

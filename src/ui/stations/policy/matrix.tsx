@@ -1,10 +1,11 @@
 'use client';
 
 import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from 'react';
+import { today } from '@/today';
 import type { Plan } from '@/core/plan/plan';
 import { serviceNames } from '@/core/policy/services';
 import { zonesOf } from '@/core/policy/zones';
-import { type Pair as WholePair, wholeMatrix } from '@/core/rehearse/whole';
+import { type Pair as WholePair, wholeMatrix } from '@/core/rehearse/whole-matrix';
 import { useView } from '../../session/view';
 import { Gate, decisionWords } from './gate';
 
@@ -33,7 +34,7 @@ export function Matrix({
   const grid = useRef<HTMLTableElement>(null);
   const anchor = useRef<readonly [number, number] | null>(null);
   const [focused, setFocused] = useState<readonly [number, number]>([0, 0]);
-  const decided = useMemo(() => wholeMatrix(plan, new Date().toISOString().slice(0, 10)), [plan]);
+  const decided = useMemo(() => wholeMatrix(plan, today()), [plan]);
   const between = (a: readonly [number, number], b: readonly [number, number]): Pair[] => {
     const found: Pair[] = [];
     for (let row = Math.min(a[0], b[0]); row <= Math.max(a[0], b[0]); row++)

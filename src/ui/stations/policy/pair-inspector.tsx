@@ -1,13 +1,14 @@
 'use client';
 
 import { useState } from 'react';
+import { today } from '@/today';
 import type { Plan } from '@/core/plan/plan';
 import { enforcement } from '@/core/policy/enforce';
 import { serviceNames } from '@/core/policy/services';
 import { typedServices } from '@/core/policy/typed';
 import { passing } from '@/core/policy/zones';
 import { ruleText } from '@/core/policy/words';
-import { pairOf } from '@/core/rehearse/whole';
+import { pairOf } from '@/core/rehearse/whole-matrix';
 import { badInput } from '@/core/plan/refusal';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
@@ -34,7 +35,7 @@ export function PairInspector({
   const found = passing(plan, from, to);
   const [typed, setTyped] = useState(found.decision === 'services' ? serviceNames(plan, found.services) : '');
   const [problem, setProblem] = useState('');
-  const whole = pairs.length === 1 ? pairOf(plan, from, to, new Date().toISOString().slice(0, 10)) : null;
+  const whole = pairs.length === 1 ? pairOf(plan, from, to, today()) : null;
   const differs = whole?.differences ?? [];
   const { boxes, filter } = enforcement(plan, from, to);
   const decide = (decision: string, services: readonly string[] = []) =>

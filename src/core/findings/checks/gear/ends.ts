@@ -1,9 +1,10 @@
+import { joinSegment } from '../../remedies';
 import type { Port } from '../../../plan/records';
 import { portTitle } from '../../../plan/words';
 import { boxLinks } from '../../../switching/carry';
 import { boxOf } from '../../../plan/box-of';
 import { innerPort } from '../../../switching/wiring';
-import { assign, bridging, endsAt, gearCheck, join, ref, segmentsOf, vlanPorts } from './shared';
+import { assign, bridging, endsAt, gearCheck, ref, segmentsOf, vlanPorts } from './shared';
 
 /** Whether a port suits what is plugged into it. */
 
@@ -22,7 +23,7 @@ const trunkToEnd = gearCheck('trunk-to-end', function* (plan) {
       because: deaf
         ? `${portTitle(plan, port)} is a trunk without an untagged VLAN, and ${end.name} does not tag.`
         : `${portTitle(plan, port)} carries all segments to a ${end.kind.replaceAll('-', ' ')}: whoever owns it is in all of them.`,
-      remedies: home && !second ? [join(`Make it access ${home.vid} ${home.code}`, port, home)] : [],
+      remedies: home && !second ? [joinSegment(`Make it access ${home.vid} ${home.code}`, port, home)] : [],
     };
   }
 });
@@ -45,7 +46,7 @@ const wrongSegment = gearCheck('port-wrong-segment', function* (plan) {
         because: `Its address is in ${home!.name} (${home!.vid}), and ${portTitle(plan, port)} is in ${here ? `${here.name} (${here.vid})` : 'none'}.`,
         remedies:
           endsAt(plan, port).length === 1
-            ? [join(`Put ${portTitle(plan, port)} in ${home!.vid} ${home!.code}`, port, home!)]
+            ? [joinSegment(`Put ${portTitle(plan, port)} in ${home!.vid} ${home!.code}`, port, home!)]
             : [],
       };
     }

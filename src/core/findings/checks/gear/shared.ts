@@ -60,12 +60,6 @@ export const assign = (
   input: { ports: ports.map((port) => port.id), role, ...fields },
 });
 
-export const join = (label: string, port: Port, vlan: Vlan): Remedy => ({
-  label,
-  operation: 'joinSegment',
-  input: { port: port.id, vlan: vlan.id },
-});
-
 /** The segments a device has addresses in. */
 export const segmentsOf = (plan: Plan, device: string): Vlan[] => {
   const ids = interfacesOf(plan, device)

@@ -1,3 +1,4 @@
+import { carryNeeded } from '../../remedies';
 import { portsTitle } from '../../../gear/ports';
 import type { Plan } from '../../../plan/plan';
 import type { Port, Vlan } from '../../../plan/records';
@@ -26,11 +27,8 @@ function cutIslands(plan: Plan, vlan: string): Island[] {
 export const cutVlans = (plan: Plan): Set<string> =>
   new Set(vlansOf(plan).flatMap(({ id }) => (cutIslands(plan, id).length > 1 ? [id] : [])));
 
-const carry = (plan: Plan, vlan: Vlan, missing: readonly Port[]): Remedy => ({
-  label: `Carry ${vlan.vid} on ${portsTitle(plan, missing)}`,
-  operation: 'carryNeeded',
-  input: { vlan: vlan.id },
-});
+const carry = (plan: Plan, vlan: Vlan, missing: readonly Port[]): Remedy =>
+  carryNeeded(`Carry ${vlan.vid} on ${portsTitle(plan, missing)}`, vlan);
 
 const vlanCut = gearCheck('vlan-cut', function* (plan) {
   for (const vlan of vlansOf(plan)) {
@@ -137,13 +135,7 @@ const innerNotMember = gearCheck('inner-not-member', function* (plan) {
         also: [ref(inner)],
         what: `${device.name} does not hear ${vlan.name}`,
         because: `It has an address in VLAN ${vlan.vid}, but its inside is no member of it: nobody reaches it there.`,
-        remedies: [
-          {
-            label: `Carry ${vlan.vid} ${vlan.code} to ${device.name}`,
-            operation: 'carryNeeded',
-            input: { vlan: vlan.id },
-          },
-        ],
+        remedies: [carryNeeded(`Carry ${vlan.vid} ${vlan.code} to ${device.name}`, vlan)],
       };
     }
   }

@@ -1,7 +1,15 @@
 import type { SiteCheck } from '../../finding';
-import { beyondChecks } from './beyond';
 import { forwardChecks } from './forwards';
+import { routingChecks } from './routing';
 import { uplinkChecks } from './uplinks';
+import { upstreamChecks } from './upstream';
+import { voiceBoxChecks } from './voice-boxes';
 
 /** Every check of the Internet side. */
-export const internetChecks: readonly SiteCheck[] = [...uplinkChecks, ...forwardChecks, ...beyondChecks];
+export const internetChecks: readonly SiteCheck[] = [
+  ...uplinkChecks,
+  ...upstreamChecks,
+  ...forwardChecks,
+  ...routingChecks,
+  ...voiceBoxChecks,
+];

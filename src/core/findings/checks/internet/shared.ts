@@ -16,6 +16,12 @@ const INTERNET: readonly TableName[] = [
   'interface',
   'address',
   'cable',
+  'route',
+  'tunnel',
+  'translation',
+  'voiceBox',
+  'subnet',
+  'vlan',
 ];
 
 export const internetCheck = (id: string, find: SiteCheck['find']): SiteCheck => ({

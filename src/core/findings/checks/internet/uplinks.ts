@@ -1,7 +1,5 @@
 import { formatAddress } from '../../../address/ip';
-import { contains, formatPrefix, overlaps, samePrefix } from '../../../address/prefix';
-import type { Plan } from '../../../plan/plan';
-import type { Uplink } from '../../../plan/records';
+import { contains, formatPrefix } from '../../../address/prefix';
 import { portTitle } from '../../../plan/words';
 import { groupBy } from '../../../plan/memo';
 import { linksOf, portsOf } from '../../../switching/wiring';
@@ -99,72 +97,6 @@ const portShared = internetCheck('uplink-port-shared', function* (plan) {
           },
         ],
       };
-});
-
-const overlapping = internetCheck('uplinks-overlap', function* (plan) {
-  const uplinks = [...uplinksOf(plan)].filter(({ enabled, network }) => enabled && network !== null);
-  for (const [i, uplink] of uplinks.entries()) {
-    const other = uplinks
-      .slice(0, i)
-      .find(({ device, network }) => device === uplink.device && overlaps(network!, uplink.network!));
-    if (!other) continue;
-    yield {
-      severity: 'stop',
-      on: onUplink(uplink),
-      also: [onUplink(other)],
-      what: `${other.name} and ${uplink.name} have the same network outside`,
-      because: `${formatPrefix(other.network!)} and ${formatPrefix(uplink.network!)} overlap: ${plan.device.get(uplink.device)!.name} cannot tell by which of the two it reaches what stands there. Give one of the boxes upstream another network.`,
-    };
-  }
-});
-
-/** Does the same router upstream pass everything on to somebody else already? It can to one only. */
-const exposedBeside = (plan: Plan, { id, network }: Uplink): boolean =>
-  uplinksOf(plan).some(
-    (other) =>
-      other.id !== id &&
-      other.enabled &&
-      other.upstream === 'routing' &&
-      other.passes === 'everything' &&
-      other.network !== null &&
-      network !== null &&
-      samePrefix(other.network, network),
-  );
-
-const doubleNat = internetCheck('double-nat', function* (plan) {
-  for (const uplink of uplinksOf(plan)) {
-    const translators = translatorsOf(uplink);
-    // Behind a router of this site it is told of both.
-    if (!uplink.enabled || translators.length === 0 || uplink.segment !== null) continue;
-    const gateway = plan.device.get(uplink.device)!.name;
-    const routed = translators.includes('upstream-router');
-    if (routed && uplink.passes === 'everything') continue;
-    const count = translators.length + 1;
-    const who = routed
-      ? `${gateway} and the provider’s box upstream`
-      : translators.includes('provider')
-        ? `${gateway} and the provider, who shares one address among customers,`
-        : `${gateway} and some router further out`;
-    const mend = (how: 'bridge' | 'expose', label: string) => ({
-      label,
-      operation: 'endDoubleNat',
-      input: { uplink: uplink.id, how },
-    });
-    yield {
-      severity: routed ? 'fix' : 'note',
-      on: onUplink(uplink),
-      what: `${count === 2 ? 'Two' : 'Three'} routers translate addresses on ${uplink.name}`,
-      because: `${who} translate one after the other: nothing gets in from outside${routed ? ' unless both are told to pass it on' : ', whatever is forwarded here'}.`,
-      remedies: routed
-        ? [
-            ...(translators.length === 1 ? [mend('bridge', 'Have the box upstream bridged')] : []),
-            ...(exposedBeside(plan, uplink)
-              ? []
-              : [mend('expose', 'Have it pass everything on to this gateway')]),
-          ]
-        : [],
-    };
-  }
 });
 
 const mtu = internetCheck('uplink-mtu', function* (plan) {
@@ -299,8 +231,6 @@ export const uplinkChecks = [
   unrecorded,
   notFacing,
   portShared,
-  doubleNat,
-  overlapping,
   mtu,
   addressMissing,
   addressKind,

@@ -2,7 +2,7 @@ import type { Rule } from '../../../plan/records';
 import { analyse, holds, rulesOf } from '../../../policy/analyse';
 import { ruleText } from '../../../policy/words';
 import { enforcement, filterOf } from '../../../policy/enforce';
-import { zonesSpokenOf } from '../../../rehearse/whole';
+import { zonesSpokenOf } from '../../../rehearse/whole-matrix';
 import { policyCheck } from './shared';
 
 /** Rules among themselves, and rules that are more than anybody meant. */

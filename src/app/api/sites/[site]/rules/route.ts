@@ -1,3 +1,4 @@
+import { today } from '@/today';
 import { ruleScheduleCsv } from '@/core/formats/rule-schedule';
 import { siteOf } from '@/core/plan/plan';
 import { download } from '../../../_lib/download';
@@ -9,6 +10,5 @@ export const dynamic = 'force-dynamic';
 /** The rule schedule as CSV. */
 export const GET = handle<SiteParams>(async (_request, { site }) => {
   const { plan } = await currentPlan(site);
-  const today = new Date().toISOString().slice(0, 10);
-  return download(ruleScheduleCsv(plan, today), 'text/csv; charset=utf-8', siteOf(plan).name, '-rules.csv');
+  return download(ruleScheduleCsv(plan, today()), 'text/csv; charset=utf-8', siteOf(plan).name, '-rules.csv');
 });

@@ -1,3 +1,4 @@
+import { today } from '@/today';
 import { nftRuleset } from '@/core/formats/nftables';
 import { siteOf } from '@/core/plan/plan';
 import { badInput } from '@/core/plan/refusal';
@@ -13,6 +14,6 @@ export const GET = handle<SiteParams>(async (request, { site }) => {
   const id = new URL(request.url).searchParams.get('device') ?? '';
   const device = plan.device.get(id);
   if (!device) throw badInput(`“${id}” is no device of this site; name its gateway with ?device=.`, 'device');
-  const text = nftRuleset(plan, device, new Date().toISOString().slice(0, 10));
+  const text = nftRuleset(plan, device, today());
   return download(text, 'text/plain; charset=utf-8', `${siteOf(plan).name} ${device.name}`, '.nft');
 });

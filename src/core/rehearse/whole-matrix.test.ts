@@ -8,7 +8,7 @@ import { cardOf } from '../testing/internet';
 import { buildPolicy, damagedPolicy, soundPolicy } from '../testing/policy';
 import { put } from '../testing/gear';
 import { differencesOf } from './differences';
-import { pairOf, wholeMatrix } from './whole';
+import { pairOf, wholeMatrix } from './whole-matrix';
 
 const sound = soundPolicy();
 const TODAY = '2026-05-04';

@@ -1,38 +1,19 @@
 'use client';
 
 import { formatAddress } from '@/core/address/ip';
-import { formatPrefix, parsePrefix } from '@/core/address/prefix';
+import { formatPrefix } from '@/core/address/prefix';
 import type { Plan } from '@/core/plan/plan';
-import type { VoiceBox } from '@/core/plan/records';
-import { badInput } from '@/core/plan/refusal';
 import { routersOf } from '@/core/plan/view';
-import { EF, losses } from '@/core/uplink/voice-box';
 import { uplinksOf } from '@/core/uplink/view';
-import { useEdit, wholeNumber } from '../../session/actions';
+import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
-import { Choice, Field } from '../../parts/field';
+import { Choice } from '../../parts/field';
 import { Lines } from '../../parts/lines';
-import { Property, Toggle } from '../../parts/property';
+import { Toggle } from '../../parts/property';
+import { networks, oneNetwork } from './typed-networks';
 
-const named = (plan: Plan, device: string) => plan.device.get(device)?.name ?? 'a router';
+const named = (plan: Plan, device: string) => plan.device.get(device)!.name;
 const routerOptions = (plan: Plan) => routersOf(plan).map(({ id, name }) => ({ value: id, label: name }));
-
-/** Networks as typed, with commas; host bits are cleared. */
-const networks = (text: string): string[] =>
-  text
-    .split(',')
-    .map((part) => part.trim())
-    .filter(Boolean)
-    .map((part) => {
-      const parsed = parsePrefix(part);
-      if (!parsed) throw badInput(`“${part}” is no network; write one like 10.60.0.0/16.`, 'remote');
-      return formatPrefix(parsed.prefix);
-    });
-const oneNetwork = (text: string, field: string): string => {
-  const [first, second] = networks(text);
-  if (!first || second) throw badInput(`Write one network like 10.60.0.0/16 instead of “${text}”.`, field);
-  return first;
-};
 
 /** Tunnels to other sites: what is at the other end, and who opens them. */
 export function Tunnels({ plan }: { plan: Plan }) {
@@ -175,109 +156,5 @@ export function Translations({ plan }: { plan: Plan }) {
         input: { subnet, outside: oneNetwork(outside ?? '', 'outside'), device: device || undefined },
       })}
     />
-  );
-}
-
-/** The provider's boxes kept behind the gateway for the telephones. */
-export function VoiceBoxes({ plan }: { plan: Plan }) {
-  const kept = new Set([...plan.voiceBox.values()].map(({ device }) => device));
-  const boxes = [...plan.device.values()].filter(({ id, kind }) => kind === 'provider-box' && !kept.has(id));
-  if (boxes.length === 0 && kept.size === 0) return null;
-  return (
-    <Lines
-      title="Telephone box kept behind the gateway"
-      about="For a provider’s box that only the telephones need: what it must find here, and what is lost when."
-      lines={[...plan.voiceBox.values()].map((box) => ({
-        id: box.id,
-        shown: <VoiceBoxLine plan={plan} box={box} />,
-        removal: `${named(plan, box.device)} no longer kept`,
-        remove: { operation: 'dropVoiceBox', input: { box: box.id } },
-      }))}
-      blanks={
-        boxes.length === 0
-          ? []
-          : [
-              {
-                name: 'device',
-                label: 'Provider’s box',
-                width: 170,
-                options: boxes.map(({ id, name }) => ({ value: id, label: name })),
-              },
-            ]
-      }
-      action="Keep it"
-      onAdd={({ device }) => ({ operation: 'keepVoiceBox', input: { device } })}
-    />
-  );
-}
-
-function VoiceBoxLine({ plan, box }: { plan: Plan; box: VoiceBox }) {
-  const edit = useEdit();
-  const name = named(plan, box.device);
-  const uplink = plan.uplink.get(box.uplink)!;
-  const change = (field: keyof VoiceBox, value: unknown) =>
-    edit('voiceBox', box.id, field, value, box[field]);
-  const own = box.own === null ? '' : formatPrefix(box.own);
-  return (
-    <div className="py-1">
-      <p>
-        <b>{name}</b> calls over {uplink.name}
-        {uplink.providerVlan === null ? '' : `, provider’s tag ${uplink.providerVlan}`}
-      </p>
-      <div className="flex flex-wrap gap-x-5">
-        <Toggle
-          label="looks for the provider’s tag"
-          checked={box.needsTag}
-          onChange={(on) => change('needsTag', on)}
-        />
-        <Toggle
-          label="inside port repeats the tag"
-          checked={box.tagRepeated}
-          onChange={(on) => change('tagRepeated', on)}
-        />
-        <Toggle
-          label="first in the queue"
-          checked={box.firstInQueue}
-          onChange={(on) => change('firstInQueue', on)}
-        />
-        <Toggle
-          label="runs on when the mains fail"
-          checked={box.backedUp}
-          onChange={(on) => change('backedUp', on)}
-        />
-      </div>
-      <div className="max-w-[420px]">
-        <Property label={`DSCP (EF ${EF})`}>
-          <Field
-            mono
-            label={`DSCP of ${name}`}
-            value={String(box.dscp)}
-            onCommit={(typed) => edit('voiceBox', box.id, 'dscp', wholeNumber(typed, 'The DSCP'), box.dscp)}
-          />
-        </Property>
-        <Property label="Its own network">
-          <Field
-            mono
-            label={`Own network of ${name}`}
-            value={own}
-            placeholder="none"
-            onCommit={(typed) =>
-              edit(
-                'voiceBox',
-                box.id,
-                'own',
-                typed.trim() === '' ? null : oneNetwork(typed, 'own'),
-                own || null,
-              )
-            }
-          />
-        </Property>
-      </div>
-      <ul className="list-[square] pl-5">
-        {losses(plan, box).map((loss) => (
-          <li key={loss}>{loss}</li>
-        ))}
-      </ul>
-    </div>
   );
 }

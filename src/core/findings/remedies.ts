@@ -1,0 +1,22 @@
+import type { Port, Vlan } from '../plan/records';
+import type { Remedy } from './finding';
+
+/** Remedies that checks of several kinds, and the probe, offer. */
+
+export const subnetSettings = (item: string): Remedy => ({
+  label: 'Use the subnet’s settings',
+  operation: 'useSubnetSettings',
+  input: { interface: item },
+});
+
+export const carryNeeded = (label: string, vlan: Pick<Vlan, 'id'>): Remedy => ({
+  label,
+  operation: 'carryNeeded',
+  input: { vlan: vlan.id },
+});
+
+export const joinSegment = (label: string, port: Port, vlan: Pick<Vlan, 'id'>): Remedy => ({
+  label,
+  operation: 'joinSegment',
+  input: { port: port.id, vlan: vlan.id },
+});

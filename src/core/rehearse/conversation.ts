@@ -1,0 +1,67 @@
+import type { IpAddress } from '../address/ip';
+import type { Remedy } from '../findings/finding';
+import type { Uplink } from '../plan/records';
+import type { RecordRef } from '../plan/refusal';
+import type { Verdict, Wanted } from '../policy/decide';
+import type { Router } from '../routing/router';
+import type { Host } from './host';
+
+/** What is said of a packet and its answer: each step, where they got to, what stopped them. */
+
+export interface Packet {
+  readonly from: IpAddress;
+  readonly to: IpAddress;
+  readonly wanted: Wanted;
+  /** The answer to a packet that went the other way. */
+  readonly reply: boolean;
+}
+
+/** One box on the way: what came in, what went out, what was decided and by which record. */
+export interface Step {
+  readonly what: string;
+  readonly came: string;
+  readonly left: string;
+  readonly decision: string;
+  readonly result: 'passes' | 'stops' | 'assumed';
+  readonly on: RecordRef | null;
+}
+
+export interface Stop {
+  readonly what: string;
+  readonly why: string;
+  readonly on: RecordRef | null;
+  readonly remedies: readonly Remedy[];
+  /** The verdict of the box that refused, when it was one. */
+  readonly verdict: Verdict | null;
+}
+
+/** Where a packet got to. */
+export type Arrival =
+  | { readonly at: 'host'; readonly host: Host }
+  | { readonly at: 'router'; readonly router: Router }
+  | { readonly at: 'internet'; readonly router: Router; readonly uplink: Uplink }
+  | { readonly at: 'tunnel'; readonly router: Router; readonly tunnel: string };
+
+/** What a router changed in a packet, so that the answer is changed back. */
+export interface Changed {
+  readonly router: string;
+  readonly field: 'from' | 'to';
+  readonly before: IpAddress;
+  readonly after: IpAddress;
+}
+
+/** A conversation: the routers that let its first packet pass, and what they changed. */
+export interface Conversation {
+  readonly seen: Set<string>;
+  readonly changed: Changed[];
+  /** Laptops that are in no record, so that answers find them. */
+  readonly newcomers: readonly Host[];
+}
+
+export interface Trip {
+  readonly steps: readonly Step[];
+  readonly stop: Stop | null;
+  readonly arrival: Arrival | null;
+  /** As it arrived. */
+  readonly packet: Packet;
+}

@@ -1,0 +1,127 @@
+import { type IpAddress, formatAddress } from '../address/ip';
+import type { Remedy } from '../findings/finding';
+import type { Plan } from '../plan/plan';
+import type { RecordRef } from '../plan/refusal';
+import { portTitle } from '../plan/words';
+import type { Verdict } from '../policy/decide';
+import type { Router } from '../routing/router';
+import type { Hop } from '../switching/follow';
+import type { Arrival, Conversation, Packet, Step, Stop, Trip } from './conversation';
+import { type Place, deliver } from './frames';
+
+/** Thrown where a packet goes no further. */
+export class Stopped extends Error {
+  constructor(readonly stop: Stop) {
+    super(stop.why);
+  }
+}
+
+/** A packet under way: what has been written down of it, what it looks like now, and how it is stopped. */
+export abstract class Journey {
+  protected readonly steps: Step[] = [];
+
+  constructor(
+    protected readonly plan: Plan,
+    protected packet: Packet,
+    protected readonly talk: Conversation,
+  ) {}
+
+  protected run(travel: () => Arrival): Trip {
+    let arrival: Arrival | null = null;
+    let stop: Stop | null = null;
+    try {
+      arrival = travel();
+    } catch (error) {
+      if (!(error instanceof Stopped)) throw error;
+      stop = error.stop;
+      const { what, why: decision, on } = stop;
+      this.steps.push({ what, came: '', left: '', decision, result: 'stops', on });
+    }
+    return { steps: this.steps, stop, arrival, packet: this.packet };
+  }
+
+  protected halt(
+    what: string,
+    why: string,
+    on: RecordRef | null = null,
+    remedies: readonly Remedy[] = [],
+    verdict: Verdict | null = null,
+  ): never {
+    throw new Stopped({ what, why, on, remedies, verdict });
+  }
+
+  /** Writes down what somebody decided; what came in and what went out where that tells something. */
+  protected note(
+    what: string,
+    decision: string,
+    on: RecordRef | null,
+    { came = '', left = '' }: { readonly came?: string; readonly left?: string } = {},
+  ): void {
+    this.steps.push({ what, came, left, decision, result: 'passes', on });
+  }
+
+  /** The addresses of the packet as it is now. */
+  protected ends = (): string => `${formatAddress(this.packet.from)} → ${formatAddress(this.packet.to)}`;
+
+  /** Frames from one to the other on one wire, box by box. */
+  protected wire(from: Place, title: string, vlan: string, to: Place, listens: string): void {
+    const sent = deliver(this.plan, from, vlan, to, listens);
+    for (const hop of sent.hops) this.steps.push(frameStep(this.plan, hop));
+    if (sent.why !== null) this.halt(title, sent.why, { table: 'vlan', id: listens }, sent.remedies);
+    if (sent.assumed) {
+      const { name, vid } = this.plan.vlan.get(listens)!;
+      this.steps.push({
+        what: 'cables',
+        came: '',
+        left: '',
+        decision: `not all recorded: taken as in VLAN ${vid} ${name}`,
+        result: 'assumed',
+        on: null,
+      });
+    }
+  }
+
+  protected rewrite(
+    router: Router,
+    field: 'from' | 'to',
+    after: IpAddress,
+    why: string,
+    on: RecordRef,
+  ): void {
+    const before = this.packet[field];
+    if (before === after) return;
+    if (!this.packet.reply) this.talk.changed.push({ router: router.device.id, field, before, after });
+    this.packet = { ...this.packet, [field]: after };
+    this.note(router.device.name, why, on, { came: formatAddress(before), left: formatAddress(after) });
+  }
+
+  /** Changes an answer back, the last change first. */
+  protected undo(router: Router): void {
+    for (const change of [...this.talk.changed].reverse()) {
+      if (change.router !== router.device.id) continue;
+      const field = change.field === 'from' ? 'to' : 'from';
+      if (this.packet[field] !== change.after) continue;
+      this.packet = { ...this.packet, [field]: change.before };
+      const on: RecordRef = { table: 'device', id: router.device.id };
+      this.note(router.device.name, 'translates the answer back', on, {
+        came: formatAddress(change.after),
+        left: formatAddress(change.before),
+      });
+    }
+  }
+}
+
+const tagText = (tag: number): string => (tag === 0 ? 'untagged' : `tagged ${tag}`);
+
+function frameStep(plan: Plan, { device, entered, tagIn, vid, left, tagOut }: Hop): Step {
+  const name = plan.device.get(device)!.name;
+  const at = (port: typeof entered) => (port && port.number > 0 ? `${portTitle(plan, port)} ` : '');
+  return {
+    what: name,
+    came: entered && entered.number > 0 ? `${at(entered)}${tagText(tagIn)}` : 'inside',
+    left: left && left.number > 0 ? `${at(left)}${tagText(tagOut)}` : 'inside',
+    decision: `VLAN ${vid}`,
+    result: 'passes',
+    on: { table: 'port', id: (left ?? entered)?.id ?? '' },
+  };
+}
