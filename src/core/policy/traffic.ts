@@ -64,10 +64,16 @@ const addressesBy = memoOn(['address'], (plan: Plan) =>
 function partySpans(plan: Plan, party: Party): Span[] {
   if ('prefix' in party) return [spanOf(party.prefix)];
   if ('vlan' in party) return vlanSpans(plan, party.vlan);
-  if ('device' in party)
-    return interfacesOf(plan, party.device)
-      .flatMap((item) => addressesBy(plan).get(item.id) ?? [])
-      .map(({ address }) => [onLine(address), onLine(address)]);
+  if ('device' in party) {
+    const spans: Span[] = [];
+    const known = addressesBy(plan);
+    for (const { id } of interfacesOf(plan, party.device))
+      for (const { address } of known.get(id) ?? []) {
+        const at = onLine(address);
+        spans.push([at, at]);
+      }
+    return spans;
+  }
   const zone = plan.zone.get(party.zone);
   return zone ? zoneSpans(plan, zone) : [];
 }
@@ -84,8 +90,9 @@ const EVERYTHING: Span = [0n, BigInt(PROTOCOLS.length * PORTS - 1)];
 export const serviceAt = (protocol: (typeof PROTOCOLS)[number], number: number): bigint =>
   BigInt(PROTOCOLS.indexOf(protocol) * PORTS + number);
 
-const serviceSpans = (service: Service): Span[] =>
-  service.matches.map(({ protocol, from, to }) => [serviceAt(protocol, from), serviceAt(protocol, to)]);
+const serviceSpans = memo((service: Service): readonly Span[] =>
+  service.matches.map(({ protocol, from, to }) => [serviceAt(protocol, from), serviceAt(protocol, to)]),
+);
 
 export const servicesSpans = (plan: Plan, ids: readonly string[]): Span[] =>
   ids.flatMap((id) => {
@@ -113,9 +120,9 @@ export function boxesOfRule(plan: Plan, rule: Rule): readonly Box[] {
 export function boxesOf(plan: Plan, rule: Pick<Rule, 'from' | 'to' | 'services'>): Box[] {
   const services = rule.services.length === 0 ? [EVERYTHING] : servicesSpans(plan, rule.services);
   const receivers = spansOf(plan, rule.to);
-  return spansOf(plan, rule.from).flatMap((from) =>
-    receivers
-      .filter((to) => sameFamily(from, to))
-      .flatMap((to) => services.map((service): Box => [from, to, service])),
-  );
+  const boxes: Box[] = [];
+  for (const from of spansOf(plan, rule.from))
+    for (const to of receivers)
+      if (sameFamily(from, to)) for (const service of services) boxes.push([from, to, service]);
+  return boxes;
 }

@@ -8,7 +8,7 @@ import { ingress } from '../switching/facts';
 import { reachersOf } from '../switching/reachers';
 import { fabric } from '../switching/users';
 import { type Router, legUp, routersIn } from '../routing/router';
-import { floodBy, insideState, placeOf } from './frames';
+import { spreadBy, insideState, placeOf } from './frames';
 
 /**
  * End devices that are treated alike: of one segment, plugged into the same VLAN of the same box, with the same settings.
@@ -125,7 +125,7 @@ function makeHome(plan: Plan, vlan: string): Home {
     return none(`${title} has the gateway’s address of ${name} and does not route`, router);
   if (!legUp(plan, router, vlan)) return none(`${title} has no port in VLAN ${vid}`, router);
   const place = placeOf(plan, device);
-  const made = floodBy(plan, place, vlan);
+  const made = spreadBy(plan, place, vlan);
   if (place.kind !== 'inside' || !made) return { router, why: null, flood: null, reachers: null };
   return {
     router,

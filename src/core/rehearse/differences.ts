@@ -256,7 +256,8 @@ export const differencesIn = memoOn([...WIRING, 'zone', 'cell'], (plan: Plan): r
   }
   const members = new Map(zones.map((zone) => [zone.id, vlansIn(plan, zone)]));
   const home = new Map([...plan.vlan.values()].map(({ id }) => [id, homeOf(plan, id)]));
-  const cut = new Map([...plan.vlan.values()].map((vlan) => [vlan.id, cutOff(plan, vlan)]));
+  // What keeps a segment from its gateway is looked for where something is allowed; most is not.
+  const cut = memo((vlan: Vlan) => cutOff(plan, vlan));
   for (const from of zones)
     for (const to of zones) {
       if (from === to) continue;
@@ -279,7 +280,7 @@ export const differencesIn = memoOn([...WIRING, 'zone', 'cell'], (plan: Plan): r
       if (decision === 'deny') continue;
       const missing = (causes: readonly Cause[]) =>
         causes.forEach((cause) => found.push({ from, to, kind: 'missing', ...cause }));
-      for (const vlan of [...senders, ...receivers]) missing(cut.get(vlan.id)!);
+      for (const vlan of [...senders, ...receivers]) missing(cut(vlan));
       for (const a of senders) {
         const { why: shut, router } = home.get(a.id)!;
         if (shut !== null || !router) continue;

@@ -192,10 +192,10 @@ function floodOf(plan: Plan, origin: Origin): Flood {
   return made;
 }
 
-/** The flood of somebody who speaks in a VLAN; null where it cannot begin. */
-export function floodBy(plan: Plan, place: Place, vlan: string): Flood | null {
+/** How far somebody is heard who speaks in a VLAN: the boxes, not who hears it there; null where it cannot begin. */
+export function spreadBy(plan: Plan, place: Place, vlan: string): Flood | null {
   const { origin } = originOf(plan, place, vlan);
-  return origin ? floodOf(plan, origin) : null;
+  return origin ? flood(fabric(plan), origin, 'boxes') : null;
 }
 
 /** Whether a frame of somebody in one segment is heard by somebody who listens in another, mostly the same. */

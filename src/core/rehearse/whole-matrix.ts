@@ -55,7 +55,9 @@ function pairsOf(plan: Plan, made: Zones, rule: Rule): readonly number[] {
   if (!pairs) {
     const boxes = boxesOfRule(plan, rule);
     const [from, to] = [made.senders.meeting(boxes, Infinity)!, made.receivers.meeting(boxes, Infinity)!];
-    pairs = [...from].flatMap((a) => [...to].map((b) => a * made.zones.length + b));
+    const spoken: number[] = [];
+    for (const a of from) for (const b of to) spoken.push(a * made.zones.length + b);
+    pairs = spoken;
     made.pairsOf.set(rule, pairs);
   }
   return pairs;
@@ -77,17 +79,19 @@ const cut = (a: Span, b: Span): Span | null => {
 };
 
 /** The part of some boxes that goes from one zone to another. */
-const within = (boxes: readonly Box[], senders: readonly Span[], receivers: readonly Span[]): Box[] =>
-  boxes.flatMap(([from, to, service]) =>
-    senders.flatMap((a) => {
+function within(boxes: readonly Box[], senders: readonly Span[], receivers: readonly Span[]): Box[] {
+  const parts: Box[] = [];
+  for (const [from, to, service] of boxes)
+    for (const a of senders) {
       const sender = cut(from, a);
-      if (!sender) return [];
-      return receivers.flatMap((b): Box[] => {
+      if (!sender) continue;
+      for (const b of receivers) {
         const receiver = cut(to, b);
-        return receiver ? [[sender, receiver, service]] : [];
-      });
-    }),
-  );
+        if (receiver) parts.push([sender, receiver, service]);
+      }
+    }
+  return parts;
+}
 
 function decidedBy(plan: Plan, made: Zones, pair: number, rules: readonly Rule[]): Exceptions {
   const count = made.zones.length;

@@ -131,6 +131,15 @@ export interface Flood {
   readonly came: ReadonlyMap<number, Came>;
 }
 
+/** The ports of each bridge that lead to other bridges: only by those does a frame get from one to another. */
+export const inwardPorts = memo((fabric: Fabric) =>
+  fabric.bridges.map(({ ports }) =>
+    ports.flatMap(({ id, number }, i) =>
+      number > 0 && (fabric.links.get(id) ?? []).some(({ to }) => fabric.seats.has(to)) ? [i] : [],
+    ),
+  ),
+);
+
 export const stateKey = ({ bridge, vid }: State): number => bridge * 4096 + vid;
 
 /** Where a frame begins: sent by a box itself in one of its VLANs, or arriving at a port of a bridge with a tag. */
@@ -139,9 +148,10 @@ export type Origin = { readonly state: State } | { readonly port: string; readon
 /**
  * Who hears a broadcast (IEEE 802.1Q-2022 clause 8.6 without learning: a frame to everybody). It leaves by every member
  * port but the one it came in by, and each port sends each VLAN once. Until spanning trees are computed every link is
- * used. Exact in both directions of a link: what leaves one end need not be admitted at the other.
+ * used. Exact in both directions of a link: what leaves one end need not be admitted at the other. With `only` boxes the
+ * list of who hears it stays empty, for those who ask how far it gets and not who is there.
  */
-export function flood(fabric: Fabric, origin: Origin): Flood {
+export function flood(fabric: Fabric, origin: Origin, only: 'boxes' | 'all' = 'all'): Flood {
   const { bridges, seats, links } = fabric;
   const came = new Map<number, Came>();
   const heard = new Map<string, Heard>();
@@ -200,11 +210,12 @@ export function flood(fabric: Fabric, origin: Origin): Flood {
     const port = inside < 0 ? null : inside;
     enter(origin.state, port, { from: null, link: null, tag: 0, port });
   } else arrive(origin.port, origin.tag, null, null);
+  const inward = only === 'boxes' ? inwardPorts(fabric) : null;
   // First in, first out, so that the way to each state is a shortest one.
   for (const next of pending) {
     if (next.only !== null) leave(next.state, next.only);
     else
-      for (const i of waysOut(bridges[next.state.bridge]!)(next.state.vid))
+      for (const i of inward?.[next.state.bridge] ?? waysOut(bridges[next.state.bridge]!)(next.state.vid))
         if (i !== next.not) leave(next.state, i);
   }
   return { heard: [...heard.values()], came };

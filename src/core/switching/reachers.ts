@@ -1,15 +1,5 @@
-import { memo } from '../plan/memo';
-import { type Fabric, type State, stateKey } from './fabric';
+import { type Fabric, type State, inwardPorts, stateKey } from './fabric';
 import { type Tag, holds, ingress } from './facts';
-
-/** The ports of each bridge that lead to other bridges: only by those does a frame come in from another. */
-const inward = memo((fabric: Fabric) =>
-  fabric.bridges.map(({ ports }) =>
-    ports.flatMap(({ id, number }, i) =>
-      number > 0 && (fabric.links.get(id) ?? []).some(({ to }) => fabric.seats.has(to)) ? [i] : [],
-    ),
-  ),
-);
 
 /**
  * Every state from which a frame gets to `target`: a flood asked the other way round. Reach is directional, so this is not
@@ -37,7 +27,7 @@ export function reachersOf(fabric: Fabric, target: State): ReadonlySet<number> {
   };
   for (const state of pending) {
     const { box, ports, facts } = bridges[state.bridge]!;
-    for (const i of inward(fabric)[state.bridge]!) {
+    for (const i of inwardPorts(fabric)[state.bridge]!) {
       const entered = facts[i];
       const into = links.get(ports[i]!.id);
       if (!entered || !into) continue;

@@ -21,46 +21,54 @@ export interface Link {
   readonly through: readonly string[];
 }
 
-const key = (end: CableEnd) => `${end.port} ${end.side}`;
+interface Laid {
+  readonly cable: Cable;
+  readonly other: CableEnd;
+}
+const NONE: readonly Laid[] = [];
 
-/** Cables by where they end. */
+/** Cables by where they end: by side, then port. */
 const byEnd = memo((cables: Collection<Cable>) => {
-  const map = new Map<string, { readonly cable: Cable; readonly other: CableEnd }[]>();
-  const add = (end: CableEnd, cable: Cable, other: CableEnd) => {
-    const list = map.get(key(end));
-    if (list) list.push({ cable, other });
-    else map.set(key(end), [{ cable, other }]);
+  const ends: Record<Side, Map<string, Laid[]>> = { front: new Map(), rear: new Map() };
+  const add = ({ port, side }: CableEnd, laid: Laid) => {
+    const list = ends[side].get(port);
+    if (list) list.push(laid);
+    else ends[side].set(port, [laid]);
   };
   for (const cable of cables.values()) {
     const from = { port: cable.from, side: cable.fromSide };
     const to = { port: cable.to, side: cable.toSide };
-    add(from, cable, to);
-    add(to, cable, from);
+    add(from, { cable, other: to });
+    add(to, { cable, other: from });
   }
-  return map;
+  return ({ port, side }: CableEnd): readonly Laid[] => ends[side].get(port) ?? NONE;
 });
 
 /** The cables that end at a port on one side; more than one is a mistake that can be recorded. */
 export const cablesAt = (plan: Plan, end: CableEnd): readonly Cable[] =>
-  byEnd(plan.cable)
-    .get(key(end))
-    ?.map(({ cable }) => cable) ?? [];
+  byEnd(plan.cable)(end).map(({ cable }) => cable);
 
 /**
  * Where each cabled port leads, through panels and outlets. A port with two cables (a mistake) leads to both.
  */
 function wire(plan: Plan): ReadonlyMap<string, readonly Link[]> {
   const ends = byEnd(plan.cable);
-  const passive = (port: string) => isPassive(plan.device.get(plan.port.get(port)!.device)!.kind);
+  const panels = new Set<string>();
+  for (const device of plan.device.values())
+    if (isPassive(device.kind)) for (const port of plan.port.group(device.id).values()) panels.add(port.id);
+  const passive = (port: string) => panels.has(port);
   const links = new Map<string, readonly Link[]>();
   const linksFrom = (start: string): Link[] => {
     const found: Link[] = [];
     const follow = (end: CableEnd, used: readonly string[], through: readonly string[]) => {
-      for (const { cable, other } of ends.get(key(end)) ?? []) {
+      for (const { cable, other } of ends(end)) {
         if (used.includes(cable.id)) continue;
         const laid = [...used, cable.id];
-        const behind: CableEnd = { port: other.port, side: other.side === 'front' ? 'rear' : 'front' };
-        if (passive(other.port)) follow(behind, laid, [...through, other.port]);
+        if (passive(other.port))
+          follow({ port: other.port, side: other.side === 'front' ? 'rear' : 'front' }, laid, [
+            ...through,
+            other.port,
+          ]);
         else found.push({ from: start, to: other.port, cables: laid, through });
       }
     };
