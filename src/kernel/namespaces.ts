@@ -23,22 +23,41 @@ export function namespacesMissing(): string | null {
   }
 }
 
-/** Listens on tcp ports and says its name to whoever comes. */
+export type CallProtocol = 'tcp' | 'udp';
+
+/** Listens on tcp and udp ports and says its name to whoever comes. */
 const SERVER = `
   const net = require('node:net');
+  const dgram = require('node:dgram');
   const [name, ...ports] = process.argv.slice(1);
-  Promise.all(ports.map((port) => new Promise((ready, failed) => {
+  const streams = ports.map((port) => new Promise((ready, failed) => {
     const server = net.createServer((socket) => { socket.on('error', () => {}); socket.end(name); });
     server.on('error', failed);
     server.listen(Number(port), '0.0.0.0', ready);
-  }))).then(() => console.log('ready'));
+  }));
+  const datagrams = ports.map((port) => new Promise((ready, failed) => {
+    const socket = dgram.createSocket('udp4');
+    socket.on('message', (_, from) => socket.send(name, from.port, from.address, () => {}));
+    socket.on('error', failed);
+    socket.bind(Number(port), ready);
+  }));
+  Promise.all([...streams, ...datagrams]).then(() => console.log('ready'));
 `;
 
 /** Calls each address and port; prints the name that answered, or an empty text. */
 const CLIENT = `
   const net = require('node:net');
+  const dgram = require('node:dgram');
   const calls = JSON.parse(process.argv[1]);
-  const call = ([host, port]) => new Promise((done) => {
+  const ask = (host, port) => new Promise((done) => {
+    const socket = dgram.createSocket('udp4');
+    const end = (text) => { clearTimeout(patience); socket.close(); done(text); };
+    const patience = setTimeout(() => end(''), 2500);
+    socket.on('message', (text) => end(String(text)));
+    socket.on('error', () => end(''));
+    socket.connect(port, host, () => socket.send('?', () => {}));
+  });
+  const call = ([host, port, protocol]) => protocol === 'udp' ? ask(host, port) : new Promise((done) => {
     const socket = net.connect({ host, port, timeout: 2500 });
     let heard = '';
     socket.on('data', (text) => { heard += text; });
@@ -103,7 +122,7 @@ export class Namespaces {
   }
 
   /** Who answers each call from a host: a name, or an empty text for nobody. */
-  calls(name: string, list: readonly (readonly [string, number])[]): Promise<string[]> {
+  calls(name: string, list: readonly (readonly [string, number, CallProtocol])[]): Promise<string[]> {
     const child = spawn(
       'ip',
       ['netns', 'exec', this.named(name), process.execPath, '-e', CLIENT, JSON.stringify(list)],

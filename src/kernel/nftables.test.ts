@@ -1,18 +1,18 @@
 import fc from 'fast-check';
-import { formatAddress } from '../core/address/ip';
-import { formatPrefix } from '../core/address/prefix';
+import { type IpAddress, addOffset, formatAddress, parseAddress } from '../core/address/ip';
+import { formatPrefix, networkOf } from '../core/address/prefix';
 import { nftRuleset } from '../core/formats/nftables';
 import type { Plan } from '../core/plan/plan';
 import { addressesOn, gatewaysOf, subnetOf, vlansOf } from '../core/plan/view';
 import { filterOf } from '../core/policy/enforce';
 import { wantedText } from '../core/policy/decide';
 import { farAddress } from '../core/rehearse/host';
-import { probe } from '../core/rehearse/probe';
+import { type Receiver, probe } from '../core/rehearse/probe';
 import { deviceNamed, put, vlanFor } from '../core/testing/gear';
 import { cardOf, uplinkNamed } from '../core/testing/internet';
 import { done } from '../core/testing/plans';
 import { buildPolicy, damagedPolicy, soundPolicy, zoneNamed } from '../core/testing/policy';
-import { Namespaces, namespacesMissing } from './namespaces';
+import { type CallProtocol, Namespaces, namespacesMissing } from './namespaces';
 
 const TODAY = '2026-05-04';
 const missing = namespacesMissing();
@@ -34,6 +34,13 @@ function site(): Plan {
       assignment: 'static',
     });
   const uplink = uplinkNamed(plan, 'fibre').id;
+  plan = done(plan, 'addForward', {
+    uplink,
+    target: cardOf(plan, 'cam-1').id,
+    inside: 123,
+    from: 8123,
+    protocol: 'udp',
+  });
   plan = done(plan, 'addForward', { uplink, target: cardOf(plan, 'cam-1').id, inside: 554, from: 8554 });
   const device = (name: string) => ({ device: deviceNamed(plan, name).id });
   plan = done(plan, 'addRule', {
@@ -52,7 +59,8 @@ function site(): Plan {
 }
 
 const HOSTS = ['desk', 'cam-1', 'phone', 'camera-guest', 'boss'];
-const PORTS = [22, 53, 80, 443, 554, 8554, 8443];
+const PORTS = [22, 53, 80, 123, 443, 554, 8123, 8554, 8443];
+const PROTOCOLS: readonly CallProtocol[] = ['tcp', 'udp'];
 
 describe('the ruleset of a gateway', () => {
   onKernel('is one that the kernel takes, whatever was done to the site', () => {
@@ -79,75 +87,124 @@ describe('the ruleset of a gateway', () => {
   onKernel(
     'does on a real kernel what the probe says: between hosts, to the gateway, out, and in by forwards',
     async () => {
-      const plan = site();
-      const hosts = new Namespaces();
-      try {
-        hosts.add('gw-1');
-        hosts.exec('gw-1', 'sh', ['-c', 'echo 1 > /proc/sys/net/ipv4/ip_forward']);
-        const at = (name: string) => formatAddress(addressesOn(plan, cardOf(plan, name).id)[0]!.address);
-        for (const name of HOSTS) {
-          const subnet = plan.subnet.get(addressesOn(plan, cardOf(plan, name).id)[0]!.subnet)!;
-          const gateway = formatAddress(gatewaysOf(plan, subnet.id)[0]!.address);
-          const leg = `vlan${plan.vlan.get(subnet.vlan)!.vid}`;
-          hosts.add(name);
-          hosts.cable('gw-1', leg, name, 'eth0');
-          hosts.ip('gw-1', `addr add ${gateway}/${subnet.prefix.length} dev ${leg}`);
-          hosts.ip(name, `addr add ${at(name)}/${subnet.prefix.length} dev eth0`);
-          hosts.ip(name, `route add default via ${gateway}`);
-        }
-        const outside = formatAddress(uplinkNamed(plan, 'fibre').address!);
-        const far = formatAddress(farAddress(plan));
-        hosts.add('internet');
-        hosts.cable('gw-1', 'wan0', 'internet', 'eth0');
-        hosts.ip('gw-1', `addr add ${outside}/24 dev wan0`);
-        hosts.ip('internet', `addr add ${far}/24 dev eth0`);
-        // Somebody in the Internet who tries inside addresses finds the gateway, as a neighbour of the provider's could.
-        for (const { prefix } of plan.subnet.values())
-          if (typeof prefix.address === 'number')
-            hosts.ip('internet', `route add ${formatPrefix(prefix)} via ${outside}`);
-        hosts.exec('gw-1', 'nft', ['-f', '-'], nftRuleset(plan, deviceNamed(plan, 'gw-1'), TODAY));
-        await Promise.all([...HOSTS, 'gw-1', 'internet'].map((name) => hosts.serve(name, PORTS)));
-
-        const all = [...HOSTS, 'internet'];
-        const results = await Promise.all(
-          all.map(async (from) => {
-            const gateway = from === 'internet' ? null : { gateway: true as const };
-            const others = HOSTS.filter((name) => name !== from);
-            const calls = PORTS.flatMap((port) => [
-              // From the Internet a host inside is reached by no address of its own, so its forwards are asked below.
-              ...others.map((to) => ({ to, host: at(to), port, question: from === 'internet' ? null : to })),
-              ...(gateway ? [{ to: 'gw-1', host: gatewayOf(plan, from), port, question: 'gateway' }] : []),
-              ...(from === 'internet'
-                ? [{ to: 'outside', host: outside, port, question: 'outside' }]
-                : [{ to: 'internet', host: far, port, question: 'internet' }]),
-            ]);
-            const heard = await hosts.calls(
-              from,
-              calls.map(({ host, port }) => [host, port] as const),
-            );
-            return calls.map((call, i) => ({ ...call, from, heard: heard[i]! }));
-          }),
-        );
-        let connected = 0;
-        const wrong: string[] = [];
-        for (const { from, to, host, port, question, heard } of results.flat()) {
-          const wanted = { protocol: 'tcp' as const, port };
-          const expected = question === null ? '' : answering(plan, from, question, port);
-          if (heard !== '') connected++;
-          if (heard !== expected)
-            wrong.push(
-              `${from} to ${to} (${host}) ${wantedText(wanted)}: heard “${heard}”, the probe says “${expected}”`,
-            );
-        }
-        expect(wrong).toEqual([]);
-        expect(connected).toBeGreaterThan(25);
-        expect(results.flat().length - connected).toBeGreaterThan(60);
-      } finally {
-        hosts.close();
-      }
+      const { wrong, connected, refused } = await compared(site(), []);
+      expect(wrong).toEqual([]);
+      expect(connected).toBeGreaterThan(50);
+      expect(refused).toBeGreaterThan(120);
     },
   );
+
+  onKernel('translates one to one on a real kernel as the probe says, both ways', async () => {
+    const plain = site();
+    const subnet = plan4(plain, 'cam-1');
+    const outside = networkOf(parseAddress('10.99.7.0')!, subnet.prefix.length);
+    const plan = done(plain, 'addTranslation', { subnet: subnet.id, outside: formatPrefix(outside) });
+    const known = addOffset(
+      outside.address,
+      (addressesOn(plan, cardOf(plan, 'cam-1').id)[0]!.address as number) - (subnet.prefix.address as number),
+    );
+    const { wrong, connected } = await compared(plan, [known]);
+    expect(wrong).toEqual([]);
+    expect(connected).toBeGreaterThan(50);
+  });
 });
+
+const plan4 = (plan: Plan, name: string) =>
+  plan.subnet.get(addressesOn(plan, cardOf(plan, name).id)[0]!.subnet)!;
+
+/**
+ * Runs the site on the kernel and asks everything of everybody: hosts, gateway, Internet, and `more` addresses. Returns
+ * where kernel and probe differ, and how many calls were answered and how many not.
+ */
+async function compared(plan: Plan, more: readonly IpAddress[]) {
+  const hosts = new Namespaces();
+  try {
+    hosts.add('gw-1');
+    hosts.exec('gw-1', 'sh', ['-c', 'echo 1 > /proc/sys/net/ipv4/ip_forward']);
+    const at = (name: string) => formatAddress(addressesOn(plan, cardOf(plan, name).id)[0]!.address);
+    for (const name of HOSTS) {
+      const subnet = plan4(plan, name);
+      const gateway = gatewayOf(plan, name);
+      const leg = `vlan${plan.vlan.get(subnet.vlan)!.vid}`;
+      hosts.add(name);
+      hosts.cable('gw-1', leg, name, 'eth0');
+      hosts.ip('gw-1', `addr add ${gateway}/${subnet.prefix.length} dev ${leg}`);
+      hosts.ip(name, `addr add ${at(name)}/${subnet.prefix.length} dev eth0`);
+      hosts.ip(name, `route add default via ${gateway}`);
+    }
+    const outside = formatAddress(uplinkNamed(plan, 'fibre').address!);
+    const far = formatAddress(farAddress(plan));
+    hosts.add('internet');
+    hosts.cable('gw-1', 'wan0', 'internet', 'eth0');
+    hosts.ip('gw-1', `addr add ${outside}/24 dev wan0`);
+    hosts.ip('internet', `addr add ${far}/24 dev eth0`);
+    // Somebody in the Internet who tries inside addresses finds the gateway, as a neighbour of the provider's could.
+    for (const { prefix } of plan.subnet.values())
+      if (typeof prefix.address === 'number')
+        hosts.ip('internet', `route add ${formatPrefix(prefix)} via ${outside}`);
+    hosts.exec('gw-1', 'nft', ['-f', '-'], nftRuleset(plan, deviceNamed(plan, 'gw-1'), TODAY));
+    await Promise.all([...HOSTS, 'gw-1', 'internet'].map((name) => hosts.serve(name, PORTS)));
+
+    const results = await Promise.all(
+      [...HOSTS, 'internet'].map(async (from) => {
+        const outsider = from === 'internet';
+        const others = HOSTS.filter((name) => name !== from);
+        const calls = PROTOCOLS.flatMap((protocol) =>
+          PORTS.flatMap((port): Call[] => [
+            // From the Internet a host inside is reached by no address of its own, so its forwards are asked below.
+            ...others.map((to) => ({
+              protocol,
+              port,
+              host: at(to),
+              to: outsider ? null : asDevice(plan, to),
+            })),
+            ...(outsider
+              ? [{ protocol, port, host: outside, to: { address: parseAddress(outside)! } }]
+              : [
+                  { protocol, port, host: gatewayOf(plan, from), to: { gateway: true as const } },
+                  { protocol, port, host: far, to: { internet: true as const } },
+                  ...more.map((address) => ({
+                    protocol,
+                    port,
+                    host: formatAddress(address),
+                    to: { address },
+                  })),
+                ]),
+          ]),
+        );
+        const heard = await hosts.calls(
+          from,
+          calls.map(({ host, port, protocol }) => [host, port, protocol] as const),
+        );
+        return calls.map((call, i) => ({ ...call, from, heard: heard[i]! }));
+      }),
+    );
+    const asked = results.flat();
+    const wrong = asked.flatMap((call) => {
+      const expected = answering(plan, call);
+      return call.heard === expected
+        ? []
+        : [
+            `${call.from} to ${call.host} ${wantedText(call)}: heard “${call.heard}”, the probe says “${expected}”`,
+          ];
+    });
+    const connected = asked.filter(({ heard }) => heard !== '').length;
+    return { wrong, connected, refused: asked.length - connected };
+  } finally {
+    hosts.close();
+  }
+}
+
+interface Call {
+  readonly protocol: CallProtocol;
+  readonly port: number;
+  /** The address called. */
+  readonly host: string;
+  /** As the probe is asked; null where it is known that nobody may answer. */
+  readonly to: Receiver | null;
+}
+
+const asDevice = (plan: Plan, name: string) => ({ device: deviceNamed(plan, name).id });
 
 const gatewayOf = (plan: Plan, name: string): string => {
   const { subnet } = addressesOn(plan, cardOf(plan, name).id)[0]!;
@@ -155,21 +212,12 @@ const gatewayOf = (plan: Plan, name: string): string => {
 };
 
 /** The name of who answers according to the probe; empty for nobody. */
-function answering(plan: Plan, from: string, question: string, port: number): string {
-  const sender = from === 'internet' ? { internet: true as const } : { device: deviceNamed(plan, from).id };
-  const outside = uplinkNamed(plan, 'fibre').address!;
-  const to =
-    question === 'gateway'
-      ? { gateway: true as const }
-      : question === 'internet'
-        ? { internet: true as const }
-        : question === 'outside'
-          ? { address: outside }
-          : { device: deviceNamed(plan, question).id };
-  const answer = probe(plan, { from: sender, to, wanted: { protocol: 'tcp', port } }, TODAY);
+function answering(plan: Plan, { from, to, protocol, port }: Call & { readonly from: string }): string {
+  if (to === null) return '';
+  const sender = from === 'internet' ? { internet: true as const } : asDevice(plan, from);
+  const answer = probe(plan, { from: sender, to, wanted: { protocol, port } }, TODAY);
   if (!answer.delivered) return '';
-  const last = answer.forth.at(-1)!;
-  return question === 'internet' ? 'internet' : last.what;
+  return 'internet' in to ? 'internet' : answer.forth.at(-1)!.what;
 }
 
 test('segments without a name of their own are numbered, and the file says which is which', () => {

@@ -189,6 +189,15 @@ const openedBy = (plan: Plan, router: Router): Opened[] =>
 
 const portsIn = (from: number, to: number): string => (from === to ? String(from) : `${from}-${to}`);
 
+/** Who called the target by its one-to-one address did not come by the forward, though its address was changed too. */
+function knownAs(plan: Plan, router: Router, { target }: Forward): string {
+  const subnets = addressesOn(plan, target).map(({ subnet }) => subnet);
+  const outside = router.translations.filter(({ subnet }) => subnets.includes(subnet));
+  return outside.length > 0
+    ? `ct original ip daddr != { ${outside.map((item) => formatPrefix(item.outside)).join(', ')} } `
+    : '';
+}
+
 function translations(out: Writer, plan: Plan, router: Router, names: Names): void {
   const opened = openedBy(plan, router);
   out.block('chain prerouting', () => {
@@ -289,7 +298,7 @@ export function nftRuleset(plan: Plan, device: Device, today: string | null): st
         for (const protocol of protocolsOf(forward)) {
           const last = forward.inside + forward.to - forward.from;
           out.add(
-            `ct status dnat ip daddr ${target} ${protocol} dport ${portsIn(forward.inside, last)} accept comment ${quoted(`forward to ${targetOf(plan, forward).name}`)}`,
+            `ct status dnat ${knownAs(plan, router, forward)}ip daddr ${target} ${protocol} dport ${portsIn(forward.inside, last)} accept comment ${quoted(`forward to ${targetOf(plan, forward).name}`)}`,
           );
         }
       matrix(out, plan, names);
