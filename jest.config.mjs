@@ -13,7 +13,7 @@ const shared = {
     ],
   },
   // These ship as ES modules only.
-  transformIgnorePatterns: ['/node_modules/(?!(fractional-indexing|nanoid)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(@noble/hashes|fractional-indexing|nanoid|tinyqueue)/)'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
 };
 

@@ -23,6 +23,8 @@ import { type Call, type Operation, runOperation } from './plan/operation';
 import type { Plan } from './plan/plan';
 import { Refusal } from './plan/refusal';
 import { takeSteps } from './plan/revert';
+import * as questions from './questions/operations';
+import * as trees from './tree/operations';
 import * as pools from './pools/operations';
 import * as routing from './routing/operations';
 import * as segments from './segments/operations';
@@ -72,12 +74,21 @@ const all: readonly Operation[] = [
   devices.equipDevice,
   devices.removeDevice,
   devices.setController,
-  devices.turnOnRstp,
+  trees.turnOnRstp,
   ports.assignPorts,
   ports.importPorts,
   ports.carryVlans,
   ports.mapPorts,
   ports.setNative,
+  trees.setBridge,
+  trees.placeRoots,
+  trees.setInstance,
+  trees.removeInstance,
+  trees.likeRegionOf,
+  trees.setTreePort,
+  questions.addQuestion,
+  questions.removeQuestion,
+  questions.moveQuestion,
   cables.connect,
   cables.disconnect,
   cables.movePlug,

@@ -14,12 +14,12 @@ import { encodePlan } from '../plan/wire';
 
 /** The project's own file: a whole plan as JSON, versioned. docs/format.md describes it. */
 export const FORMAT = 'dianome-plan';
-export const VERSION = 4;
+export const VERSION = 5;
 
 const list = <T extends TableName>(table: T) => z.array(recordSchemas[table]).default([]);
 export const planFileSchema = z.strictObject({
   format: z.literal(FORMAT),
-  version: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(VERSION)]),
+  version: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(VERSION)]),
   plan: z.strictObject({
     site: z.array(recordSchemas.site).length(1, 'a plan file holds exactly one site record'),
     lan: list('lan'),
@@ -31,6 +31,9 @@ export const planFileSchema = z.strictObject({
     aggregate: list('aggregate'),
     port: list('port'),
     cable: list('cable'),
+    bridge: list('bridge'),
+    instance: list('instance'),
+    treePort: list('treePort'),
     subnet: list('subnet'),
     pool: list('pool'),
     exclusion: list('exclusion'),
@@ -46,6 +49,7 @@ export const planFileSchema = z.strictObject({
     service: list('service'),
     cell: list('cell'),
     rule: list('rule'),
+    question: list('question'),
     acceptance: list('acceptance'),
   }),
 });

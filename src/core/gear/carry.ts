@@ -12,13 +12,19 @@ const change = (draft: Draft, ports: readonly Port[], vlan: string, how: typeof 
   for (const port of ports) draft.update('port', port.id, { ...how(port, vlan), profile: null });
 };
 
+/** Puts a VLAN on every trunk between those who use it; returns the ports that did not carry it. */
+export function carryEverywhere(draft: Draft, vlan: string): Port[] {
+  const ports = missingPorts(draft.plan, vlan);
+  change(draft, ports, vlan, adding);
+  return ports;
+}
+
 /** Puts a VLAN on every trunk between those who use it, redundant ways included. */
 export const carryNeeded = operation('carryNeeded', z.strictObject({ vlan: z.string() }), (draft, input) => {
   const vlan = draft.need('vlan', input.vlan);
-  const ports = missingPorts(draft.plan, vlan.id);
+  const ports = carryEverywhere(draft, vlan.id);
   if (ports.length === 0)
     throw badInput(`${vlan.vid} ${vlan.code} is carried everywhere it is needed already.`, 'vlan');
-  change(draft, ports, vlan.id, adding);
   return `${portsTitle(draft.plan, ports)}: carry ${vlan.vid} ${vlan.code}`;
 });
 

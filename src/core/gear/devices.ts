@@ -214,18 +214,3 @@ export const setController = operation(
     return `${device.name}: configured by ${by}`;
   },
 );
-
-export const turnOnRstp = operation(
-  'turnOnRstp',
-  z.strictObject({ devices: z.array(z.string()).min(1) }),
-  (draft, { devices }) => {
-    const names = devices.map((id) => {
-      const device = draft.need('device', id);
-      const box = boxOf(draft.plan, id);
-      if (!box?.vlanAware) throw badInput(`${device.name} cannot run a spanning tree.`, 'devices');
-      draft.update('box', box.id, { spanningTree: 'rstp' });
-      return device.name;
-    });
-    return `RSTP on at ${names.join(', ')}`;
-  },
-);

@@ -1,4 +1,6 @@
 import type { Draft } from '../plan/draft';
+import { dropQuestions } from '../questions/operations';
+import { removeTreesOf } from '../tree/remove';
 import { removeInternetOf } from '../uplink/remove';
 import { portsOf } from '../switching/wiring';
 import { type Carried, carriedOf, vlansIn, without } from './roles';
@@ -8,6 +10,12 @@ export function removeGear(draft: Draft, device: string): void {
   const ports = portsOf(draft.plan, device);
   const own = new Set(ports.map((port) => port.id));
   removeInternetOf(draft, device);
+  removeTreesOf(draft, device, own);
+  dropQuestions(
+    draft,
+    ({ fromDevice, toDevice, fromPort }) =>
+      fromDevice === device || toDevice === device || (fromPort !== null && own.has(fromPort)),
+  );
   for (const cable of [...draft.plan.cable.values()])
     if (own.has(cable.from) || own.has(cable.to)) draft.remove('cable', cable.id);
   for (const port of ports) draft.remove('port', port.id);

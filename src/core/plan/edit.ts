@@ -16,6 +16,9 @@ const editable = [
   'aggregate',
   'port',
   'cable',
+  'bridge',
+  'instance',
+  'treePort',
   'subnet',
   'pool',
   'exclusion',
@@ -30,6 +33,7 @@ const editable = [
   'zone',
   'service',
   'rule',
+  'question',
 ] as const;
 
 export const toWire = (table: TableName, record: AnyRecord): Record<string, unknown> =>

@@ -19,6 +19,9 @@ const groupKeys: { readonly [T in TableName]: (record: RecordOf<T>) => string } 
   aggregate: (record) => record.device,
   port: (record) => record.device,
   cable: () => '',
+  bridge: () => '',
+  instance: (record) => record.device,
+  treePort: () => '',
   subnet: () => '',
   pool: (record) => record.subnet,
   exclusion: (record) => record.subnet,
@@ -34,6 +37,7 @@ const groupKeys: { readonly [T in TableName]: (record: RecordOf<T>) => string } 
   service: () => '',
   cell: () => '',
   rule: () => '',
+  question: () => '',
   acceptance: () => '',
 };
 

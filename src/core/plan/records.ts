@@ -4,6 +4,7 @@ import { addressCodec, idSchema, macCodec, prefixCodec, text, timeCodec, whole }
 import { aggregateSchema, boxSchema, cableSchema, portSchema, profileSchema } from './gear';
 import { forwardSchema, offerSchema, uplinkSchema } from './internet';
 import { routeSchema, translationSchema, tunnelSchema, voiceBoxSchema } from './routing';
+import { bridgeSchema, instanceSchema, questionSchema, treePortSchema } from './tree';
 import { cellSchema, partySchema, ruleSchema, serviceSchema, zoneSchema } from './policy';
 
 /**
@@ -210,6 +211,9 @@ export const recordSchemas = {
   aggregate: aggregateSchema,
   port: portSchema,
   cable: cableSchema,
+  bridge: bridgeSchema,
+  instance: instanceSchema,
+  treePort: treePortSchema,
   subnet: subnetSchema,
   pool: poolSchema,
   exclusion: exclusionSchema,
@@ -225,6 +229,7 @@ export const recordSchemas = {
   service: serviceSchema,
   cell: cellSchema,
   rule: ruleSchema,
+  question: questionSchema,
   acceptance: acceptanceSchema,
 } as const;
 
@@ -243,6 +248,10 @@ export type Profile = RecordOf<'profile'>;
 export type Aggregate = RecordOf<'aggregate'>;
 export type Port = RecordOf<'port'>;
 export type Cable = RecordOf<'cable'>;
+export type BridgeRecord = RecordOf<'bridge'>;
+export type Instance = RecordOf<'instance'>;
+export type TreePort = RecordOf<'treePort'>;
+export type Question = RecordOf<'question'>;
 export type Subnet = RecordOf<'subnet'>;
 export type Pool = RecordOf<'pool'>;
 export type Exclusion = RecordOf<'exclusion'>;
@@ -277,6 +286,9 @@ export const references: { readonly [T in TableName]: Readonly<Record<string, Ta
   aggregate: { device: 'device' },
   port: { device: 'device', ...carriedReferences, profile: 'profile', aggregate: 'aggregate' },
   cable: { from: 'port', to: 'port' },
+  bridge: { device: 'device', ringPorts: 'port' },
+  instance: { device: 'device' },
+  treePort: { port: 'port' },
   subnet: { vlan: 'vlan', dns: 'interface' },
   pool: { subnet: 'subnet', servedBy: 'interface' },
   exclusion: { subnet: 'subnet' },
@@ -292,6 +304,13 @@ export const references: { readonly [T in TableName]: Readonly<Record<string, Ta
   service: {},
   cell: { from: 'zone', to: 'zone' },
   rule: { device: 'device' },
+  question: {
+    fromPort: 'port',
+    fromDevice: 'device',
+    fromVlan: 'vlan',
+    toDevice: 'device',
+    toVlan: 'vlan',
+  },
   acceptance: {},
 };
 

@@ -85,6 +85,17 @@ const names: Readonly<Record<string, string>> = {
   manages: 'may open the gateway’s pages',
   until: 'holds until',
   decision: 'passes',
+  costScale: 'path costs',
+  hello: 'hello time (s)',
+  maxAge: 'max age (s)',
+  forwardDelay: 'forward delay (s)',
+  maxHops: 'max hops',
+  ringManager: 'ring manager',
+  ringPorts: 'ring ports',
+  recovery: 'recovery (ms)',
+  vids: 'VLAN ids',
+  cost: 'path cost',
+  edge: 'edge port',
 };
 
 export const fieldName = (_table: TableName, field: string): string => names[field] ?? field;
@@ -144,6 +155,16 @@ export function recordTitle(plan: Plan, table: TableName, record: AnyRecord): st
       };
       return `cable ${end(as<'cable'>().from)} = ${end(as<'cable'>().to)}`;
     }
+    case 'bridge':
+      return `spanning tree of ${plan.device.get(as<'bridge'>().device)?.name ?? 'a device'}`;
+    case 'instance':
+      return `instance ${as<'instance'>().number} of ${plan.device.get(as<'instance'>().device)?.name ?? 'a device'}`;
+    case 'treePort': {
+      const port = plan.port.get(as<'treePort'>().port);
+      return `${port ? portTitle(plan, port) : 'a port'} in tree ${as<'treePort'>().instance}`;
+    }
+    case 'question':
+      return as<'question'>().why ? `question “${as<'question'>().why}”` : 'a question';
     case 'subnet':
       return formatPrefix(as<'subnet'>().prefix);
     case 'pool':

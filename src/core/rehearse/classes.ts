@@ -3,8 +3,7 @@ import { memoOn } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import type { Address, Port } from '../plan/records';
 import { gatewaysOf, subnetsOf } from '../plan/view';
-import { type Flood, type State, stateKey } from '../switching/fabric';
-import { ingress } from '../switching/facts';
+import { type Flood, type State, enters, stateKey } from '../switching/fabric';
 import { reachersOf } from '../switching/reachers';
 import { fabric } from '../switching/users';
 import { type Router, legUp, routersIn } from '../routing/router';
@@ -28,7 +27,19 @@ export interface EndClass {
 
 /** The classes of all devices whose cables are recorded. Telephones that tag count where their tag puts them. */
 export const classesOf: (plan: Plan) => readonly EndClass[] = memoOn(
-  ['cable', 'port', 'box', 'address', 'interface', 'device', 'vlan', 'subnet'],
+  [
+    'cable',
+    'port',
+    'box',
+    'bridge',
+    'instance',
+    'treePort',
+    'address',
+    'interface',
+    'device',
+    'vlan',
+    'subnet',
+  ],
   find,
 );
 
@@ -52,8 +63,7 @@ function find(plan: Plan): EndClass[] {
           const item = plan.interface.get(address.interface)!;
           const phone = plan.device.get(device)!.kind === 'phone' && port.voice === vlan;
           const tag = phone ? plan.vlan.get(vlan)!.vid : 0;
-          const facts = bridge.facts[i];
-          const entered = !facts ? null : bridge.box.vlanAware ? ingress(facts, tag) : { vid: tag };
+          const entered = enters(bridge, i, tag);
           const landing = entered && 'vid' in entered ? { bridge: at, vid: entered.vid } : null;
           const key = [
             vlan,
@@ -89,6 +99,9 @@ export const WIRING = [
   'cable',
   'port',
   'box',
+  'bridge',
+  'instance',
+  'treePort',
   'device',
   'interface',
   'address',

@@ -6,7 +6,7 @@ import { carryNeeded } from '../findings/remedies';
 import { gatewaysOf, subnetsOf } from '../plan/view';
 import { portTitle } from '../plan/words';
 import { missingPorts } from '../switching/carry';
-import { type Flood, type Origin, type State, flood, stateKey } from '../switching/fabric';
+import { type Flood, type Origin, type State, flood, leaves, stateKey } from '../switching/fabric';
 import { egress, isMember } from '../switching/facts';
 import { type Hop, hopsOf, hopsTo } from '../switching/follow';
 import { bridgeAt, fabric, usersOf } from '../switching/users';
@@ -134,7 +134,7 @@ function heardBy(
       for (const came of covered.came.keys()) {
         if (Math.floor(came / 4096) !== seat.bridge) continue;
         const state: State = { bridge: seat.bridge, vid: came % 4096 };
-        const tag = bridges[seat.bridge]!.box.vlanAware ? egress(facts, state.vid) : state.vid;
+        const tag = leaves(bridges[seat.bridge]!, seat.port, state.vid);
         if (tag === 0)
           return { hops: hopsTo(plan, covered, state, { left: place.port, tagOut: 0 }), assumed: false };
       }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { type IpAddress, formatAddress } from '../address/ip';
 import { formatPrefix, prefixFamily } from '../address/prefix';
 import { removeVlanFromPorts } from '../gear/remove';
+import { dropQuestions } from '../questions/operations';
 import { dropVlan } from '../policy/remove';
 import { leaveSegment, removeTranslationsOf } from '../uplink/remove';
 import { carriedOf, vlansIn } from '../gear/roles';
@@ -167,6 +168,7 @@ export const removeSegment = operation(
       removeInterface(draft, item.id);
     removeVlanFromPorts(draft, vlan.id);
     dropVlan(draft, vlan.id);
+    dropQuestions(draft, ({ fromVlan, toVlan }) => fromVlan === vlan.id || toVlan === vlan.id);
     leaveSegment(draft, vlan.id);
     draft.remove('vlan', vlan.id);
     return `${vlan.name} (VLAN ${vlan.vid}) removed${fixed ? ` with ${counted(fixed, 'fixed address', 'fixed addresses')}` : ''}`;

@@ -2,7 +2,17 @@ import type { Collection } from '../plan/collection';
 import { memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import type { Box, Port, Vlan } from '../plan/records';
-import { type Assumption, type PortFacts, type Tag, egress, ingress, portFacts, vidIn } from './facts';
+import {
+  type Assumption,
+  type Ingress,
+  type PortFacts,
+  type Tag,
+  blocks,
+  egress,
+  ingress,
+  portFacts,
+  vidIn,
+} from './facts';
 import { type Link, isPassive, linksOf, portsOf } from './wiring';
 
 /** A box that passes frames between its ports, with what each port does to them. */
@@ -12,6 +22,25 @@ export interface Bridge {
   readonly ports: readonly Port[];
   /** By place in `ports`; null where no frame passes. A box without VLANs has no facts, only open ports. */
   readonly facts: readonly (PortFacts | null)[];
+}
+
+/**
+ * What becomes of a frame that arrives at a port of a box: the VLAN it is in (in a box without VLANs the tag it wears), or
+ * why it is dropped. Null where no frame passes.
+ */
+export function enters({ box, facts }: Bridge, index: number, tag: Tag): Ingress | null {
+  const port = facts[index];
+  if (!port) return null;
+  if (box.vlanAware) return ingress(port, tag);
+  return blocks(port, tag) ? { refused: 'blocked' } : { vid: tag };
+}
+
+/** The tag with which a frame leaves a box by a port; null when it does not. */
+export function leaves({ box, facts }: Bridge, index: number, vid: number): Tag | null {
+  const port = facts[index];
+  if (!port) return null;
+  if (box.vlanAware) return egress(port, vid);
+  return blocks(port, vid) ? null : vid;
 }
 
 const bridgeOf = memo((box: Box) =>
@@ -51,7 +80,7 @@ const waysOut = memo((bridge: Bridge) => {
   return (vid: number): readonly number[] => {
     const ports = listed.get(vid) ?? none;
     if (asked.length === 0) return ports;
-    const more = asked.filter((i) => !bridge.box.vlanAware || egress(bridge.facts[i]!, vid) !== null);
+    const more = asked.filter((i) => leaves(bridge, i, vid) !== null);
     return [...ports, ...more];
   };
 });
@@ -147,8 +176,8 @@ export type Origin = { readonly state: State } | { readonly port: string; readon
 
 /**
  * Who hears a broadcast (IEEE 802.1Q-2022 clause 8.6 without learning: a frame to everybody). It leaves by every member
- * port but the one it came in by, and each port sends each VLAN once. Until spanning trees are computed every link is
- * used. Exact in both directions of a link: what leaves one end need not be admitted at the other. With `only` boxes the
+ * port but the one it came in by, and each port sends each VLAN once, where trees and
+ * rings let it. Exact in both directions of a link: what leaves one end need not be admitted at the other. With `only` boxes the
  * list of who hears it stays empty, for those who ask how far it gets and not who is there.
  */
 export function flood(fabric: Fabric, origin: Origin, only: 'boxes' | 'all' = 'all'): Flood {
@@ -184,18 +213,13 @@ export function flood(fabric: Fabric, origin: Origin, only: 'boxes' | 'all' = 'a
       hear(portId, tag, from, link);
       return;
     }
-    const bridge = bridges[seat.bridge]!;
-    const facts = bridge.facts[seat.port]!;
-    if (!facts) return;
-    const entered = bridge.box.vlanAware ? ingress(facts, tag) : { vid: tag };
-    if ('refused' in entered) return;
+    const entered = enters(bridges[seat.bridge]!, seat.port, tag);
+    if (!entered || 'refused' in entered) return;
     enter({ bridge: seat.bridge, vid: entered.vid }, seat.port, { from, link, tag, port: seat.port });
   };
   const leave = (state: State, index: number) => {
     const bridge = bridges[state.bridge]!;
-    const facts = bridge.facts[index];
-    if (!facts) return;
-    const tag = bridge.box.vlanAware ? egress(facts, state.vid) : state.vid;
+    const tag = leaves(bridge, index, state.vid);
     if (tag === null) return;
     const port = bridge.ports[index]!;
     if (port.number === 0) {

@@ -14,6 +14,8 @@ export interface PortFacts {
   readonly tagged: VidSet;
   readonly accepts: Port['accepts'];
   readonly ingressFilter: boolean;
+  /** The VLANs that a spanning tree or a ring keeps from passing; null for none. */
+  readonly blocked: VidSet | null;
 }
 
 /** Asked for a port whose state nobody decided: what works for sure, or what may leak at worst. */
@@ -36,6 +38,7 @@ function factoryFacts(factory: Box['factory'], assume: Assumption): PortFacts {
     tagged: every ? EVERY : NONE,
     accepts: 'all',
     ingressFilter: false,
+    blocked: null,
   };
 }
 
@@ -55,6 +58,7 @@ export function portFacts(
     tagged: port.taggedMode === 'list' ? { except: false, vids: listed } : { except: true, vids: listed },
     accepts: port.accepts,
     ingressFilter: port.ingressFilter,
+    blocked: null,
   };
 }
 
@@ -63,7 +67,7 @@ export type Tag = number;
 
 export type Ingress =
   | { readonly vid: number }
-  | { readonly refused: 'tagged-refused' | 'untagged-refused' | 'no-pvid' | 'not-a-member' };
+  | { readonly refused: 'tagged-refused' | 'untagged-refused' | 'no-pvid' | 'not-a-member' | 'blocked' };
 
 /** What becomes of a frame that arrives (IEEE 802.1Q-2022 clauses 6.9.1, 8.6.2): its VLAN, or why it is dropped. */
 export function ingress(facts: PortFacts, tag: Tag): Ingress {
@@ -72,12 +76,20 @@ export function ingress(facts: PortFacts, tag: Tag): Ingress {
     if (facts.pvid === null) return { refused: 'no-pvid' };
   } else if (facts.accepts === 'untagged') return { refused: 'tagged-refused' };
   const vid = tag === 0 ? facts.pvid! : tag;
-  return facts.ingressFilter && !isMember(facts, vid) ? { refused: 'not-a-member' } : { vid };
+  if (facts.ingressFilter && !isMember(facts, vid)) return { refused: 'not-a-member' };
+  return blocks(facts, vid) ? { refused: 'blocked' } : { vid };
 }
 
-/** The tag a frame of this VLAN leaves with; null when the port is not a member (clause 8.8). */
-export const egress = (facts: PortFacts, vid: number): Tag | null =>
+export const blocks = ({ blocked }: PortFacts, vid: number): boolean =>
+  blocked !== null && holds(blocked, vid);
+
+/** The tag a frame of this VLAN leaves with, whether or not the port forwards it; null for no member (clause 8.8). */
+export const tagOf = (facts: PortFacts, vid: number): Tag | null =>
   facts.untagged === vid ? 0 : holds(facts.tagged, vid) ? vid : null;
+
+/** The tag a frame of this VLAN really leaves with; null when the port is no member, or blocked. */
+export const egress = (facts: PortFacts, vid: number): Tag | null =>
+  blocks(facts, vid) ? null : tagOf(facts, vid);
 
 export const vidIn =
   (vlans: { get: (id: string) => Vlan | undefined }) =>

@@ -25,6 +25,7 @@ const refusedWords = {
   'no-pvid': 'is not heard: the port puts untagged frames in no VLAN',
   'tagged-refused': 'is not heard: the port refuses tagged frames',
   'not-a-member': 'is not heard: the port is no member of its own PVID',
+  blocked: 'is not heard: a spanning tree or a ring blocks the port',
 } as const;
 
 /** Is an interface of a device on the floor that a broadcast covers? Null when its ports are not recorded. */

@@ -1,7 +1,8 @@
 import { memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
-import { type PortFacts, holds } from './facts';
-import { type Bridge, type Fabric, type Flood, type State, fabricOf, flood, stateKey } from './fabric';
+import { forwardingFabric } from '../tree/forwarding';
+import { type PortFacts, type VidSet, tagOf } from './facts';
+import { type Bridge, type Fabric, type Flood, type State, flood, stateKey } from './fabric';
 
 /** A fabric with the floods asked of it so far, by the state they began in. */
 export interface Reach {
@@ -12,13 +13,13 @@ export interface Reach {
 /** The VLANs a changed port may treat differently; null when that could be any. */
 function changedVids(fabric: Fabric, bridge: Bridge, port: number, a: PortFacts | null, b: PortFacts | null) {
   if (!bridge.box.vlanAware || a?.tagged.except || b?.tagged.except) return null;
+  if (a && b && !sameSet(a.blocked, b.blocked)) return null;
   const inward = (fabric.links.get(bridge.ports[port]!.id) ?? []).some((link) => fabric.seats.has(link.to));
   const vids = new Set<number>();
-  const tagOf = (facts: PortFacts | null, vid: number) =>
-    facts === null ? null : facts.untagged === vid ? 0 : holds(facts.tagged, vid) ? vid : null;
+  const tagBy = (facts: PortFacts | null, vid: number) => (facts === null ? null : tagOf(facts, vid));
   for (const facts of [a, b])
     for (const vid of [...(facts?.tagged.vids ?? []), facts?.untagged ?? -1])
-      if (vid >= 0 && tagOf(a, vid) !== tagOf(b, vid)) vids.add(vid);
+      if (vid >= 0 && tagBy(a, vid) !== tagBy(b, vid)) vids.add(vid);
   if (!inward) return vids;
   // Frames come in here from another box: whatever decides their VLAN may draw in floods of any VLAN.
   const sameEntry =
@@ -67,10 +68,14 @@ function sameFacts(a: PortFacts | null, b: PortFacts | null): boolean {
     a.untagged === b.untagged &&
     a.accepts === b.accepts &&
     a.ingressFilter === b.ingressFilter &&
-    a.tagged.except === b.tagged.except &&
-    a.tagged.vids.size === b.tagged.vids.size &&
-    [...a.tagged.vids].every((vid) => b.tagged.vids.has(vid))
+    sameSet(a.tagged, b.tagged) &&
+    sameSet(a.blocked, b.blocked)
   );
+}
+
+function sameSet(a: VidSet | null, b: VidSet | null): boolean {
+  if (a === null || b === null || a === b) return a === b;
+  return a.except === b.except && a.vids.size === b.vids.size && [...a.vids].every((vid) => b.vids.has(vid));
 }
 
 /** The last plan asked about: the next is usually one edit away from it. */
@@ -78,7 +83,7 @@ let latest: Reach | null = null;
 
 /** The fabric of a plan, with every flood that is known to be the same as before the last edit. */
 export const reachOf = memo((plan: Plan): Reach => {
-  const fabric = fabricOf(plan, 'works', latest?.fabric);
+  const fabric = forwardingFabric(plan, latest?.fabric);
   latest = { fabric, floods: latest ? carriedOver(latest, fabric) : new Map() };
   return latest;
 });

@@ -1,5 +1,5 @@
-import { type Fabric, type State, inwardPorts, stateKey } from './fabric';
-import { type Tag, holds, ingress } from './facts';
+import { type Fabric, type State, enters, inwardPorts, leaves, stateKey } from './fabric';
+import type { Tag } from './facts';
 
 /**
  * Every state from which a frame gets to `target`: a flood asked the other way round. Reach is directional, so this is not
@@ -20,23 +20,19 @@ export function reachersOf(fabric: Fabric, target: State): ReadonlySet<number> {
     const seat = seats.get(portId);
     const facts = seat && bridges[seat.bridge]!.facts[seat.port];
     if (!seat || !facts) return;
-    if (!bridges[seat.bridge]!.box.vlanAware) return add({ bridge: seat.bridge, vid: tag });
-    if (tag === 0) {
-      if (facts.untagged !== null) add({ bridge: seat.bridge, vid: facts.untagged });
-    } else if (tag !== facts.untagged && holds(facts.tagged, tag)) add({ bridge: seat.bridge, vid: tag });
+    const bridge = bridges[seat.bridge]!;
+    const vid = bridge.box.vlanAware && tag === 0 ? facts.untagged : tag;
+    if (vid !== null && leaves(bridge, seat.port, vid) === tag) add({ bridge: seat.bridge, vid });
   };
   for (const state of pending) {
-    const { box, ports, facts } = bridges[state.bridge]!;
+    const bridge = bridges[state.bridge]!;
     for (const i of inwardPorts(fabric)[state.bridge]!) {
-      const entered = facts[i];
-      const into = links.get(ports[i]!.id);
-      if (!entered || !into) continue;
-      const tags: readonly Tag[] = box.vlanAware ? [0, state.vid] : [state.vid];
+      const into = links.get(bridge.ports[i]!.id);
+      if (!into) continue;
+      const tags: readonly Tag[] = bridge.box.vlanAware ? [0, state.vid] : [state.vid];
       for (const tag of tags) {
-        if (box.vlanAware) {
-          const made = ingress(entered, tag);
-          if ('refused' in made || made.vid !== state.vid) continue;
-        }
+        const made = enters(bridge, i, tag);
+        if (!made || 'refused' in made || made.vid !== state.vid) continue;
         for (const link of into) before(link.to, tag);
       }
     }

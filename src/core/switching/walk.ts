@@ -2,8 +2,8 @@ import { boxOf } from '../plan/box-of';
 import type { Plan } from '../plan/plan';
 import type { Device, Port } from '../plan/records';
 import { portTitle } from '../plan/words';
-import type { Bridge } from './fabric';
-import { type Tag, egress, ingress } from './facts';
+import { type Bridge, enters, leaves } from './fabric';
+import { type Tag, blocks, tagOf } from './facts';
 import type { Hop } from './follow';
 import { fabric } from './users';
 import { type Link, portsOf } from './wiring';
@@ -32,6 +32,7 @@ const refusals = {
   'untagged-refused': () => 'takes tagged frames only, and this one comes without a tag',
   'no-pvid': () => 'puts untagged frames in no VLAN',
   'tagged-refused': (tag: Tag) => `refuses tagged frames, and this one is tagged ${tag}`,
+  blocked: () => 'is blocked by a spanning tree or a ring',
   'not-a-member': (tag: Tag) => `is no member of ${tag === 0 ? 'its own PVID' : named(tag)}`,
 } as const;
 
@@ -40,8 +41,7 @@ function admitted(plan: Plan, bridge: Bridge, index: number, tag: Tag): number |
   const facts = bridge.facts[index];
   const port = bridge.ports[index]!;
   if (!facts) return shut(plan, port);
-  if (!bridge.box.vlanAware) return tag;
-  const entered = ingress(facts, tag);
+  const entered = enters(bridge, index, tag)!;
   return 'vid' in entered ? entered.vid : `${portTitle(plan, port)} ${refusals[entered.refused](tag)}`;
 }
 
@@ -50,14 +50,26 @@ function sent(plan: Plan, bridge: Bridge, index: number, vid: number): Tag | str
   const facts = bridge.facts[index];
   const port = bridge.ports[index]!;
   if (!facts) return shut(plan, port);
-  if (!bridge.box.vlanAware) return vid;
-  const tag = egress(facts, vid);
-  return tag === null ? `${portTitle(plan, port)} does not carry ${named(vid)}` : tag;
+  const tag = leaves(bridge, index, vid);
+  if (tag !== null) return tag;
+  const stopped = blocks(facts, vid) && (!bridge.box.vlanAware || tagOf(facts, vid) !== null);
+  return `${portTitle(plan, port)} ${stopped ? refusals.blocked() : `does not carry ${named(vid)}`}`;
 }
 
-/** The links of a shortest way of cables from a bridge to a device, whatever its ports let through. */
-function cablesTo(plan: Plan, from: number, device: string): Link[] | null {
+/**
+ * The links of a shortest way of cables from a bridge to a device, whatever VLANs its ports carry. A way that no tree or
+ * ring blocks as a whole is better than one that is shorter.
+ */
+const cablesTo = (plan: Plan, from: number, device: string): Link[] | null =>
+  shortestTo(plan, from, device, true) ?? shortestTo(plan, from, device, false);
+
+function shortestTo(plan: Plan, from: number, device: string, open: boolean): Link[] | null {
   const { bridges, seats, links } = fabric(plan);
+  const shutAt = (id: string): boolean => {
+    const seat = seats.get(id);
+    const set = seat && bridges[seat.bridge]!.facts[seat.port]?.blocked;
+    return set?.except === true && set.vids.size === 0;
+  };
   const way = new Map<number, Link | null>([[from, null]]);
   const back = (last: Link | null): Link[] => {
     const found: Link[] = [];
@@ -68,6 +80,7 @@ function cablesTo(plan: Plan, from: number, device: string): Link[] | null {
     if (bridges[at]!.device === device) return back(way.get(at)!);
     for (const port of bridges[at]!.ports)
       for (const link of links.get(port.id) ?? []) {
+        if (open && (shutAt(link.from) || shutAt(link.to))) continue;
         const next = seats.get(link.to)?.bridge;
         if (next === undefined && plan.port.get(link.to)!.device === device)
           return [...back(way.get(at)!), link];

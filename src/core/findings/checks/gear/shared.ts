@@ -8,6 +8,9 @@ import type { Remedy, SiteCheck } from '../../finding';
 /** What the checks of gear have in common. */
 
 const GEAR: readonly TableName[] = [
+  'bridge',
+  'instance',
+  'treePort',
   'box',
   'port',
   'cable',

@@ -4,7 +4,9 @@ import type { Plan } from '../../../plan/plan';
 import type { Port, Vlan } from '../../../plan/records';
 import { addressesOn, interfacesOf, vlansOf } from '../../../plan/view';
 import { portTitle } from '../../../plan/words';
-import { boxLinks, missingPorts, partsOf, ringsOf } from '../../../switching/carry';
+import { type Trunk, boxLinks, missingPorts, partsOf, ringsOf } from '../../../switching/carry';
+import { treesOf } from '../../../tree/forwarding';
+import { settingsOf } from '../../../tree/settings';
 import { egress, ingress } from '../../../switching/facts';
 import { type Island, fabric, islandsOf } from '../../../switching/users';
 import { boxOf } from '../../../plan/box-of';
@@ -68,7 +70,9 @@ const factsOf = (plan: Plan, port: Port) => {
   const { seats, bridges } = fabric(plan);
   const seat = seats.get(port.id)!;
   const bridge = bridges[seat.bridge]!;
-  return bridge.box.vlanAware ? bridge.facts[seat.port]! : null;
+  const facts = bridge.box.vlanAware ? bridge.facts[seat.port]! : null;
+  // A blocked link may be the one in use tomorrow.
+  return facts && { ...facts, blocked: null };
 };
 
 /** The VLAN at the other end into which untagged frames of this end's VLAN fall, where it is another one. */
@@ -141,11 +145,36 @@ const innerNotMember = gearCheck('inner-not-member', function* (plan) {
   }
 });
 
+/** Is there a way round left, when no frame crosses a link that a tree or a ring blocks for some VLAN? A bundle is one link. */
+function goesRound(plan: Plan, trunks: readonly Trunk[]): boolean {
+  const { blocked } = treesOf(plan);
+  const parts = new Map<number, number>();
+  const root = (at: number): number => ((parts.get(at) ?? at) === at ? at : root(parts.get(at)!));
+  const bundles = new Set<string>();
+  for (const { a, b, from, to } of trunks) {
+    if (blocked.has(from.id) || blocked.has(to.id)) continue;
+    if (from.aggregate !== null && to.aggregate !== null) {
+      const bundle = [from.aggregate, to.aggregate].sort().join();
+      if (bundles.has(bundle)) continue;
+      bundles.add(bundle);
+    }
+    const [x, y] = [root(a), root(b)];
+    if (x === y) return true;
+    parts.set(y, x);
+  }
+  return false;
+}
+
 const loopOpen = gearCheck('loop-open', function* (plan) {
   for (const { trunks, devices: boxes } of ringsOf(plan)) {
-    const open = boxes.filter((device) => boxOf(plan, device)!.spanningTree === 'none');
-    if (open.length === 0) continue;
+    if (!goesRound(plan, trunks)) continue;
+    const open = boxes.filter((device) => settingsOf(plan, boxOf(plan, device)!).mode === 'none');
     const able = open.filter((device) => boxOf(plan, device)!.vlanAware);
+    // A tree that blocks the one link that carries a VLAN would cut it.
+    const ends = new Set(trunks.flatMap(({ from, to }) => [from.id, to.id]));
+    const lacking = vlansOf(plan).filter(({ id }) =>
+      missingPorts(plan, id).some((port) => ends.has(port.id)),
+    );
     const names = (ids: readonly string[]) => ids.map((id) => plan.device.get(id)!.name).join(', ');
     yield {
       severity: 'stop',
@@ -153,10 +182,16 @@ const loopOpen = gearCheck('loop-open', function* (plan) {
       on: { table: 'cable', id: trunks.map(({ link }) => link.cables[0]!).sort()[0]! },
       also: open.map((id) => ({ table: 'device' as const, id })),
       what: 'A loop that nothing opens',
-      because: `${names(boxes)} are joined in a ring and ${names(open)} ${open.length === 1 ? 'runs' : 'run'} no spanning tree: the first broadcast goes round for ever.`,
+      because: `${names(boxes)} are joined in a ring and ${open.length === 0 ? 'no tree or ring manager opens it' : `${names(open)} ${open.length === 1 ? 'runs' : 'run'} no spanning tree`}: the first broadcast goes round for ever.`,
       remedies:
-        able.length === open.length
-          ? [{ label: `Turn RSTP on at ${names(able)}`, operation: 'turnOnRstp', input: { devices: able } }]
+        open.length > 0 && able.length === open.length
+          ? [
+              {
+                label: `Turn RSTP on at ${names(able)}${lacking.length > 0 ? ' and carry every VLAN all the way round' : ''}`,
+                operation: 'turnOnRstp',
+                input: { devices: able, carry: lacking.map(({ id }) => id) },
+              },
+            ]
           : [],
     };
   }

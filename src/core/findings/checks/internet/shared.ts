@@ -7,6 +7,9 @@ import type { Remedy, SiteCheck } from '../../finding';
 /** What the checks of the Internet side have in common. */
 
 const INTERNET: readonly TableName[] = [
+  'bridge',
+  'instance',
+  'treePort',
   'uplink',
   'forward',
   'offer',

@@ -2,6 +2,9 @@ import type { TableName } from '../../../plan/records';
 import type { SiteCheck } from '../../finding';
 
 const POLICY: readonly TableName[] = [
+  'bridge',
+  'instance',
+  'treePort',
   'zone',
   'cell',
   'rule',

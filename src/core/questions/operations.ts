@@ -1,0 +1,54 @@
+import { z } from 'zod';
+import type { Draft } from '../plan/draft';
+import { operation } from '../plan/operation';
+import { rankBetween } from '../plan/ranks';
+import type { Question } from '../plan/records';
+import { questionSchema } from '../plan/tree';
+import { questionText, questionsOf } from './ask';
+
+/** Questions kept with the answer that is expected: the acceptance list of a site. */
+
+export const addQuestion = operation(
+  'addQuestion',
+  questionSchema.omit({ id: true, rank: true }),
+  (draft, fields) => {
+    for (const port of [fields.fromPort]) if (port !== null) draft.need('port', port);
+    for (const device of [fields.fromDevice, fields.toDevice])
+      if (device !== null) draft.need('device', device);
+    for (const vlan of [fields.fromVlan, fields.toVlan]) if (vlan !== null) draft.need('vlan', vlan);
+    const rank = rankBetween(questionsOf(draft.plan).at(-1)?.rank ?? null, null);
+    const question = draft.insert('question', { rank, ...fields });
+    return `Question kept: ${questionText(draft.plan, question)}`;
+  },
+);
+
+export const removeQuestion = operation(
+  'removeQuestion',
+  z.strictObject({ question: z.string() }),
+  (draft, input) => {
+    const question = draft.need('question', input.question);
+    draft.remove('question', question.id);
+    return `Question dropped: ${questionText(draft.plan, question)}`;
+  },
+);
+
+/** Moves a question to behind another; to the top with null. */
+export const moveQuestion = operation(
+  'moveQuestion',
+  z.strictObject({ question: z.string(), after: z.string().nullable() }),
+  (draft, { question: id, after }) => {
+    const question = draft.need('question', id);
+    const others = questionsOf(draft.plan).filter((other) => other.id !== id);
+    const at = after === null ? 0 : others.findIndex((other) => other.id === after) + 1;
+    draft.update('question', id, {
+      rank: rankBetween(others[at - 1]?.rank ?? null, others[at]?.rank ?? null),
+    });
+    return `Question moved: ${questionText(draft.plan, question)}`;
+  },
+);
+
+/** Drops the questions that speak of something that goes. */
+export function dropQuestions(draft: Draft, gone: (question: Question) => boolean): void {
+  for (const question of [...draft.plan.question.values()])
+    if (gone(question)) draft.remove('question', question.id);
+}

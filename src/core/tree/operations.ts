@@ -1,0 +1,217 @@
+import { z } from 'zod';
+import { carryEverywhere } from '../gear/carry';
+import { boxOf } from '../plan/box-of';
+import type { Draft } from '../plan/draft';
+import { equal } from '../plan/equal';
+import { operation } from '../plan/operation';
+import type { Box, BridgeRecord } from '../plan/records';
+import { badInput } from '../plan/refusal';
+import { bridgeSchema, instanceSchema, treePortSchema } from '../plan/tree';
+import { fieldName, portTitle, wireText } from '../plan/words';
+import { formatVids, parseVids } from './ranges';
+import { bridgeRecordOf, factoryTreePort, instancesOf, settingsOf, treePortRecordsOf } from './settings';
+
+/** Settings of spanning trees and rings: at boxes, of instances, and at ports. */
+
+function boxIn(draft: Draft, device: string): Box {
+  const { name } = draft.need('device', device);
+  const box = boxOf(draft.plan, device);
+  if (!box) throw badInput(`${name} has no ports recorded; equip it under Gear & ports first.`, 'devices');
+  return box;
+}
+
+const treeModes = ['rstp', 'rstp-per-vlan', 'mst', 'ring'];
+
+/** Sets fields of a box; makes the record when it is the first that differs from a box as it comes. */
+export function setBridgeFields(
+  draft: Draft,
+  device: string,
+  set: Partial<Omit<BridgeRecord, 'id' | 'device'>>,
+): void {
+  const box = boxIn(draft, device);
+  const settings = { ...settingsOf(draft.plan, box), ...set };
+  if (treeModes.includes(settings.mode) && !box.vlanAware && settings.mode !== 'rstp')
+    throw badInput(
+      `${draft.need('device', device).name} does not understand VLANs; it can run RSTP or nothing.`,
+      'mode',
+    );
+  for (const id of settings.ringPorts)
+    if (draft.need('port', id).device !== device)
+      throw badInput('A ring port has to be a port of the box itself; choose two of its own.', 'ringPorts');
+  const known = bridgeRecordOf(draft.plan, device);
+  const { mode, ...rest } = settings;
+  if (known) draft.update('bridge', known.id, { ...rest, mode, device });
+  else draft.insert('bridge', { ...rest, mode, device });
+}
+
+const said = (set: Readonly<Record<string, unknown>>): string =>
+  Object.entries(set)
+    .map(([field, value]) => `${fieldName('bridge', field)} ${wireText(value)}`)
+    .join(', ');
+
+export const setBridge = operation(
+  'setBridge',
+  z.strictObject({
+    devices: z.array(z.string()).min(1, 'No box is chosen; choose at least one.'),
+    set: bridgeSchema.omit({ id: true, device: true }).partial(),
+  }),
+  (draft, { devices, set }) => {
+    for (const device of devices) setBridgeFields(draft, device, set);
+    const ports = set.ringPorts?.map((id) => portTitle(draft.plan, draft.need('port', id)));
+    return `${namesOf(draft, devices)}: ${said(ports ? { ...set, ringPorts: ports } : set)}`;
+  },
+);
+
+export const namesOf = (draft: Draft, devices: readonly string[]): string =>
+  devices.map((id) => draft.need('device', id).name).join(', ');
+
+/** Opens a loop: RSTP at boxes that run nothing, and the VLANs carried on every way, so that no tree cuts them. */
+export const turnOnRstp = operation(
+  'turnOnRstp',
+  z.strictObject({
+    devices: z.array(z.string()).min(1, 'No box is chosen; choose at least one.'),
+    carry: z.array(z.string()).default([]),
+  }),
+  (draft, { devices, carry }) => {
+    for (const device of devices) {
+      const box = boxIn(draft, device);
+      if (!box.vlanAware)
+        throw badInput(`${draft.need('device', device).name} cannot run a spanning tree.`, 'devices');
+      draft.update('box', box.id, { spanningTree: 'rstp' });
+      if (bridgeRecordOf(draft.plan, device)) setBridgeFields(draft, device, { mode: 'rstp' });
+    }
+    for (const vlan of carry) carryEverywhere(draft, draft.need('vlan', vlan).id);
+    const vids = carry.map((id) => draft.need('vlan', id).vid).join(', ');
+    return `RSTP on at ${namesOf(draft, devices)}${vids ? `, and VLAN ${vids} on every way` : ''}`;
+  },
+);
+
+/** The primary root of a tree and the one that takes over: priorities 4096 and 8192 (IEEE 802.1Q-2022 clause 13.26.3). */
+export const placeRoots = operation(
+  'placeRoots',
+  z.strictObject({
+    primary: z.string(),
+    secondary: z.string().nullable(),
+    /** 0 for the common tree. */
+    instance: instanceSchema.shape.number.or(z.literal(0)).default(0),
+  }),
+  (draft, { primary, secondary, instance }) => {
+    if (primary === secondary)
+      throw badInput('The root and the one that takes over must be two boxes; choose another.', 'secondary');
+    const put = (device: string, priority: number) => {
+      if (instance === 0) return setBridgeFields(draft, device, { priority });
+      const known = instancesOf(draft.plan, device).find(({ number }) => number === instance);
+      if (!known)
+        throw badInput(`${draft.need('device', device).name} has no instance ${instance}.`, 'instance');
+      draft.update('instance', known.id, { priority });
+    };
+    // Whoever stood above either of them steps back to what it was as it came.
+    for (const box of [...draft.plan.box.values()]) {
+      const { device } = box;
+      if (device === primary || device === secondary) continue;
+      const { mode, priority } = settingsOf(draft.plan, box);
+      if (mode === 'none') continue;
+      const own = instancesOf(draft.plan, device).find(({ number }) => number === instance);
+      if (instance === 0 && priority < 12_288) setBridgeFields(draft, device, { priority: 32_768 });
+      if (own && own.priority < 12_288) draft.update('instance', own.id, { priority: 32_768 });
+    }
+    put(primary, 4096);
+    if (secondary !== null) put(secondary, 8192);
+    const tree = instance === 0 ? 'the tree' : `instance ${instance}`;
+    return `Root of ${tree}: ${draft.need('device', primary).name}${secondary === null ? '' : `, then ${draft.need('device', secondary).name}`}`;
+  },
+);
+
+/** Makes or changes an instance at several boxes; `vids` as typed. */
+export const setInstance = operation(
+  'setInstance',
+  z.strictObject({
+    devices: z.array(z.string()).min(1, 'No box is chosen; choose at least one.'),
+    number: instanceSchema.shape.number,
+    vids: z.string().optional(),
+    priority: instanceSchema.shape.priority.optional(),
+  }),
+  (draft, { devices, number, vids, priority }) => {
+    const listed = vids === undefined ? undefined : parseVids(vids);
+    if (listed === null)
+      throw badInput(`“${vids}” is no list of VLAN ids; write ids from 1 to 4094 like 10-20,99.`, 'vids');
+    const set = {
+      ...(listed === undefined ? {} : { vids: formatVids(listed) }),
+      ...(priority === undefined ? {} : { priority }),
+    };
+    for (const device of devices) {
+      boxIn(draft, device);
+      const all = instancesOf(draft.plan, device);
+      const known = all.find((item) => item.number === number);
+      if (listed)
+        for (const other of all) {
+          if (other.number === number) continue;
+          const left = [...(parseVids(other.vids) ?? [])].filter((vid) => !listed.has(vid));
+          const text = formatVids(left);
+          // A VLAN is in one instance.
+          if (text !== other.vids) draft.update('instance', other.id, { vids: text });
+        }
+      if (known) draft.update('instance', known.id, set);
+      else draft.insert('instance', { device, number, vids: '', priority: 32_768, ...set });
+    }
+    return `${namesOf(draft, devices)}: instance ${number}, ${said(set) || 'no VLANs yet'}`;
+  },
+);
+
+export const removeInstance = operation(
+  'removeInstance',
+  z.strictObject({ devices: z.array(z.string()).min(1), number: z.number() }),
+  (draft, { devices, number }) => {
+    for (const device of devices)
+      for (const { id } of instancesOf(draft.plan, device).filter((item) => item.number === number))
+        draft.remove('instance', id);
+    return `${namesOf(draft, devices)}: no instance ${number}`;
+  },
+);
+
+/** Gives boxes the region of another: its name, its revision and its map of VLANs. */
+export const likeRegionOf = operation(
+  'likeRegionOf',
+  z.strictObject({ from: z.string(), devices: z.array(z.string()).min(1) }),
+  (draft, { from, devices }) => {
+    const { region, revision } = settingsOf(draft.plan, boxIn(draft, from));
+    const wanted = instancesOf(draft.plan, from).map(({ number, vids }) => ({ number, vids }));
+    for (const device of devices) {
+      setBridgeFields(draft, device, { mode: 'mst', region, revision });
+      const had = instancesOf(draft.plan, device);
+      for (const item of had)
+        if (!wanted.some(({ number }) => number === item.number)) draft.remove('instance', item.id);
+      for (const { number, vids } of wanted) {
+        const known = had.find((item) => item.number === number);
+        if (!known) draft.insert('instance', { device, number, vids, priority: 32_768 });
+        else if (known.vids !== vids) draft.update('instance', known.id, { vids });
+      }
+    }
+    return `${namesOf(draft, devices)}: the region of ${draft.need('device', from).name}`;
+  },
+);
+
+export const setTreePort = operation(
+  'setTreePort',
+  z.strictObject({
+    ports: z.array(z.string()).min(1, 'No port is chosen; choose at least one.'),
+    instance: treePortSchema.shape.instance.default(0),
+    set: treePortSchema.omit({ id: true, port: true, instance: true }).partial(),
+  }),
+  (draft, { ports, instance, set }) => {
+    for (const port of ports) {
+      draft.need('port', port);
+      const known = treePortRecordsOf(draft.plan, port).find((item) => item.instance === instance);
+      const next = { ...(known ?? factoryTreePort), ...set };
+      if (!known) draft.insert('treePort', { ...next, port, instance });
+      // What is as it comes needs no record.
+      else if (
+        equal({ ...factoryTreePort, id: known.id, port, instance }, { ...next, id: known.id, port, instance })
+      )
+        draft.remove('treePort', known.id);
+      else draft.update('treePort', known.id, set);
+    }
+    const titles = ports.map((port) => portTitle(draft.plan, draft.need('port', port))).join(', ');
+    return `${titles}: ${said(set)}${instance === 0 ? '' : ` in instance ${instance}`}`;
+  },
+);

@@ -1,0 +1,86 @@
+import { memo, groupBy, memoOn } from '../plan/memo';
+import type { Plan } from '../plan/plan';
+import type { Box, BridgeRecord, Instance, TreePort } from '../plan/records';
+import { configurationDigest } from './digest';
+import { parseVids } from './ranges';
+
+/** How boxes and ports take part in spanning trees: what is recorded, else what a box does as it comes. */
+
+export type BridgeSettings = Omit<BridgeRecord, 'id' | 'device'>;
+
+/** IEEE 802.1Q-2022 table 13-5: priority 32768, hello 2 s, max age 20 s, forward delay 15 s, 20 hops. */
+export const factoryBridge = (mode: Box['spanningTree']): BridgeSettings => ({
+  mode,
+  priority: 32_768,
+  costScale: 'long',
+  hello: 2,
+  maxAge: 20,
+  forwardDelay: 15,
+  maxHops: 20,
+  region: '',
+  revision: 0,
+  ringManager: false,
+  ringPorts: [],
+  recovery: null,
+});
+
+export type TreePortSettings = Omit<TreePort, 'id' | 'port' | 'instance'>;
+export const factoryTreePort: TreePortSettings = { cost: null, priority: 128, edge: false, guard: 'none' };
+
+const recorded = memo(
+  (bridges: Plan['bridge']) => new Map([...bridges.values()].map((item) => [item.device, item])),
+);
+export const bridgeRecordOf = (plan: Plan, device: string): BridgeRecord | undefined =>
+  recorded(plan.bridge).get(device);
+
+const factories = memo((box: Box) => factoryBridge(box.spanningTree));
+export const settingsOf = (plan: Plan, box: Box): BridgeSettings =>
+  bridgeRecordOf(plan, box.device) ?? factories(box);
+
+/** The instances of a box by number, rising. */
+export const instancesOf = (plan: Plan, device: string): readonly Instance[] =>
+  [...plan.instance.group(device).values()].sort((a, b) => a.number - b.number || (a.id < b.id ? -1 : 1));
+
+const treePorts = memo((items: Plan['treePort']) => groupBy(items.values(), ({ port }) => port));
+export const treePortRecordsOf = (plan: Plan, port: string): readonly TreePort[] =>
+  treePorts(plan.treePort).get(port) ?? [];
+/** A port in one instance; what is set for the common tree alone says nothing of the others, but for edge and guard. */
+export function treePortOf(plan: Plan, port: string, instance: number): TreePortSettings {
+  const records = treePortRecordsOf(plan, port);
+  const own = records.find((record) => record.instance === instance);
+  const common = records.find((record) => record.instance === 0);
+  return { ...(own ?? factoryTreePort), edge: common?.edge ?? false, guard: common?.guard ?? 'none' };
+}
+
+/** Which instance each VLAN is in, where it is not in the common tree; a VLAN named twice is in the first. */
+export const vlanMapOf = memoOn(
+  ['instance'],
+  (plan: Plan) =>
+    (device: string): ReadonlyMap<number, number> => {
+      const map = new Map<number, number>();
+      for (const { number, vids } of instancesOf(plan, device))
+        for (const vid of parseVids(vids) ?? []) if (!map.has(vid)) map.set(vid, number);
+      return map;
+    },
+);
+
+const digests = new Map<string, string>();
+/** What makes bridges one region (clause 13.8): name, revision and digest of the VLAN map. */
+export interface Region {
+  readonly name: string;
+  readonly revision: number;
+  readonly digest: string;
+}
+export function regionOf(plan: Plan, box: Box): Region {
+  const { region, revision } = settingsOf(plan, box);
+  const key = instancesOf(plan, box.device)
+    .map(({ number, vids }) => `${number}:${vids}`)
+    .join(' ');
+  let digest = digests.get(key);
+  if (digest === undefined) {
+    if (digests.size > 1000) digests.clear();
+    digests.set(key, (digest = configurationDigest(vlanMapOf(plan)(box.device))));
+  }
+  // A region without a name of its own is called by the bridge’s MAC address (clause 13.8), so it is alone.
+  return { name: region === '' ? `(${box.device})` : region, revision, digest };
+}
