@@ -17,6 +17,7 @@ import { internetChecks } from './checks/internet';
 import { identityChecks } from './checks/identities';
 import { policyChecks } from './checks/policy';
 import { poolChecks } from './checks/pools';
+import { treeChecks } from './checks/trees';
 import { sizeChecks, subnetChecks } from './checks/subnets';
 import { vlanChecks } from './checks/vlans';
 import {
@@ -37,6 +38,7 @@ const siteChecks: readonly SiteCheck[] = [
   ...gearChecks,
   ...internetChecks,
   ...policyChecks,
+  ...treeChecks,
 ];
 const perSubnet: readonly SubnetCheck[] = [...sizeChecks, ...gatewayChecks, ...poolChecks, ...hostChecks];
 export const allChecks: readonly Check[] = [

@@ -11,7 +11,7 @@ import type { SubnetView } from './subnet-view';
 export type Severity = 'stop' | 'fix' | 'note';
 export const severities: readonly Severity[] = ['stop', 'fix', 'note'];
 
-export type Station = 'brief' | 'segments' | 'addresses' | 'gear' | 'internet' | 'policy';
+export type Station = 'brief' | 'segments' | 'addresses' | 'gear' | 'internet' | 'policy' | 'rehearse';
 
 /** Something that would remove the finding: an operation, run when previewed or taken. */
 export interface Remedy extends Call {

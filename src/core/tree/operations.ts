@@ -4,10 +4,12 @@ import { boxOf } from '../plan/box-of';
 import type { Draft } from '../plan/draft';
 import { equal } from '../plan/equal';
 import { operation } from '../plan/operation';
+import { siteOf } from '../plan/plan';
 import type { Box, BridgeRecord } from '../plan/records';
 import { badInput } from '../plan/refusal';
 import { bridgeSchema, instanceSchema, treePortSchema } from '../plan/tree';
 import { fieldName, portTitle, wireText } from '../plan/words';
+import { treesOf } from './forwarding';
 import { formatVids, parseVids } from './ranges';
 import { bridgeRecordOf, factoryTreePort, instancesOf, settingsOf, treePortRecordsOf } from './settings';
 
@@ -49,30 +51,60 @@ const said = (set: Readonly<Record<string, unknown>>): string =>
     .map(([field, value]) => `${fieldName('bridge', field)} ${wireText(value)}`)
     .join(', ');
 
+/** Segments to be carried on every way first, so that whatever the tree blocks afterwards cuts none of them. */
+const carry = z.array(z.string()).default([]);
+function carryAll(draft: Draft, vlans: readonly string[]): string {
+  const vids = vlans.map((id) => draft.need('vlan', id).vid).join(', ');
+  for (const vlan of vlans) carryEverywhere(draft, vlan);
+  return vids ? `; VLAN ${vids} on every way` : '';
+}
+
 export const setBridge = operation(
   'setBridge',
   z.strictObject({
     devices: z.array(z.string()).min(1, 'No box is chosen; choose at least one.'),
     set: bridgeSchema.omit({ id: true, device: true }).partial(),
+    carry,
   }),
-  (draft, { devices, set }) => {
+  (draft, { devices, set, carry: vlans }) => {
     for (const device of devices) setBridgeFields(draft, device, set);
     const ports = set.ringPorts?.map((id) => portTitle(draft.plan, draft.need('port', id)));
-    return `${namesOf(draft, devices)}: ${said(ports ? { ...set, ringPorts: ports } : set)}`;
+    return `${namesOf(draft, devices)}: ${said(ports ? { ...set, ringPorts: ports } : set)}${carryAll(draft, vlans)}`;
   },
 );
 
 export const namesOf = (draft: Draft, devices: readonly string[]): string =>
   devices.map((id) => draft.need('device', id).name).join(', ');
 
+/** Guards that would shut out a root which now is where they look, or a box that now speaks. */
+function dropHinderingGuards(draft: Draft, shutBefore: ReadonlySet<string>): string {
+  const opened: string[] = [];
+  const open = (port: string) => {
+    const record = treePortRecordsOf(draft.plan, port).find(({ instance }) => instance === 0);
+    if (record) draft.update('treePort', record.id, { guard: 'none' });
+    opened.push(portTitle(draft.plan, draft.need('port', port)));
+  };
+  for (const port of treesOf(draft.plan).shut) if (!shutBefore.has(port)) open(port);
+  for (;;) {
+    const common = treesOf(draft.plan).grown.find(({ kind }) => kind === 'common');
+    const hindering = common?.topology.ends.findIndex(
+      ({ restricted }, end) => restricted && common.tree.roles[end] === 'alternate',
+    );
+    if (!common || hindering === undefined || hindering < 0) break;
+    for (const port of common.ports[hindering]!.ports) open(port);
+  }
+  return opened.length > 0 ? `; no guard at ${opened.join(', ')}` : '';
+}
+
 /** Opens a loop: RSTP at boxes that run nothing, and the VLANs carried on every way, so that no tree cuts them. */
 export const turnOnRstp = operation(
   'turnOnRstp',
   z.strictObject({
     devices: z.array(z.string()).min(1, 'No box is chosen; choose at least one.'),
-    carry: z.array(z.string()).default([]),
+    carry,
   }),
-  (draft, { devices, carry }) => {
+  (draft, { devices, carry: vlans }) => {
+    const { shut } = treesOf(draft.plan);
     for (const device of devices) {
       const box = boxIn(draft, device);
       if (!box.vlanAware)
@@ -80,9 +112,8 @@ export const turnOnRstp = operation(
       draft.update('box', box.id, { spanningTree: 'rstp' });
       if (bridgeRecordOf(draft.plan, device)) setBridgeFields(draft, device, { mode: 'rstp' });
     }
-    for (const vlan of carry) carryEverywhere(draft, draft.need('vlan', vlan).id);
-    const vids = carry.map((id) => draft.need('vlan', id).vid).join(', ');
-    return `RSTP on at ${namesOf(draft, devices)}${vids ? `, and VLAN ${vids} on every way` : ''}`;
+    const opened = dropHinderingGuards(draft, shut);
+    return `RSTP on at ${namesOf(draft, devices)}${opened}${carryAll(draft, vlans)}`;
   },
 );
 
@@ -94,8 +125,10 @@ export const placeRoots = operation(
     secondary: z.string().nullable(),
     /** 0 for the common tree. */
     instance: instanceSchema.shape.number.or(z.literal(0)).default(0),
+    carry,
   }),
-  (draft, { primary, secondary, instance }) => {
+  (draft, { primary, secondary, instance, carry: vlans }) => {
+    const { shut } = treesOf(draft.plan);
     if (primary === secondary)
       throw badInput('The root and the one that takes over must be two boxes; choose another.', 'secondary');
     const put = (device: string, priority: number) => {
@@ -117,8 +150,9 @@ export const placeRoots = operation(
     }
     put(primary, 4096);
     if (secondary !== null) put(secondary, 8192);
+    const opened = dropHinderingGuards(draft, shut);
     const tree = instance === 0 ? 'the tree' : `instance ${instance}`;
-    return `Root of ${tree}: ${draft.need('device', primary).name}${secondary === null ? '' : `, then ${draft.need('device', secondary).name}`}`;
+    return `Root of ${tree}: ${draft.need('device', primary).name}${secondary === null ? '' : `, then ${draft.need('device', secondary).name}`}${opened}${carryAll(draft, vlans)}`;
   },
 );
 
@@ -172,9 +206,12 @@ export const removeInstance = operation(
 /** Gives boxes the region of another: its name, its revision and its map of VLANs. */
 export const likeRegionOf = operation(
   'likeRegionOf',
-  z.strictObject({ from: z.string(), devices: z.array(z.string()).min(1) }),
-  (draft, { from, devices }) => {
-    const { region, revision } = settingsOf(draft.plan, boxIn(draft, from));
+  z.strictObject({ from: z.string(), devices: z.array(z.string()).min(1), carry }),
+  (draft, { from, devices, carry: vlans }) => {
+    const { region: named, revision } = settingsOf(draft.plan, boxIn(draft, from));
+    // Without a name every box is a region of its own.
+    const region = named || siteOf(draft.plan).name.slice(0, 32);
+    if (!named) setBridgeFields(draft, from, { region });
     const wanted = instancesOf(draft.plan, from).map(({ number, vids }) => ({ number, vids }));
     for (const device of devices) {
       setBridgeFields(draft, device, { mode: 'mst', region, revision });
@@ -187,7 +224,7 @@ export const likeRegionOf = operation(
         else if (known.vids !== vids) draft.update('instance', known.id, { vids });
       }
     }
-    return `${namesOf(draft, devices)}: the region of ${draft.need('device', from).name}`;
+    return `${namesOf(draft, devices)}: the region of ${draft.need('device', from).name}${carryAll(draft, vlans)}`;
   },
 );
 
@@ -197,8 +234,9 @@ export const setTreePort = operation(
     ports: z.array(z.string()).min(1, 'No port is chosen; choose at least one.'),
     instance: treePortSchema.shape.instance.default(0),
     set: treePortSchema.omit({ id: true, port: true, instance: true }).partial(),
+    carry,
   }),
-  (draft, { ports, instance, set }) => {
+  (draft, { ports, instance, set, carry: vlans }) => {
     for (const port of ports) {
       draft.need('port', port);
       const known = treePortRecordsOf(draft.plan, port).find((item) => item.instance === instance);
@@ -212,6 +250,6 @@ export const setTreePort = operation(
       else draft.update('treePort', known.id, set);
     }
     const titles = ports.map((port) => portTitle(draft.plan, draft.need('port', port))).join(', ');
-    return `${titles}: ${said(set)}${instance === 0 ? '' : ` in instance ${instance}`}`;
+    return `${titles}: ${said(set)}${instance === 0 ? '' : ` in instance ${instance}`}${carryAll(draft, vlans)}`;
   },
 );

@@ -6,7 +6,7 @@ import { addressesOn, interfacesOf, vlansOf } from '../../../plan/view';
 import { portTitle } from '../../../plan/words';
 import { type Trunk, boxLinks, missingPorts, partsOf, ringsOf } from '../../../switching/carry';
 import { treesOf } from '../../../tree/forwarding';
-import { settingsOf } from '../../../tree/settings';
+import { settingsOf, treePortOf } from '../../../tree/settings';
 import { egress, ingress } from '../../../switching/facts';
 import { type Island, fabric, islandsOf } from '../../../switching/users';
 import { boxOf } from '../../../plan/box-of';
@@ -16,7 +16,7 @@ import { gearCheck, ref } from './shared';
 /** Whether VLANs get where they are used, and what happens to frames between two boxes. */
 
 /** The pieces of a VLAN that cables would let be one; what no cable joins yet is still being built. */
-function cutIslands(plan: Plan, vlan: string): Island[] {
+export function cutIslands(plan: Plan, vlan: string): Island[] {
   const parts = partsOf(plan);
   const islands = islandsOf(plan, vlan);
   const partOf = (island: Island) => parts[island.users[0]!.state.bridge];
@@ -165,6 +165,9 @@ function goesRound(plan: Plan, trunks: readonly Trunk[]): boolean {
   return false;
 }
 
+/** Does anything go round in this site? */
+export const hasLoop = (plan: Plan): boolean => ringsOf(plan).some(({ trunks }) => goesRound(plan, trunks));
+
 const loopOpen = gearCheck('loop-open', function* (plan) {
   for (const { trunks, devices: boxes } of ringsOf(plan)) {
     if (!goesRound(plan, trunks)) continue;
@@ -175,24 +178,44 @@ const loopOpen = gearCheck('loop-open', function* (plan) {
     const lacking = vlansOf(plan).filter(({ id }) =>
       missingPorts(plan, id).some((port) => ends.has(port.id)),
     );
+    const deaf = [...ends].filter((id) => treePortOf(plan, id, 0).guard === 'filter');
+    const inRing = boxes.some((device) => settingsOf(plan, boxOf(plan, device)!).mode === 'ring');
     const names = (ids: readonly string[]) => ids.map((id) => plan.device.get(id)!.name).join(', ');
+    const deafPorts = portsTitle(
+      plan,
+      deaf.map((id) => plan.port.get(id)!),
+    );
+    const carry = lacking.map(({ id }) => id);
+    const too = carry.length > 0 ? ' and carry every VLAN all the way round' : '';
+    const why = [
+      ...(open.length > 0 ? [`${names(open)} ${open.length === 1 ? 'runs' : 'run'} no spanning tree`] : []),
+      ...(deaf.length > 0 ? [`${deafPorts} ${deaf.length === 1 ? 'filters' : 'filter'} its messages`] : []),
+    ];
+    const mendable = !inRing && able.length === open.length && why.length === 1;
     yield {
       severity: 'stop',
       // A cable is on one ring only, a box may be on several.
       on: { table: 'cable', id: trunks.map(({ link }) => link.cables[0]!).sort()[0]! },
       also: open.map((id) => ({ table: 'device' as const, id })),
       what: 'A loop that nothing opens',
-      because: `${names(boxes)} are joined in a ring and ${open.length === 0 ? 'no tree or ring manager opens it' : `${names(open)} ${open.length === 1 ? 'runs' : 'run'} no spanning tree`}: the first broadcast goes round for ever.`,
-      remedies:
-        open.length > 0 && able.length === open.length
+      because: `${names(boxes)} are joined in a ring and ${why.join(', ') || 'no tree or ring manager opens it'}: the first broadcast goes round for ever.`,
+      remedies: !mendable
+        ? []
+        : open.length > 0
           ? [
               {
-                label: `Turn RSTP on at ${names(able)}${lacking.length > 0 ? ' and carry every VLAN all the way round' : ''}`,
+                label: `Turn RSTP on at ${names(able)}${too}`,
                 operation: 'turnOnRstp',
-                input: { devices: able, carry: lacking.map(({ id }) => id) },
+                input: { devices: able, carry },
               },
             ]
-          : [],
+          : [
+              {
+                label: `No filter at ${deafPorts}${too}`,
+                operation: 'setTreePort',
+                input: { ports: deaf, set: { guard: 'none' }, carry },
+              },
+            ],
     };
   }
 });

@@ -1,0 +1,74 @@
+import { carries } from '../../../gear/roles';
+import { withRecord } from '../../../plan/plan';
+import { vlansOf } from '../../../plan/view';
+import { portTitle } from '../../../plan/words';
+import { missingPorts, neededBeyond } from '../../../switching/carry';
+import { treesOf } from '../../../tree/forwarding';
+import { treePortRecordsOf } from '../../../tree/settings';
+import { carryNeeded } from '../../remedies';
+import { cutIslands, hasLoop } from '../gear/ways';
+import { commonOf, onPort, treeCheck } from './shared';
+
+/** What trees make of the VLANs on links. */
+
+const redundantUseless = treeCheck('tree-spare-useless', function* (plan) {
+  const grown = commonOf(plan);
+  if (!grown) return;
+  for (const [end, { ports }] of grown.ports.entries()) {
+    if (grown.tree.roles[end] !== 'alternate') continue;
+    const port = plan.port.get(ports[0]!)!;
+    const needed = neededBeyond(plan).get(port.id) ?? [];
+    if (needed.length === 0 || needed.some((vlan) => carries(port, vlan))) continue;
+    const vlans = needed.map((id) => plan.vlan.get(id)!).sort((a, b) => a.vid - b.vid);
+    const title = portTitle(plan, port);
+    yield {
+      severity: 'fix',
+      on: onPort(port.id),
+      what: `The spare link at ${title} would save nobody`,
+      because: `It is blocked and takes over when another link fails, but carries none of the VLANs needed beyond it: ${vlans.map(({ vid }) => vid).join(', ')}.`,
+      remedies: [carryNeeded(`Carry ${vlans[0]!.vid} ${vlans[0]!.code} where it is needed`, vlans[0]!)],
+    };
+  }
+});
+
+const treeCuts = treeCheck('tree-cuts-vlan', function* (plan) {
+  const { blocked, shut, rings } = treesOf(plan);
+  if (blocked.size === 0) return;
+  for (const vlan of vlansOf(plan)) {
+    if (missingPorts(plan, vlan.id).length > 0) continue;
+    const islands = cutIslands(plan, vlan.id);
+    if (islands.length < 2) continue;
+    const parts = islands.map((island) => portTitle(plan, island.users[0]!.port)).slice(0, 3);
+    const stopping = [...blocked].flatMap(([id, set]) =>
+      set.vids.has(vlan.vid) !== set.except ? [plan.port.get(id)!] : [],
+    );
+    const guarded = stopping.filter(({ id }) =>
+      treePortRecordsOf(plan, id).some(({ instance, guard }) => instance === 0 && guard === 'root'),
+    );
+    // Where something is deaf, the guard may be all that opens a loop.
+    const without = guarded.reduce((next, { id }) => {
+      const record = treePortRecordsOf(plan, id).find(({ instance }) => instance === 0)!;
+      return withRecord(next, 'treePort', record.id, { ...record, guard: 'none' });
+    }, plan);
+    yield {
+      severity: 'stop',
+      on: { table: 'vlan', id: vlan.id },
+      also: stopping.map(({ id }) => onPort(id)),
+      what: `A blocked port cuts ${vlan.name}`,
+      because: `VLAN ${vlan.vid} is in ${islands.length} pieces (at ${parts.join(', ')}) although every link carries it: it does not pass at ${stopping.map((port) => portTitle(plan, port)).join(', ')}.`,
+      remedies:
+        // What a BPDU guard switched off or two managers of a ring shut are findings of their own, and come first.
+        guarded.length > 0 && shut.size === 0 && rings.length === 0 && !hasLoop(without)
+          ? [
+              {
+                label: `No root guard at ${guarded.map((port) => portTitle(plan, port)).join(', ')}`,
+                operation: 'setTreePort',
+                input: { ports: guarded.map(({ id }) => id), set: { guard: 'none' } },
+              },
+            ]
+          : [],
+    };
+  }
+});
+
+export const linkChecks = [redundantUseless, treeCuts];

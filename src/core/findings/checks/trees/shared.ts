@@ -1,0 +1,67 @@
+import type { Plan } from '../../../plan/plan';
+import type { TableName } from '../../../plan/records';
+import { vlansOf } from '../../../plan/view';
+import { missingPorts } from '../../../switching/carry';
+import { fabric } from '../../../switching/users';
+import { treesOf } from '../../../tree/forwarding';
+import { Reasons } from '../../../tree/reasons';
+import type { Grown } from '../../../tree/trees';
+import type { SiteCheck } from '../../finding';
+
+/** What the checks of trees and rings have in common. */
+
+const TREES: readonly TableName[] = [
+  'box',
+  'port',
+  'cable',
+  'device',
+  'vlan',
+  'bridge',
+  'instance',
+  'treePort',
+  'interface',
+  'address',
+  'subnet',
+];
+
+export const treeCheck = (id: string, find: SiteCheck['find']): SiteCheck => ({
+  id,
+  station: 'rehearse',
+  scope: 'site',
+  reads: TREES,
+  find,
+});
+
+export const onDevice = (id: string) => ({ table: 'device' as const, id });
+export const onPort = (id: string) => ({ table: 'port' as const, id });
+
+export const commonOf = (plan: Plan): Grown | undefined =>
+  treesOf(plan).grown.find(({ kind }) => kind === 'common');
+
+/** The parts of a tree in which something is blocked: only there does it matter who is root. */
+export function* partsWithChoice(
+  plan: Plan,
+  grown: Grown,
+): Generator<{ readonly reasons: Reasons; readonly root: number; readonly part: readonly number[] }> {
+  const reasons = new Reasons(plan, fabric(plan), grown);
+  const { tree, topology } = grown;
+  for (const root of reasons.roots()) {
+    const part = reasons.partOf(root);
+    const inside = new Set(part);
+    const blocked = tree.roles.some(
+      (role, end) => (role === 'alternate' || role === 'backup') && inside.has(topology.ends[end]!.bridge),
+    );
+    if (part.length > 1 && blocked) yield { reasons, root, part };
+  }
+}
+
+/** The device of a bridge of a tree. */
+export const deviceAt = (plan: Plan, grown: Grown, bridge: number): string =>
+  fabric(plan).bridges[grown.places[bridge]!]!.device;
+
+/** The segments that a change of a tree could cut, as not every way between their users carries them. */
+export const atRisk = (plan: Plan): string[] =>
+  vlansOf(plan).flatMap(({ id }) => (missingPorts(plan, id).length > 0 ? [id] : []));
+/** What a remedy that changes a tree says of it. */
+export const andCarry = (vlans: readonly string[]): string =>
+  vlans.length > 0 ? ', and carry every VLAN on every way' : '';
