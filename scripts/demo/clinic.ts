@@ -1,5 +1,6 @@
 import { parsePrefix } from '../../src/core/address/prefix';
 import { hostOf } from '../../src/core/plan/view';
+import { clinicQuestions } from './questions';
 import { DemoSite, numbered } from './builder';
 import { clinicGear } from './gear';
 import { clinicInternet } from './internet';
@@ -101,5 +102,6 @@ export function clinic(): DemoSite {
   clinicGear(site);
   clinicInternet(site);
   clinicPolicy(site);
+  clinicQuestions(site);
   return site;
 }

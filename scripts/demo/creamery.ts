@@ -1,5 +1,6 @@
 import { parsePrefix } from '../../src/core/address/prefix';
 import { hostOf } from '../../src/core/plan/view';
+import { creameryQuestions, creameryTrees } from './questions';
 import { DemoSite, numbered } from './builder';
 import { creameryGear } from './gear';
 import { creameryInternet } from './internet';
@@ -179,5 +180,7 @@ export function creamery(): DemoSite {
   creameryGear(site);
   creameryInternet(site);
   creameryPolicy(site);
+  creameryTrees(site);
+  creameryQuestions(site);
   return site;
 }

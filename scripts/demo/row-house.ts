@@ -1,4 +1,5 @@
 import { parsePrefix } from '../../src/core/address/prefix';
+import { rowHouseQuestions } from './questions';
 import { DemoSite } from './builder';
 import { rowHouseGear } from './gear';
 import { rowHouseInternet } from './internet';
@@ -95,5 +96,6 @@ export function rowHouse(): DemoSite {
   rowHouseGear(site);
   rowHouseInternet(site);
   rowHousePolicy(site);
+  rowHouseQuestions(site);
   return site;
 }
