@@ -55,6 +55,7 @@ const all: readonly Operation[] = [
   repairs.habitGateway,
   repairs.moveToNewSegment,
   pools.addPool,
+  pools.setRelay,
   pools.addExclusion,
   pools.removeRange,
   pools.trimPool,

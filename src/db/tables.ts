@@ -302,6 +302,18 @@ export const tables: { readonly [T in TableName]: TableMap } = {
     columns: [plain('subnet', 'subnet_id'), address('start'), address('end'), plain('why')],
     children: [],
   },
+  relay: {
+    sql: 'dhcp_relay',
+    columns: [plain('interface', 'interface_id')],
+    children: [
+      {
+        field: 'servers',
+        sql: 'dhcp_relay_server',
+        columns: [plain('interface', 'interface_id')],
+        ...only('interface'),
+      },
+    ],
+  },
   address: {
     sql: 'address',
     columns: [

@@ -37,6 +37,7 @@ export const planFileSchema = z.strictObject({
     subnet: list('subnet'),
     pool: list('pool'),
     exclusion: list('exclusion'),
+    relay: list('relay'),
     address: list('address'),
     uplink: list('uplink'),
     forward: list('forward'),

@@ -14,6 +14,10 @@ export function removeInterface(draft: Draft, id: string): void {
   for (const pool of draft.plan.pool.values())
     if (pool.servedBy.includes(id))
       draft.update('pool', pool.id, { servedBy: pool.servedBy.filter((server) => server !== id) });
+  for (const relay of [...draft.plan.relay.values()])
+    if (relay.interface === id) draft.remove('relay', relay.id);
+    else if (relay.servers.includes(id))
+      draft.update('relay', relay.id, { servers: relay.servers.filter((server) => server !== id) });
   removeForwardsTo(draft, id);
   draft.remove('interface', id);
 }

@@ -25,6 +25,7 @@ const groupKeys: { readonly [T in TableName]: (record: RecordOf<T>) => string } 
   subnet: () => '',
   pool: (record) => record.subnet,
   exclusion: (record) => record.subnet,
+  relay: () => '',
   address: (record) => record.subnet,
   uplink: () => '',
   forward: () => '',

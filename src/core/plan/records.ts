@@ -3,7 +3,7 @@ import { familyOf } from '../address/ip';
 import { addressCodec, idSchema, macCodec, prefixCodec, text, timeCodec, whole } from './codecs';
 import { aggregateSchema, boxSchema, cableSchema, portSchema, profileSchema } from './gear';
 import { forwardSchema, offerSchema, uplinkSchema } from './internet';
-import { routeSchema, translationSchema, tunnelSchema, voiceBoxSchema } from './routing';
+import { relaySchema, routeSchema, translationSchema, tunnelSchema, voiceBoxSchema } from './routing';
 import { bridgeSchema, instanceSchema, questionSchema, treePortSchema } from './tree';
 import { cellSchema, partySchema, ruleSchema, serviceSchema, zoneSchema } from './policy';
 
@@ -217,6 +217,7 @@ export const recordSchemas = {
   subnet: subnetSchema,
   pool: poolSchema,
   exclusion: exclusionSchema,
+  relay: relaySchema,
   address: addressSchema,
   uplink: uplinkSchema,
   forward: forwardSchema,
@@ -255,6 +256,7 @@ export type Question = RecordOf<'question'>;
 export type Subnet = RecordOf<'subnet'>;
 export type Pool = RecordOf<'pool'>;
 export type Exclusion = RecordOf<'exclusion'>;
+export type Relay = RecordOf<'relay'>;
 export type Address = RecordOf<'address'>;
 export type Uplink = RecordOf<'uplink'>;
 export type Forward = RecordOf<'forward'>;
@@ -292,6 +294,7 @@ export const references: { readonly [T in TableName]: Readonly<Record<string, Ta
   subnet: { vlan: 'vlan', dns: 'interface' },
   pool: { subnet: 'subnet', servedBy: 'interface' },
   exclusion: { subnet: 'subnet' },
+  relay: { interface: 'interface', servers: 'interface' },
   address: { subnet: 'subnet', interface: 'interface' },
   uplink: { device: 'device', segment: 'vlan', port: 'port', updater: 'device' },
   forward: { uplink: 'uplink', target: 'interface' },

@@ -41,6 +41,14 @@ export const translationSchema = z.strictObject({
   note: text('The note', 120, 0),
 });
 
+/** A router's interface passes DHCP discovers on to servers in other networks (RFC 1542 section 4). One to an interface. */
+export const relaySchema = z.strictObject({
+  id: idSchema,
+  interface: ref,
+  /** The interfaces of the servers. */
+  servers: z.array(ref),
+});
+
 /** A provider's box kept behind the site's own gateway, because the telephones hang on it. */
 export const voiceBoxSchema = z.strictObject({
   id: idSchema,

@@ -85,6 +85,7 @@ const names: Readonly<Record<string, string>> = {
   manages: 'may open the gateway’s pages',
   until: 'holds until',
   decision: 'passes',
+  servers: 'servers',
   costScale: 'path costs',
   hello: 'hello time (s)',
   maxAge: 'max age (s)',
@@ -171,6 +172,10 @@ export function recordTitle(plan: Plan, table: TableName, record: AnyRecord): st
     case 'exclusion': {
       const range = as<'pool'>();
       return `${table} ${formatAddress(range.start)}–${formatAddress(range.end)}`;
+    }
+    case 'relay': {
+      const item = plan.interface.get(as<'relay'>().interface);
+      return `relay of ${item ? recordTitle(plan, 'interface', item) : 'an interface'}`;
     }
     case 'address': {
       const item = plan.interface.get(as<'address'>().interface);

@@ -6,7 +6,7 @@ import { addressCodec } from '../plan/codecs';
 import { type Operation, operation } from '../plan/operation';
 import { siteOf } from '../plan/plan';
 import { exclusionSchema, poolSchema } from '../plan/records';
-import { Refusal } from '../plan/refusal';
+import { Refusal, badInput } from '../plan/refusal';
 import { addressesOf, gatewaysOf } from '../plan/view';
 import { type Run, clip, layoutOfSubnet } from '../segments/layout';
 import { DEFAULT_LEASE } from '../segments/need';
@@ -42,6 +42,24 @@ export const addPool = operation(
       servedBy: server ? [server] : [],
     });
     return `Pool ${show(start, end)} added, ${countOf({ start, end })} addresses`;
+  },
+);
+
+/** Says to which servers a router's interface passes discovers on; to none removes the relay. */
+export const setRelay = operation(
+  'setRelay',
+  z.strictObject({ interface: z.string(), servers: z.array(z.string()) }),
+  (draft, { interface: id, servers }) => {
+    const item = draft.need('interface', id);
+    const name = draft.need('device', item.device).name;
+    for (const server of servers)
+      if (server === id) throw badInput(`${name} cannot pass discovers on to itself.`, 'servers');
+    const known = [...draft.plan.relay.values()].find((relay) => relay.interface === id);
+    if (known && servers.length === 0) draft.remove('relay', known.id);
+    else if (known) draft.update('relay', known.id, { servers });
+    else if (servers.length > 0) draft.insert('relay', { interface: id, servers });
+    const names = servers.map((server) => draft.need('device', draft.need('interface', server).device).name);
+    return `${name}: ${names.length > 0 ? `passes discovers on to ${names.join(', ')}` : 'no relay'}`;
   },
 );
 

@@ -78,3 +78,22 @@ CREATE TABLE question (
   CONSTRAINT question_to_device FOREIGN KEY (site_id, to_device_id) REFERENCES device (site_id, id),
   CONSTRAINT question_to_vlan FOREIGN KEY (site_id, to_vlan_id) REFERENCES vlan (site_id, id)
 );
+
+CREATE TABLE dhcp_relay (
+  site_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  interface_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  PRIMARY KEY (site_id, id),
+  CONSTRAINT dhcp_relay_site FOREIGN KEY (site_id) REFERENCES site (id) ON DELETE CASCADE,
+  CONSTRAINT dhcp_relay_interface FOREIGN KEY (site_id, interface_id) REFERENCES interface (site_id, id)
+);
+
+CREATE TABLE dhcp_relay_server (
+  site_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  owner_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  pos INT UNSIGNED NOT NULL,
+  interface_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  PRIMARY KEY (site_id, owner_id, pos),
+  CONSTRAINT dhcp_relay_server_owner FOREIGN KEY (site_id, owner_id) REFERENCES dhcp_relay (site_id, id) ON DELETE CASCADE,
+  CONSTRAINT dhcp_relay_server_interface FOREIGN KEY (site_id, interface_id) REFERENCES interface (site_id, id)
+);
