@@ -1,0 +1,79 @@
+import { boxOf } from '../plan/box-of';
+import type { Plan } from '../plan/plan';
+import type { Vlan, Zone } from '../plan/records';
+import { passing, zoneOfVlan, zonesOf } from '../policy/zones';
+import { serviceNames } from '../policy/services';
+import { enters, leaves } from '../switching/fabric';
+import { bridgeAt, fabric } from '../switching/users';
+import { vlansOf } from '../plan/view';
+import { classesOf } from './classes';
+
+/** What somebody reaches who has taken over a box or a device: they keep to nothing that is set on it. */
+export interface IntruderReach {
+  /** Segments whose frames they send and read, with those who are there. */
+  readonly inside: readonly { readonly vlan: Vlan; readonly devices: number }[];
+  /** Zones they get to by way of the routers, and what the policy lets pass. */
+  readonly beyond: readonly { readonly zone: Zone; readonly from: Zone; readonly what: string }[];
+}
+
+/** The VLANs that the neighbours of a box take from it or send to it, whatever is set on the box itself. */
+function takenByNeighbours(plan: Plan, device: string): Set<number> {
+  const { bridges, links, seats } = fabric(plan);
+  const vids = new Set<number>();
+  const own = bridges[bridgeAt(plan, device)];
+  const ports = own ? own.ports : [...plan.port.group(device).values()];
+  const known = vlansOf(plan).map(({ vid }) => vid);
+  for (const port of ports)
+    for (const link of links.get(port.id) ?? []) {
+      const seat = seats.get(link.to);
+      if (!seat) continue;
+      const far = bridges[seat.bridge]!;
+      // A box without VLANs passes on what it is given; it gives nothing of its own.
+      if (!far.box.vlanAware) continue;
+      for (const vid of known)
+        for (const tag of [0, vid]) {
+          const entered = enters(far, seat.port, tag);
+          if (entered && 'vid' in entered && entered.vid === vid) vids.add(vid);
+          if (leaves(far, seat.port, vid) === tag) vids.add(vid);
+        }
+    }
+  // Who is plugged into the box itself is at its mercy.
+  if (own)
+    for (const port of own.ports)
+      if (port.number > 0 && (links.get(port.id)?.length ?? 0) > 0)
+        for (const id of [port.untagged, port.voice]) if (id !== null) vids.add(plan.vlan.get(id)!.vid);
+  return vids;
+}
+
+export function intruderReach(plan: Plan, device: string): IntruderReach {
+  const vids = takenByNeighbours(plan, device);
+  const there = new Map<string, Set<string>>();
+  for (const { vlan, devices } of classesOf(plan)) {
+    const known = there.get(vlan) ?? new Set<string>();
+    there.set(vlan, known);
+    for (const id of devices) if (id !== device) known.add(id);
+  }
+  const inside = vlansOf(plan)
+    .filter(({ vid }) => vids.has(vid))
+    .map((vlan) => ({ vlan, devices: there.get(vlan.id)?.size ?? 0 }));
+  const own = new Set(inside.flatMap(({ vlan }) => zoneOfVlan(plan, vlan.id) ?? []));
+  // A router that is taken over asks nobody.
+  const routes = boxOf(plan, device)?.layer3 ?? false;
+  const beyond: IntruderReach['beyond'][number][] = [];
+  for (const zone of zonesOf(plan)) {
+    if (own.has(zone)) continue;
+    for (const from of own) {
+      const { decision, services } = passing(plan, from, zone);
+      if (decision === 'deny' && !routes) continue;
+      const what =
+        routes || decision === 'allow'
+          ? 'everything'
+          : decision === 'wish'
+            ? 'as its segments wish'
+            : serviceNames(plan, services);
+      beyond.push({ zone, from, what });
+      break;
+    }
+  }
+  return { inside, beyond };
+}
