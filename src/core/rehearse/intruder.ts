@@ -20,28 +20,32 @@ export interface IntruderReach {
 function takenByNeighbours(plan: Plan, device: string): Set<number> {
   const { bridges, links, seats } = fabric(plan);
   const vids = new Set<number>();
-  const own = bridges[bridgeAt(plan, device)];
-  const ports = own ? own.ports : [...plan.port.group(device).values()];
   const known = vlansOf(plan).map(({ vid }) => vid);
-  for (const port of ports)
-    for (const link of links.get(port.id) ?? []) {
-      const seat = seats.get(link.to);
-      if (!seat) continue;
-      const far = bridges[seat.bridge]!;
-      // A box without VLANs passes on what it is given; it gives nothing of its own.
-      if (!far.box.vlanAware) continue;
-      for (const vid of known)
-        for (const tag of [0, vid]) {
-          const entered = enters(far, seat.port, tag);
-          if (entered && 'vid' in entered && entered.vid === vid) vids.add(vid);
-          if (leaves(far, seat.port, vid) === tag) vids.add(vid);
+  const seen = new Set([device]);
+  const pending = [device];
+  for (const at of pending)
+    for (const port of plan.port.group(at).values())
+      for (const link of links.get(port.id) ?? []) {
+        const seat = seats.get(link.to);
+        const far = seat && bridges[seat.bridge]!;
+        if (!seat || !far || seen.has(far.device)) continue;
+        if (!far.box.vlanAware) {
+          // It passes on what it is given, so its neighbours are those of the intruder.
+          seen.add(far.device);
+          pending.push(far.device);
+          continue;
         }
-    }
+        for (const vid of known)
+          for (const tag of [0, vid]) {
+            const entered = enters(far, seat.port, tag);
+            if (entered && 'vid' in entered && entered.vid === vid) vids.add(vid);
+            if (leaves(far, seat.port, vid) === tag) vids.add(vid);
+          }
+      }
   // Who is plugged into the box itself is at its mercy.
-  if (own)
-    for (const port of own.ports)
-      if (port.number > 0 && (links.get(port.id)?.length ?? 0) > 0)
-        for (const id of [port.untagged, port.voice]) if (id !== null) vids.add(plan.vlan.get(id)!.vid);
+  for (const port of bridges[bridgeAt(plan, device)]?.ports ?? [])
+    if (port.number > 0 && (links.get(port.id)?.length ?? 0) > 0)
+      for (const id of [port.untagged, port.voice]) if (id !== null) vids.add(plan.vlan.get(id)!.vid);
   return vids;
 }
 
