@@ -17,8 +17,13 @@ const mixed = (n: number): number => hashOf(`rule ${n}`);
  * A site of `zones` zones of one segment each and `endpoints` end devices, cabled over 20 switches to one gateway, with
  * `rules` rules between single devices, from devices to segments and between zones; one in a hundred speaks of anybody.
  */
-export function largePolicy(zones: number, endpoints: number, rules: number): Plan {
-  const base = largeNetwork(Math.ceil(endpoints / 40), zones, endpoints);
+export function largePolicy(
+  zones: number,
+  endpoints: number,
+  rules: number,
+  switches = Math.ceil(endpoints / 40),
+): Plan {
+  const base = largeNetwork(switches, zones, endpoints);
   const gateway = [...base.device.values()].find(({ kind }) => kind === 'gateway')!;
   const every = [...base.vlan.values()].map(({ id }) => id).sort();
   const lists = Object.fromEntries(
@@ -42,7 +47,13 @@ export function largePolicy(zones: number, endpoints: number, rules: number): Pl
     poeBudget: null,
     powerFeeds: 1,
   });
-  const trunk = { role: 'trunk' as const, tagged: every, accepts: 'tagged' as const };
+  const trunk = {
+    role: 'trunk' as const,
+    pvid: null,
+    untagged: null,
+    tagged: every,
+    accepts: 'tagged' as const,
+  };
   for (const number of [0, 1])
     lists.port!.push(plainPort({ id: `gwp${number}`, device: gateway.id, number, ...trunk }));
   const free = base.port.get('s0p48')!;

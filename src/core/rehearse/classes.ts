@@ -3,8 +3,9 @@ import { memoOn } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import type { Address, Port } from '../plan/records';
 import { gatewaysOf, subnetsOf } from '../plan/view';
-import { type Flood, type State, enters, stateKey } from '../switching/fabric';
-import { reachersOf } from '../switching/reachers';
+import { type Fabric, type Flood, type State, enters, stateKey } from '../switching/fabric';
+import { avoids, changedBetween } from '../switching/reach';
+import { isSymmetric, reachersOf } from '../switching/reachers';
 import { fabric } from '../switching/users';
 import { type Router, legUp, routersIn } from '../routing/router';
 import { spreadBy, insideState, placeOf } from './frames';
@@ -91,7 +92,7 @@ export interface Home {
   readonly why: string | null;
   /** Who hears the router in this segment, and from where it is heard; null where its ports are not recorded. */
   readonly flood: Flood | null;
-  readonly reachers: ReadonlySet<number> | null;
+  readonly reachers: { readonly has: (state: number) => boolean } | null;
 }
 
 /** What the wiring and the routing of a site are read off: an edit of the policy leaves them as they are. */
@@ -113,7 +114,33 @@ export const WIRING = [
   'translation',
 ] as const;
 
-const homes = memoOn(WIRING, (_plan: Plan) => new Map<string, Home>());
+/** What is not about ports: where that changes, homes are found anew. */
+const ROUTED = WIRING.filter((table) => !['port', 'bridge', 'instance', 'treePort'].includes(table));
+
+interface Homes {
+  readonly plan: Plan;
+  readonly fabric: Fabric;
+  readonly known: Map<string, Home>;
+}
+let latest: Homes | null = null;
+
+/** The homes of the last plan that are the same: nothing but ports changed, and none that their floods pass. */
+function stillHome(before: Homes, plan: Plan): Map<string, Home> {
+  const kept = new Map<string, Home>();
+  if (ROUTED.some((table) => plan[table] !== before.plan[table])) return kept;
+  const dirty = changedBetween(before.fabric, fabric(plan));
+  if (!dirty || !isSymmetric(before.fabric).even || !isSymmetric(fabric(plan)).even) return kept;
+  for (const [vlan, home] of before.known)
+    if (home.flood && home.why === null && !dirty.has(plan.vlan.get(vlan)!.vid) && avoids(home.flood, dirty))
+      kept.set(vlan, home);
+  return kept;
+}
+
+const homes = memoOn(WIRING, (plan: Plan) => {
+  const known = latest ? stillHome(latest, plan) : new Map<string, Home>();
+  latest = { plan, fabric: fabric(plan), known };
+  return known;
+});
 
 export function homeOf(plan: Plan, vlan: string): Home {
   let home = homes(plan).get(vlan);
@@ -144,7 +171,10 @@ function makeHome(plan: Plan, vlan: string): Home {
     router,
     why: null,
     flood: made,
-    reachers: reachersOf(fabric(plan), insideState(plan, place.bridge, vlan)),
+    // Where every link treats both directions alike, who is heard hears.
+    reachers: isSymmetric(fabric(plan)).even
+      ? made.came
+      : reachersOf(fabric(plan), insideState(plan, place.bridge, vlan)),
   };
 }
 

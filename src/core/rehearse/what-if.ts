@@ -1,3 +1,4 @@
+import { memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import type { Device, Question } from '../plan/records';
 import type { Answer } from './probe';
@@ -46,7 +47,16 @@ function touchOf(plan: Plan): Map<string, boolean> {
   return found;
 }
 
+const standings = memo((_plan: Plan) => new Map<string | null, Standing>());
 export function standingOf(plan: Plan, today: string | null): Standing {
+  const known = standings(plan).get(today);
+  if (known) return known;
+  const made = makeStanding(plan, today);
+  standings(plan).set(today, made);
+  return made;
+}
+
+function makeStanding(plan: Plan, today: string | null): Standing {
   const on = new Set([...plan.uplink.values()].filter(({ enabled }) => enabled).map(({ id }) => id));
   const services = new Map(
     survivals(plan).map(({ what, over }) => [
@@ -86,10 +96,9 @@ export interface Impact {
   readonly roots: readonly { readonly tree: string; readonly before: string; readonly after: string }[];
 }
 
+const { compare: byName } = new Intl.Collator('en', { numeric: true });
 const devicesWhere = (plan: Plan, ids: Iterable<string>): Device[] =>
-  [...ids]
-    .map((id) => plan.device.get(id)!)
-    .sort((a, b) => a.name.localeCompare(b.name, undefined, { numeric: true }));
+  [...ids].map((id) => plan.device.get(id)!).sort((a, b) => byName(a.name, b.name));
 
 /** What changes between two standings, without the ways, which are dearer to compare. */
 export function compareStandings(plan: Plan, before: Standing, after: Standing): Omit<Impact, 'rerouted'> {
@@ -123,7 +132,7 @@ function wayOf({ came }: Flood, end: State): string {
 }
 
 /** By end device: the boxes between the router of its segment and its plug. */
-function waysOf(plan: Plan): Map<string, string> {
+const waysOf = memo((plan: Plan): Map<string, string> => {
   const ways = new Map<string, string>();
   for (const group of classesOf(plan)) {
     const { flood } = homeOf(plan, group.vlan);
@@ -132,7 +141,7 @@ function waysOf(plan: Plan): Map<string, string> {
     for (const device of group.devices) ways.set(device, way);
   }
   return ways;
-}
+});
 
 /** The same network with faults, compared with the plan as it is. */
 export function whatIf(plan: Plan, faults: readonly Fault[], today: string | null): Impact {

@@ -160,14 +160,38 @@ export interface Flood {
   readonly came: ReadonlyMap<number, Came>;
 }
 
-/** The ports of each bridge that lead to other bridges: only by those does a frame get from one to another. */
-export const inwardPorts = memo((fabric: Fabric) =>
-  fabric.bridges.map(({ ports }) =>
-    ports.flatMap(({ id, number }, i) =>
-      number > 0 && (fabric.links.get(id) ?? []).some(({ to }) => fabric.seats.has(to)) ? [i] : [],
+/** Where a link leads: to a port of a bridge, or to somebody who is none. */
+interface FarEnd {
+  readonly link: Link;
+  readonly seat: Seat | null;
+}
+interface Joints {
+  readonly seats: Fabric['seats'];
+  /** By bridge and port. */
+  readonly far: readonly (readonly (readonly FarEnd[])[])[];
+  /** By bridge: the ports that lead to other bridges. */
+  readonly inward: readonly (readonly number[])[];
+}
+const NOWHERE: readonly FarEnd[] = [];
+const joints = new WeakMap<object, Joints>();
+/** How bridges are joined; the same for all fabrics with the same cables and ports, whatever the ports do. */
+function jointsOf({ bridges, seats, links }: Fabric): Joints {
+  const known = joints.get(links);
+  if (known?.seats === seats) return known;
+  const far = bridges.map(({ ports }) =>
+    ports.map(
+      ({ id, number }) =>
+        (number > 0 && links.get(id)?.map((link) => ({ link, seat: seats.get(link.to) ?? null }))) || NOWHERE,
     ),
-  ),
-);
+  );
+  const inward = far.map((ports) => ports.flatMap((ends, i) => (ends.some(({ seat }) => seat) ? [i] : [])));
+  const made = { seats, far, inward };
+  joints.set(links, made);
+  return made;
+}
+
+/** The ports of each bridge that lead to other bridges: only by those does a frame get from one to another. */
+export const inwardPorts = (fabric: Fabric): Joints['inward'] => jointsOf(fabric).inward;
 
 export const stateKey = ({ bridge, vid }: State): number => bridge * 4096 + vid;
 
@@ -181,7 +205,8 @@ export type Origin = { readonly state: State } | { readonly port: string; readon
  * list of who hears it stays empty, for those who ask how far it gets and not who is there.
  */
 export function flood(fabric: Fabric, origin: Origin, only: 'boxes' | 'all' = 'all'): Flood {
-  const { bridges, seats, links } = fabric;
+  const { bridges, seats } = fabric;
+  const { far, inward } = jointsOf(fabric);
   const came = new Map<number, Came>();
   const heard = new Map<string, Heard>();
   // A state is expanded by all its ports but the entry; should it be entered by another port too, by that entry as well.
@@ -207,12 +232,7 @@ export function flood(fabric: Fabric, origin: Origin, only: 'boxes' | 'all' = 'a
     // Few hear a frame with two different tags.
     heard.set(known ? `${port} ${tag}` : port, { port, tag, from, link });
   };
-  const arrive = (portId: string, tag: Tag, from: State | null, link: Link | null) => {
-    const seat = seats.get(portId);
-    if (!seat) {
-      hear(portId, tag, from, link);
-      return;
-    }
+  const arrive = (seat: Seat, tag: Tag, from: State | null, link: Link | null) => {
     const entered = enters(bridges[seat.bridge]!, seat.port, tag);
     if (!entered || 'refused' in entered) return;
     enter({ bridge: seat.bridge, vid: entered.vid }, seat.port, { from, link, tag, port: seat.port });
@@ -226,20 +246,27 @@ export function flood(fabric: Fabric, origin: Origin, only: 'boxes' | 'all' = 'a
       hear(port.id, tag, state, null);
       return;
     }
-    for (const link of links.get(port.id) ?? []) arrive(link.to, tag, state, link);
+    for (const { link, seat } of far[state.bridge]![index]!)
+      if (seat) arrive(seat, tag, state, link);
+      else hear(link.to, tag, state, link);
   };
 
   if ('state' in origin) {
     const inside = bridges[origin.state.bridge]!.ports.findIndex((port) => port.number === 0);
     const port = inside < 0 ? null : inside;
     enter(origin.state, port, { from: null, link: null, tag: 0, port });
-  } else arrive(origin.port, origin.tag, null, null);
-  const inward = only === 'boxes' ? inwardPorts(fabric) : null;
+  } else {
+    const seat = seats.get(origin.port);
+    if (seat) arrive(seat, origin.tag, null, null);
+    else hear(origin.port, origin.tag, null, null);
+  }
   // First in, first out, so that the way to each state is a shortest one.
   for (const next of pending) {
     if (next.only !== null) leave(next.state, next.only);
     else
-      for (const i of inward?.[next.state.bridge] ?? waysOut(bridges[next.state.bridge]!)(next.state.vid))
+      for (const i of only === 'boxes'
+        ? inward[next.state.bridge]!
+        : waysOut(bridges[next.state.bridge]!)(next.state.vid))
         if (i !== next.not) leave(next.state, i);
   }
   return { heard: [...heard.values()], came };

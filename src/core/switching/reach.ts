@@ -1,7 +1,7 @@
 import { memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import { forwardingFabric } from '../tree/forwarding';
-import { type PortFacts, type VidSet, tagOf } from './facts';
+import { type PortFacts, type VidSet, blocks, egress } from './facts';
 import { type Bridge, type Fabric, type Flood, type State, flood, stateKey } from './fabric';
 
 /** A fabric with the floods asked of it so far, by the state they began in. */
@@ -10,21 +10,43 @@ export interface Reach {
   readonly floods: Map<number, Flood>;
 }
 
+/** The VLANs that really pass at a port. */
+const passingAt = (facts: PortFacts | null): number[] =>
+  facts === null
+    ? []
+    : [...facts.tagged.vids, ...(facts.untagged === null ? [] : [facts.untagged])].filter(
+        (vid) => !blocks(facts, vid),
+      );
+
+/** Does only what is sent out come in too? */
+const admitsMembers = (facts: PortFacts): boolean =>
+  facts.ingressFilter && !facts.tagged.except && facts.pvid === facts.untagged;
+/** Is a frame in the same VLAN on both sides of a link between two ports? */
+const keepVlans = (a: PortFacts, b: PortFacts): boolean =>
+  admitsMembers(a) && admitsMembers(b) && a.untagged === b.untagged;
+
 /** The VLANs a changed port may treat differently; null when that could be any. */
 function changedVids(fabric: Fabric, bridge: Bridge, port: number, a: PortFacts | null, b: PortFacts | null) {
   if (!bridge.box.vlanAware || a?.tagged.except || b?.tagged.except) return null;
-  if (a && b && !sameSet(a.blocked, b.blocked)) return null;
   const inward = (fabric.links.get(bridge.ports[port]!.id) ?? []).some((link) => fabric.seats.has(link.to));
   const vids = new Set<number>();
-  const tagBy = (facts: PortFacts | null, vid: number) => (facts === null ? null : tagOf(facts, vid));
-  for (const facts of [a, b])
-    for (const vid of [...(facts?.tagged.vids ?? []), facts?.untagged ?? -1])
-      if (vid >= 0 && tagBy(a, vid) !== tagBy(b, vid)) vids.add(vid);
+  const tagBy = (facts: PortFacts | null, vid: number) => (facts === null ? null : egress(facts, vid));
+  for (const vid of [...passingAt(a), ...passingAt(b)]) if (tagBy(a, vid) !== tagBy(b, vid)) vids.add(vid);
   if (!inward) return vids;
+  // On a link that changes no VLAN, and whose ends let in nothing but their own, only these can differ.
+  const far = fabric.links.get(bridge.ports[port]!.id) ?? [];
+  const keeps = far.every(({ to }) => {
+    const seat = fabric.seats.get(to);
+    const other = seat && fabric.bridges[seat.bridge]!;
+    if (!seat || !other?.box.vlanAware) return false;
+    const facts = other.facts[seat.port]!;
+    return [a, b].every((own) => own === null || facts === null || keepVlans(own, facts));
+  });
+  if (keeps) return vids;
+  if (a === null || b === null) return null;
   // Frames come in here from another box: whatever decides their VLAN may draw in floods of any VLAN.
   const sameEntry =
-    a !== null &&
-    b !== null &&
+    sameSet(a.blocked, b.blocked) &&
     a.pvid === b.pvid &&
     a.accepts === b.accepts &&
     a.ingressFilter === b.ingressFilter &&
@@ -32,30 +54,55 @@ function changedVids(fabric: Fabric, bridge: Bridge, port: number, a: PortFacts 
   return sameEntry ? vids : null;
 }
 
+/** The VLANs in which nothing crosses the link of a port before and after, as its other end lets none pass. */
+function idleLink(fabric: Fabric, next: Fabric, port: string): (vid: number) => boolean {
+  const far = fabric.links.get(port) ?? [];
+  const shuts = (at: Fabric, id: string, vid: number): boolean => {
+    const seat = at.seats.get(id);
+    const facts = seat && at.bridges[seat.bridge]!.facts[seat.port];
+    if (!seat || facts === undefined || !at.bridges[seat.bridge]!.box.vlanAware) return false;
+    return facts === null || (admitsMembers(facts) && egress(facts, vid) === null);
+  };
+  return (vid) => far.length > 0 && far.every(({ to }) => shuts(fabric, to, vid) && shuts(next, to, vid));
+}
+
+/** The VLANs whose floods may differ between two fabrics; null when those of any may. */
+export function changedBetween(fabric: Fabric, next: Fabric): ReadonlySet<number> | null {
+  const dirty = new Set<number>();
+  if (fabric === next) return dirty;
+  if (fabric.links !== next.links || fabric.bridges.length !== next.bridges.length) return null;
+  for (const [i, before] of fabric.bridges.entries()) {
+    const after = next.bridges[i]!;
+    if (before === after) continue;
+    if (before.device !== after.device || before.box.vlanAware !== after.box.vlanAware) return null;
+    if (before.ports.length !== after.ports.length) return null;
+    for (let port = 0; port < after.ports.length; port++) {
+      if (before.ports[port]!.id !== after.ports[port]!.id) return null;
+      const [a, b] = [before.facts[port]!, after.facts[port]!];
+      if (a === b || sameFacts(a, b)) continue;
+      const vids = changedVids(next, after, port, a, b);
+      if (vids === null) return null;
+      const idle = idleLink(fabric, next, after.ports[port]!.id);
+      for (const vid of vids) if (!idle(vid)) dirty.add(vid);
+    }
+  }
+  return dirty;
+}
+
+/** Does a flood go through none of some VLANs? */
+export function avoids(known: Flood, dirty: ReadonlySet<number>): boolean {
+  for (const vid of vidsOf(known)) if (dirty.has(vid)) return false;
+  return true;
+}
+
 /**
  * The floods that are the same in `next` as they were: those through none of the VLANs that a changed port treats
  * differently. None when cables or boxes changed.
  */
 function carriedOver({ fabric, floods }: Reach, next: Fabric): Map<number, Flood> {
-  const none = new Map<number, Flood>();
-  if (fabric.links !== next.links || fabric.bridges.length !== next.bridges.length) return none;
-  const dirty = new Set<number>();
-  for (const [i, before] of fabric.bridges.entries()) {
-    const after = next.bridges[i]!;
-    if (before === after) continue;
-    if (before.device !== after.device || before.box.vlanAware !== after.box.vlanAware) return none;
-    if (before.ports.length !== after.ports.length) return none;
-    for (let port = 0; port < after.ports.length; port++) {
-      if (before.ports[port]!.id !== after.ports[port]!.id) return none;
-      const vids = changedVids(next, after, port, before.facts[port]!, after.facts[port]!);
-      if (sameFacts(before.facts[port]!, after.facts[port]!)) continue;
-      if (vids === null) return none;
-      for (const vid of vids) dirty.add(vid);
-    }
-  }
   const kept = new Map<number, Flood>();
-  for (const [key, known] of floods)
-    if (![...vidsOf(known)].some((vid) => dirty.has(vid))) kept.set(key, known);
+  const dirty = changedBetween(fabric, next);
+  if (dirty) for (const [key, known] of floods) if (avoids(known, dirty)) kept.set(key, known);
   return kept;
 }
 

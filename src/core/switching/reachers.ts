@@ -1,5 +1,6 @@
 import { type Fabric, type State, enters, inwardPorts, leaves, stateKey } from './fabric';
-import type { Tag } from './facts';
+import { memo } from '../plan/memo';
+import type { PortFacts, Tag, VidSet } from './facts';
 
 /**
  * Every state from which a frame gets to `target`: a flood asked the other way round. Reach is directional, so this is not
@@ -39,3 +40,43 @@ export function reachersOf(fabric: Fabric, target: State): ReadonlySet<number> {
   }
   return found;
 }
+
+const alike = memo((a: VidSet) =>
+  memo((b: VidSet) => ({
+    same: a.except === b.except && a.vids.size === b.vids.size && [...a.vids].every((vid) => b.vids.has(vid)),
+  })),
+);
+
+/** Does a port take in from its link just what it sends out on it? */
+const isEven = ({ pvid, untagged, tagged, accepts }: PortFacts): boolean =>
+  (untagged === null ? pvid === null || accepts === 'tagged' : pvid === untagged && accepts !== 'tagged') &&
+  (accepts !== 'untagged' || (!tagged.except && tagged.vids.size === 0));
+
+/** Do the links of a port treat both directions alike, as far as they lead to boxes? */
+function isEvenAt({ bridges, links, seats }: Fabric, at: number, index: number): boolean {
+  const bridge = bridges[at]!;
+  const own = bridge.facts[index];
+  return (links.get(bridge.ports[index]!.id) ?? []).every(({ to }) => {
+    const seat = seats.get(to);
+    const far = seat && bridges[seat.bridge]!;
+    const facts = far && far.facts[seat.port];
+    // Nothing passes where an end is shut, nor to who is no box.
+    if (!own || !far || !facts) return true;
+    if (!bridge.box.vlanAware) return far.box.vlanAware ? isEven(facts) && facts.ingressFilter : true;
+    if (!far.box.vlanAware) return isEven(own) && own.ingressFilter;
+    return (
+      isEven(own) &&
+      isEven(facts) &&
+      own.untagged === facts.untagged &&
+      (own.tagged === facts.tagged || alike(own.tagged)(facts.tagged).same)
+    );
+  });
+}
+
+/**
+ * Does every link between boxes treat the two directions alike? Then a flood of a place and the reachers of it are the same.
+ * Never says so wrongly; a box without VLANs beside one that has them counts as uneven unless the port filters.
+ */
+export const isSymmetric = memo((fabric: Fabric): { readonly even: boolean } => ({
+  even: inwardPorts(fabric).every((inward, at) => inward.every((index) => isEvenAt(fabric, at, index))),
+}));

@@ -1,5 +1,5 @@
 import TinyQueue from 'tinyqueue';
-import { type Vector, compareVectors } from './vector';
+import type { Vector } from './vector';
 
 /** Port roles (IEEE 802.1Q-2022 clause 13.12). `master` is the way of a region's inner trees to the root outside. */
 export type Role = 'root' | 'designated' | 'alternate' | 'backup' | 'master';
@@ -62,10 +62,22 @@ export function heard(topology: Topology, message: Vector, sender: number, end: 
   };
 }
 
+/** A bridge’s way to a root as far as it is known, by the four fields that a search decides. */
 interface Candidate {
   readonly bridge: number;
-  readonly vector: Vector;
+  readonly order: number;
+  readonly root: number;
+  readonly external: number;
+  readonly regional: number;
+  readonly internal: number;
 }
+
+const byFour = (a: Omit<Candidate, 'bridge'>, b: Omit<Candidate, 'bridge'>): number =>
+  a.root - b.root ||
+  a.external - b.external ||
+  a.regional - b.regional ||
+  a.internal - b.internal ||
+  a.order - b.order;
 
 /**
  * Roles from priority vectors (clauses 13.10 to 13.13, 13.29.34). The first four fields of every bridge's vector come from
@@ -73,65 +85,76 @@ interface Candidate {
  * remaining fields decide among equals afterwards. Costs O(ends × log ends).
  */
 export function computeTree(topology: Topology): Tree {
-  const { order, ends, endsOf, lans } = topology;
-  const own = (bridge: number): Vector => ({
-    root: order[bridge]!,
+  const { order, region, readsMst, ends, endsOf, lans } = topology;
+  const best: Candidate[] = order.map((own, bridge) => ({
+    bridge,
+    order: own,
+    root: own,
     external: 0,
-    regional: order[bridge]!,
+    regional: own,
     internal: 0,
-    bridge: order[bridge]!,
-    port: 0,
-    received: 0,
-  });
-  const vectors = order.map((_, bridge) => own(bridge));
+  }));
   const settled = new Uint8Array(order.length);
   const spoken = new Uint8Array(lans.length);
-  const queue = new TinyQueue<Candidate>(
-    vectors.map((vector, bridge) => ({ bridge, vector })),
-    (a, b) =>
-      a.vector.root - b.vector.root ||
-      a.vector.external - b.vector.external ||
-      a.vector.regional - b.vector.regional ||
-      a.vector.internal - b.vector.internal ||
-      order[a.bridge]! - order[b.bridge]!,
-  );
+  const queue = new TinyQueue<Candidate>([...best], byFour);
   for (let next = queue.pop(); next; next = queue.pop()) {
-    const { bridge, vector } = next;
+    const { bridge } = next;
     if (settled[bridge]) continue;
     settled[bridge] = 1;
-    vectors[bridge] = vector;
+    best[bridge] = next;
     for (const from of endsOf[bridge]!) {
       const { lan } = ends[from]!;
       if (spoken[lan]) continue;
       spoken[lan] = 1;
-      const message = said(topology, vectors, from);
       for (const to of lans[lan]!) {
         const end = ends[to]!;
         if (settled[end.bridge] || end.restricted) continue;
-        const candidate = heard(topology, message, bridge, to);
-        if (compareVectors(candidate, vectors[end.bridge]!) >= 0) continue;
-        vectors[end.bridge] = candidate;
-        queue.push({ bridge: end.bridge, vector: candidate });
+        const candidate = arriving(next, region[bridge] === region[end.bridge], end, order[end.bridge]!);
+        if (byFour(candidate, best[end.bridge]!) >= 0) continue;
+        best[end.bridge] = candidate;
+        queue.push(candidate);
       }
     }
   }
-  const speakers = lans.map((on) =>
-    on.reduce((best, end) =>
-      compareVectors(said(topology, vectors, end), said(topology, vectors, best)) < 0 ? end : best,
-    ),
-  );
-  // Among ways of equal cost the speaker's identifiers and the own port decide.
-  const rootEnds = order.map((_, bridge): number | null => {
-    let best: number | null = null;
-    let vector = own(bridge);
-    for (const end of endsOf[bridge]!) {
-      const candidate = heardBy(topology, vectors, speakers, end);
-      if (!candidate || ends[end]!.restricted || compareVectors(candidate, vector) >= 0) continue;
-      vector = candidate;
-      best = end;
+  const speakers = lans.map((on) => {
+    let speaker = on[0]!;
+    for (const end of on) {
+      const [mine, other] = [ends[end]!, ends[speaker]!];
+      const decided = mine.bridge === other.bridge ? 0 : byFour(best[mine.bridge]!, best[other.bridge]!);
+      if (decided < 0 || (decided === 0 && mine.bridge === other.bridge && mine.id < other.id)) speaker = end;
     }
-    vectors[bridge] = vector;
-    return best;
+    return speaker;
+  });
+  // Among ways of equal cost the speaker's identifiers and the own port decide.
+  const vectors: Vector[] = [];
+  const rootEnds = order.map((own, bridge): number | null => {
+    const { root, external, regional, internal } = best[bridge]!;
+    let found: number | null = null;
+    let [by, port, received] = [own, 0, 0];
+    if (root !== own)
+      for (const at of endsOf[bridge]!) {
+        const end = ends[at]!;
+        const speaker = ends[speakers[end.lan]!]!;
+        if (speaker.bridge === bridge || end.restricted) continue;
+        const inside = region[speaker.bridge] === region[bridge];
+        const way = arriving(best[speaker.bridge]!, inside, end, own);
+        if (
+          way.root !== root ||
+          way.external !== external ||
+          way.regional !== regional ||
+          way.internal !== internal
+        )
+          continue;
+        const sender = inside || readsMst[bridge] ? order[speaker.bridge]! : best[speaker.bridge]!.regional;
+        const closer =
+          found === null ||
+          sender < by ||
+          (sender === by && (speaker.id < port || (speaker.id === port && end.id < received)));
+        if (!closer) continue;
+        [found, by, port, received] = [at, sender, speaker.id, end.id];
+      }
+    vectors.push({ root, external, regional, internal, bridge: by, port, received });
+    return found;
   });
   const roles = ends.map(({ bridge, lan }, end): Role => {
     const speaker = speakers[lan]!;
@@ -140,6 +163,28 @@ export function computeTree(topology: Topology): Tree {
     return ends[speaker]!.bridge === bridge ? 'backup' : 'alternate';
   });
   return { vectors, rootEnds, speakers, roles };
+}
+
+/** What a bridge learns by an end of the way another has. */
+function arriving(from: Candidate, inside: boolean, end: End, own: number): Candidate {
+  const { root } = from;
+  return inside
+    ? {
+        bridge: end.bridge,
+        order: own,
+        root,
+        external: from.external,
+        regional: from.regional,
+        internal: from.internal + end.internalCost,
+      }
+    : {
+        bridge: end.bridge,
+        order: own,
+        root,
+        external: from.external + end.externalCost,
+        regional: own,
+        internal: 0,
+      };
 }
 
 /** What an end hears of the speaker of its LAN, with its own cost; null when the speaker is its own bridge. */

@@ -1,4 +1,4 @@
-import { memo, groupBy, memoOn } from '../plan/memo';
+import { groupBy, memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import type { Box, BridgeRecord, Instance, TreePort } from '../plan/records';
 import { configurationDigest } from './digest';
@@ -37,9 +37,20 @@ const factories = memo((box: Box) => factoryBridge(box.spanningTree));
 export const settingsOf = (plan: Plan, box: Box): BridgeSettings =>
   bridgeRecordOf(plan, box.device) ?? factories(box);
 
+const inOrder = memo((group: ReadonlyMap<string, Instance>): readonly Instance[] =>
+  [...group.values()].sort((a, b) => a.number - b.number || (a.id < b.id ? -1 : 1)),
+);
 /** The instances of a box by number, rising. */
 export const instancesOf = (plan: Plan, device: string): readonly Instance[] =>
-  [...plan.instance.group(device).values()].sort((a, b) => a.number - b.number || (a.id < b.id ? -1 : 1));
+  inOrder(plan.instance.group(device));
+
+const byNumber = memo((group: ReadonlyMap<string, Instance>) => {
+  const found = new Map<number, Instance>();
+  for (const item of inOrder(group)) if (!found.has(item.number)) found.set(item.number, item);
+  return found;
+});
+export const instanceOf = (plan: Plan, device: string, number: number): Instance | undefined =>
+  byNumber(plan.instance.group(device)).get(number);
 
 const treePorts = memo((items: Plan['treePort']) => groupBy(items.values(), ({ port }) => port));
 export const treePortRecordsOf = (plan: Plan, port: string): readonly TreePort[] =>
@@ -52,19 +63,35 @@ export function treePortOf(plan: Plan, port: string, instance: number): TreePort
   return { ...(own ?? factoryTreePort), edge: common?.edge ?? false, guard: common?.guard ?? 'none' };
 }
 
+const mapped = memo((group: ReadonlyMap<string, Instance>): ReadonlyMap<number, number> => {
+  const map = new Map<number, number>();
+  for (const { number, vids } of inOrder(group))
+    for (const vid of parseVids(vids) ?? []) if (!map.has(vid)) map.set(vid, number);
+  return map;
+});
 /** Which instance each VLAN is in, where it is not in the common tree; a VLAN named twice is in the first. */
-export const vlanMapOf = memoOn(
-  ['instance'],
-  (plan: Plan) =>
-    (device: string): ReadonlyMap<number, number> => {
-      const map = new Map<number, number>();
-      for (const { number, vids } of instancesOf(plan, device))
-        for (const vid of parseVids(vids) ?? []) if (!map.has(vid)) map.set(vid, number);
-      return map;
-    },
+export const vlanMapOf = (plan: Plan, device: string): ReadonlyMap<number, number> =>
+  mapped(plan.instance.group(device));
+
+const inverted = memo((group: ReadonlyMap<string, Instance>) =>
+  groupBy(mapped(group).keys(), (vid) => mapped(group).get(vid)!),
 );
+/** The VLAN ids of an instance of a box. */
+export const vidsOfInstance = (plan: Plan, device: string, number: number): readonly number[] =>
+  inverted(plan.instance.group(device)).get(number) ?? [];
 
 const digests = new Map<string, string>();
+const digestOf = memo((group: ReadonlyMap<string, Instance>): string => {
+  const key = inOrder(group)
+    .map(({ number, vids }) => `${number}:${vids}`)
+    .join(' ');
+  let digest = digests.get(key);
+  if (digest === undefined) {
+    if (digests.size > 1000) digests.clear();
+    digests.set(key, (digest = configurationDigest(mapped(group))));
+  }
+  return digest;
+});
 /** What makes bridges one region (clause 13.8): name, revision and digest of the VLAN map. */
 export interface Region {
   readonly name: string;
@@ -73,14 +100,7 @@ export interface Region {
 }
 export function regionOf(plan: Plan, box: Box): Region {
   const { region, revision } = settingsOf(plan, box);
-  const key = instancesOf(plan, box.device)
-    .map(({ number, vids }) => `${number}:${vids}`)
-    .join(' ');
-  let digest = digests.get(key);
-  if (digest === undefined) {
-    if (digests.size > 1000) digests.clear();
-    digests.set(key, (digest = configurationDigest(vlanMapOf(plan)(box.device))));
-  }
+  const digest = digestOf(plan.instance.group(box.device));
   // A region without a name of its own is called by the bridge’s MAC address (clause 13.8), so it is alone.
   return { name: region === '' ? `(${box.device})` : region, revision, digest };
 }

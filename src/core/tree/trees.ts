@@ -5,7 +5,15 @@ import { type Fabric, enters, leaves } from '../switching/fabric';
 import { type End, type Role, type Topology, type Tree, computeTree } from './compute';
 import { type Lan, type LanPort, type Part, lansOf } from './lans';
 import { type Ring, ringsIn } from './ring';
-import { type BridgeSettings, instancesOf, regionOf, settingsOf, treePortOf, vlanMapOf } from './settings';
+import {
+  type BridgeSettings,
+  instanceOf,
+  instancesOf,
+  regionOf,
+  settingsOf,
+  treePortOf,
+  vidsOfInstance,
+} from './settings';
 import { pathCost, portId } from './vector';
 
 /** A tree over the boxes of a plan. */
@@ -70,13 +78,11 @@ function orderOf(identifiers: readonly Identifier[], unknown: 'last' | 'first'):
 const isGuess = (a: Identifier, b: Identifier): boolean =>
   a.priority === b.priority && (a.mac === null || b.mac === null);
 
-interface Wanted {
-  readonly kind: Grown['kind'];
-  readonly number: number;
-  readonly lans: readonly Lan[];
-  /** All boxes that take part, also those that hear nobody. */
+/** What the trees over the same LANs have in common: all but the order of the identifiers. */
+interface Shape {
   readonly places: readonly number[];
-  readonly region: (place: number) => number;
+  readonly ports: readonly LanPort[];
+  readonly topology: Omit<Topology, 'order'>;
 }
 
 /** Everything needed to compute the trees of one plan. */
@@ -91,20 +97,15 @@ class Growing {
     this.settings = fabric.bridges.map(({ box }) => settingsOf(plan, box));
   }
 
-  grow({ kind, number, lans, places, region }: Wanted): Grown {
-    const { plan, fabric, settings } = this;
+  /** `places` are all boxes that take part, also those that hear nobody. */
+  shape(
+    number: number,
+    lans: readonly Lan[],
+    places: readonly number[],
+    region: (place: number) => number,
+  ): Shape {
+    const { plan, settings } = this;
     const nodes = new Map(places.map((place, at) => [place, at]));
-    const identifiers = places.map((place): Identifier => {
-      const { mode, priority } = settings[place]!;
-      const { device, box } = fabric.bridges[place]!;
-      const own = number === 0 ? undefined : instancesOf(plan, device).find((item) => item.number === number);
-      const extension = kind === 'common' ? (mode === 'rstp-per-vlan' ? DEFAULT_VID : 0) : number;
-      const perVlanOne =
-        kind === 'common' && mode === 'rstp-per-vlan'
-          ? instancesOf(plan, device).find((item) => item.number === DEFAULT_VID)
-          : own;
-      return { priority: step((perVlanOne ?? { priority }).priority, 4096) + extension, mac: box.baseMac };
-    });
     const ports: LanPort[] = [];
     const ends: End[] = [];
     const endsOf: number[][] = places.map(() => []);
@@ -128,9 +129,24 @@ class Growing {
         return end;
       }),
     );
-    const regions = places.map((place) => region(place));
     const readsMst = places.map((place) => settings[place]!.mode === 'mst');
-    const shape = { region: regions, readsMst, ends, endsOf, lans: members };
+    return {
+      places,
+      ports,
+      topology: { region: places.map((place) => region(place)), readsMst, ends, endsOf, lans: members },
+    };
+  }
+
+  grow(kind: Grown['kind'], number: number, { places, ports, topology: shape }: Shape): Grown {
+    const { plan, fabric, settings } = this;
+    const identifiers = places.map((place): Identifier => {
+      const { mode, priority } = settings[place]!;
+      const { device, box } = fabric.bridges[place]!;
+      // In the common tree a box with a tree for each VLAN speaks as in VLAN 1.
+      const own = kind !== 'common' ? number : mode === 'rstp-per-vlan' ? DEFAULT_VID : 0;
+      const set = own === 0 ? undefined : instanceOf(plan, device, own);
+      return { priority: step((set ?? { priority }).priority, 4096) + own, mac: box.baseMac };
+    });
     const topology: Topology = { ...shape, order: orderOf(identifiers, 'last') };
     const guesses = identifiers.some(
       (item, at) => item.mac === null && identifiers.some((other, i) => i !== at && isGuess(item, other)),
@@ -194,13 +210,11 @@ export function growTrees(plan: Plan, fabric: Fabric): Trees {
     return regionNumbers.get(key)!;
   });
   const lans = growing.commonLans();
-  const common = growing.grow({
-    kind: 'common',
-    number: 0,
-    lans,
-    places: speaking,
-    region: (place) => regions[place]!,
-  });
+  const common = growing.grow(
+    'common',
+    0,
+    growing.shape(0, lans, speaking, (place) => regions[place]!),
+  );
   grown.push(common);
   for (const id of growing.shut) blocked.set(id, ALL);
 
@@ -250,9 +264,18 @@ function growInstances(
     const numbers = new Set(
       places.flatMap((place) => instancesOf(plan, fabric.bridges[place]!.device).map(({ number }) => number)),
     );
+    // Where nothing is set for ports in an instance, its tree differs in the order of identifiers only.
+    const set = new Set([...plan.treePort.values()].map(({ instance }) => instance));
+    const usual = growing.shape(-1, inside, places, () => 0);
     return [...numbers]
       .sort((a, b) => a - b)
-      .map((number) => growing.grow({ kind: 'instance', number, lans: inside, places, region: () => 0 }));
+      .map((number) =>
+        growing.grow(
+          'instance',
+          number,
+          set.has(number) ? growing.shape(number, inside, places, () => 0) : usual,
+        ),
+      );
   });
 }
 
@@ -263,12 +286,20 @@ function blockCommon(
   instances: readonly Grown[],
   blocked: Map<string, VidSet>,
 ): void {
-  const inside = new Map<string, Map<number, boolean>>();
+  const passing = new Map(
+    common.ports.map(({ ports: [id] }, end) => [id!, forwards(common.tree.roles[end]!)]),
+  );
+  // By port the VLANs whose instance does other than the common tree.
+  const others = new Map<string, number[]>();
   for (const { number, ports, tree } of instances)
-    ports.forEach(({ ports: [id] }, end) => {
-      const known = inside.get(id!) ?? new Map<number, boolean>();
-      inside.set(id!, known.set(number, forwards(tree.roles[end]!)));
-    });
+    for (const [end, { ports: ids, bridge }] of ports.entries()) {
+      const id = ids[0]!;
+      if (forwards(tree.roles[end]!) === passing.get(id)) continue;
+      const vids = vidsOfInstance(plan, fabric.bridges[bridge]!.device, number);
+      const known = others.get(id);
+      if (known) known.push(...vids);
+      else others.set(id, [...vids]);
+    }
   common.ports.forEach((port, end) => {
     const passes = forwards(common.tree.roles[end]!);
     const { mode } = settings[port.bridge]!;
@@ -276,17 +307,10 @@ function blockCommon(
       if (!passes) block(blocked, port, DEFAULT_VID);
       return;
     }
-    const states = inside.get(port.ports[0]!);
-    if (mode !== 'mst' || !states) {
-      if (!passes) for (const id of port.ports) blocked.set(id, ALL);
-      return;
-    }
-    // Listed are those whose instance does other than the common tree.
-    const others = [...vlanMapOf(plan)(fabric.bridges[port.bridge]!.device)].flatMap(([vid, number]) =>
-      (states.get(number) ?? passes) === passes ? [] : [vid],
-    );
-    if (!passes || others.length > 0)
-      for (const id of port.ports) blocked.set(id, { except: !passes, vids: new Set(others) });
+    const listed = mode === 'mst' ? others.get(port.ports[0]!) : undefined;
+    if (passes && !listed) return;
+    const set = listed ? { except: !passes, vids: new Set(listed) } : ALL;
+    for (const id of port.ports) blocked.set(id, set);
   });
 }
 
@@ -316,6 +340,10 @@ function growVlans(growing: Growing, blocked: ReadonlyMap<string, VidSet>): Grow
     const places = bridges.flatMap(({ ports }, at) =>
       settings[at]!.mode === 'rstp-per-vlan' && ports.some((_, i) => part(at, i) === 'own') ? [at] : [],
     );
-    return growing.grow({ kind: 'vlan', number: vid, lans, places, region: (place) => place });
+    return growing.grow(
+      'vlan',
+      vid,
+      growing.shape(vid, lans, places, (place) => place),
+    );
   });
 }

@@ -3,6 +3,7 @@ import { withRecord } from '../../../plan/plan';
 import { vlansOf } from '../../../plan/view';
 import { portTitle } from '../../../plan/words';
 import { missingPorts, neededBeyond } from '../../../switching/carry';
+import { fabricOf, flood, stateKey } from '../../../switching/fabric';
 import { treesOf } from '../../../tree/forwarding';
 import { treePortRecordsOf } from '../../../tree/settings';
 import { carryNeeded } from '../../remedies';
@@ -38,6 +39,9 @@ const treeCuts = treeCheck('tree-cuts-vlan', function* (plan) {
     if (missingPorts(plan, vlan.id).length > 0) continue;
     const islands = cutIslands(plan, vlan.id);
     if (islands.length < 2) continue;
+    // Would it be whole if nothing were blocked? Else something other than the tree cuts it.
+    const { came } = flood(fabricOf(plan), { state: islands[0]!.users[0]!.state }, 'boxes');
+    if (!islands.slice(1).some(({ users }) => came.has(stateKey(users[0]!.state)))) continue;
     const parts = islands.map((island) => portTitle(plan, island.users[0]!.port)).slice(0, 3);
     const stopping = [...blocked].flatMap(([id, set]) =>
       set.vids.has(vlan.vid) !== set.except ? [plan.port.get(id)!] : [],

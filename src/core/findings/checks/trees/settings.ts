@@ -106,7 +106,7 @@ function differences(plan: Plan, a: string, b: string): string[] {
   if (one!.name !== two!.name) found.push(`the name, ${named(one!.name)} and ${named(two!.name)}`);
   if (one!.revision !== two!.revision) found.push(`the revision, ${one!.revision} and ${two!.revision}`);
   if (one!.digest !== two!.digest) {
-    const [x, y] = [vlanMapOf(plan)(a), vlanMapOf(plan)(b)];
+    const [x, y] = [vlanMapOf(plan, a), vlanMapOf(plan, b)];
     const vids = [...new Set([...x.keys(), ...y.keys()])].filter(
       (vid) => (x.get(vid) ?? 0) !== (y.get(vid) ?? 0),
     );
