@@ -20,17 +20,10 @@ const shots = [
     theme: 'night',
     act: (page) => page.getByLabel('Name of Exchange').click(),
   },
-  { name: 'fit-day', path: '/site/3creamery/segments', act: (page) => page.keyboard.press('f') },
   {
     name: 'addresses-day',
     path: '/site/2clinic/addresses',
     act: (page) => page.getByRole('button', { name: '20 ST' }).click(),
-  },
-  {
-    name: 'addresses-night',
-    path: '/site/2clinic/addresses',
-    theme: 'night',
-    act: (page) => page.getByRole('button', { name: '50 CM' }).click(),
   },
   {
     name: 'gear-day',
@@ -76,12 +69,6 @@ const shots = [
     act: (page) => page.getByRole('region', { name: 'Uplink mobile' }).getByRole('button').first().click(),
   },
   {
-    name: 'ways-in-night',
-    path: '/site/1rowhouse/internet',
-    theme: 'night',
-    act: (page) => page.getByLabel('Which device').fill('disk-station'),
-  },
-  {
     name: 'policy-day',
     path: '/site/3creamery/policy',
     act: (page) => page.getByRole('gridcell', { name: /^Cold store to Pasteuriser/ }).click(),
@@ -97,8 +84,47 @@ const shots = [
       await bar.getByRole('button', { name: 'Show the way' }).click();
     },
   },
+  {
+    name: 'questions-day',
+    path: '/site/3creamery/rehearse',
+    act: async (page) => {
+      await page.getByRole('button', { name: /^pasteuriser to/ }).click();
+      await page
+        .getByRole('region', { name: 'The way of the answer' })
+        .evaluate((element) => element.scrollIntoView());
+    },
+  },
+  {
+    name: 'trees-day',
+    path: '/site/3creamery/rehearse',
+    act: (page) => page.getByRole('tab', { name: 'Spanning trees' }).click(),
+  },
+  {
+    name: 'tree-reasons-night',
+    path: '/site/3creamery/rehearse',
+    theme: 'night',
+    act: async (page) => {
+      await page.getByRole('tab', { name: 'Spanning trees' }).click();
+      await page.getByRole('button', { name: 'sw-b 9', exact: true }).click();
+      await page
+        .getByRole('region', { name: 'Ports of this tree' })
+        .evaluate((element) => element.scrollIntoView());
+    },
+  },
+  {
+    name: 'single-faults-day',
+    path: '/site/3creamery/rehearse',
+    act: async (page) => {
+      await page.getByRole('tab', { name: 'What if' }).click();
+      await page.getByRole('button', { name: 'Run all of them' }).click();
+      await page.getByRole('button', { name: 'sw-b off' }).click();
+      await page
+        .getByText(/cut off/)
+        .first()
+        .waitFor();
+    },
+  },
   { name: 'findings-day', path: '/site/3creamery/findings' },
-  { name: 'findings-night', path: '/site/3creamery/findings', theme: 'night' },
   { name: 'schedule-day', path: '/site/2clinic/schedule' },
   { name: 'segments-phone', path: '/site/1rowhouse/segments', width: 390, height: 844 },
 ];

@@ -1,27 +1,32 @@
 import { today } from '@/today';
 import { FindingsEngine } from '@/core/findings/engine';
-import { applySteps } from '@/core/plan/change';
+import { type Step, applySteps } from '@/core/plan/change';
 import type { Plan } from '@/core/plan/plan';
 import { decodePlan } from '@/core/plan/wire';
+import { Jobs } from './jobs';
 import type { FromWorker, ToWorker } from './protocol';
 
 /** Findings off the main thread: follows the page's steps and sends back only what changed. */
 let plan: Plan | null = null;
 let engine: FindingsEngine | null = null;
 const say = (message: FromWorker) => postMessage(message);
+const jobs = new Jobs(say);
 
 onmessage = ({ data }: MessageEvent<ToWorker>) => {
   if (data.type === 'load') {
     plan = advanced(decodePlan(JSON.parse(data.plan).plan), data.steps);
     engine = new FindingsEngine(plan, today());
     say({ type: 'all', findings: engine.all() });
-  } else if (plan && engine) {
+  } else if (data.type === 'cancel') jobs.cancel();
+  else if (data.type === 'run') {
+    if (plan) jobs.run(plan, today(), data.id, data.job);
+  } else if (data.type === 'advance' && plan && engine) {
     plan = advanced(plan, data.steps);
     say({ type: 'diff', sequence: data.sequence, ...engine.advance(plan, data.steps) });
   }
 };
 
-function advanced(from: Plan, steps: ToWorker['steps']): Plan {
+function advanced(from: Plan, steps: readonly Step[]): Plan {
   const applied = applySteps(from, steps);
   if (!applied.ok)
     throw new Error(`the worker's plan differs at ${applied.failed.table} ${applied.failed.id}`);

@@ -1,5 +1,15 @@
 import type { Finding } from '@/core/findings/finding';
 import type { Step } from '@/core/plan/change';
+import type { Fault } from '@/core/rehearse/faults';
+import type { Ranked } from '@/core/rehearse/single-faults';
+import type { Impact } from '@/core/rehearse/what-if';
+
+/** Long work on the plan as it is when asked for. */
+export type Job =
+  { readonly kind: 'single-faults' } | { readonly kind: 'what-if'; readonly faults: readonly Fault[] };
+export type JobResult =
+  | { readonly kind: 'single-faults'; readonly ranked: readonly Ranked[] }
+  | { readonly kind: 'what-if'; readonly impact: Impact };
 
 /**
  * What the page and the findings worker say to each other. The page hands over the very text its plan came from and
@@ -7,7 +17,9 @@ import type { Step } from '@/core/plan/change';
  */
 export type ToWorker =
   | { readonly type: 'load'; readonly plan: string; readonly steps: readonly Step[] }
-  | { readonly type: 'advance'; readonly sequence: number; readonly steps: readonly Step[] };
+  | { readonly type: 'advance'; readonly sequence: number; readonly steps: readonly Step[] }
+  | { readonly type: 'run'; readonly id: number; readonly job: Job }
+  | { readonly type: 'cancel' };
 
 export type FromWorker =
   | { readonly type: 'all'; readonly findings: readonly Finding[] }
@@ -16,4 +28,6 @@ export type FromWorker =
       readonly sequence: number;
       readonly removed: readonly string[];
       readonly added: readonly Finding[];
-    };
+    }
+  | { readonly type: 'progress'; readonly id: number; readonly done: number; readonly of: number }
+  | { readonly type: 'result'; readonly id: number; readonly result: JobResult };

@@ -90,7 +90,7 @@ describe('a client at a port', () => {
   test('hears a server somebody brought along, in the same segment only', () => {
     const rogue = at(sound, 'sw-b', 2, { rogueAt: port('sw-a', 4) });
     expect(rogue.hearings.map(({ rogue: own }) => own)).toEqual([false, true]);
-    expect(rogue.summary).toMatch(/a router brought along, in sw-a 4 answers too/);
+    expect(rogue.summary).toMatch(/the stray router in sw-a 4 answers too/);
     expect(at(sound, 'sw-b', 2, { rogueAt: port('sw-a', 3) }).hearings).toHaveLength(1);
   });
 

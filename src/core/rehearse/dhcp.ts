@@ -222,7 +222,7 @@ function rogueHearing(plan: Plan, client: Client, covered: Flood): Hearing | nul
   if (!hears || !back) return null;
   const own = 0xc0a80001;
   return {
-    name: `a router brought along, in ${portTitle(plan, port)}`,
+    name: `stray router in ${portTitle(plan, port)}`,
     on: { table: 'port', id: port.id },
     by: null,
     offer: {
@@ -325,7 +325,7 @@ export function discover(plan: Plan, client: Client, today: string | null = null
     return { vlan, hearings, taken, summary: `No address: ${summary}`, remedies };
   }
   const { address, length } = taken.offer!;
-  const strangers = rogue ? `; ${rogue.name} answers too, and the faster one is believed` : '';
+  const strangers = rogue ? `; the ${rogue.name} answers too, and the faster one is believed` : '';
   const many = new Set(offering.filter((hearing) => !hearing.rogue).map(({ name }) => name));
   const others = many.size > 1 ? `; ${[...many].join(' and ')} both answer` : '';
   return {

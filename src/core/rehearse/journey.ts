@@ -1,5 +1,6 @@
 import { type IpAddress, formatAddress } from '../address/ip';
 import type { Remedy } from '../findings/finding';
+import { boxOf } from '../plan/box-of';
 import type { Plan } from '../plan/plan';
 import type { RecordRef } from '../plan/refusal';
 import { portTitle } from '../plan/words';
@@ -120,7 +121,7 @@ function frameStep(plan: Plan, { device, entered, tagIn, vid, left, tagOut }: Ho
     what: name,
     came: entered && entered.number > 0 ? `${at(entered)}${tagText(tagIn)}` : 'inside',
     left: left && left.number > 0 ? `${at(left)}${tagText(tagOut)}` : 'inside',
-    decision: `VLAN ${vid}`,
+    decision: boxOf(plan, device)?.vlanAware === false ? 'passes it on as it is' : `VLAN ${vid}`,
     result: 'passes',
     on: { table: 'port', id: (left ?? entered)?.id ?? '' },
   };

@@ -75,7 +75,12 @@ function cureOf(plan: Plan, fault: Fault, cutOff: readonly Device[]): string {
   if (plan.device.get(fault.device)!.kind === 'gateway')
     return `a second gateway that takes over the addresses of ${name}`;
   if (beyond.length === 0) return `a spare of ${name} ready, and what must not stop plugged into two boxes`;
-  const names = [...neighbours].map((id) => plan.device.get(id)!.name).sort();
+  // A second way is laid between boxes that others hang on.
+  const names = [...neighbours]
+    .map((id) => plan.device.get(id)!)
+    .filter(({ kind }) => kind === 'switch' || kind === 'layer3-switch' || kind === 'gateway')
+    .map((device) => device.name)
+    .sort();
   return names.length > 1
     ? `a link between ${names.slice(0, 3).join(' and ')} that does not pass ${name}`
     : `a second box beside ${name}`;

@@ -1,8 +1,16 @@
 import type { Finding } from '@/core/findings/finding';
 import type { Step } from '@/core/plan/change';
-import type { FromWorker, ToWorker } from '@/worker/protocol';
+import type { FromWorker, Job, JobResult, ToWorker } from '@/worker/protocol';
 
 export type Findings = ReadonlyMap<string, Finding>;
+
+/** What the page does with a job on its way. */
+export interface JobEars {
+  readonly onProgress: (done: number, of: number) => void;
+  readonly onResult: (result: JobResult) => void;
+  /** Another job was started meanwhile. */
+  readonly onCalledOff: () => void;
+}
 
 /** The page's end of the findings worker. `onChange` gets all findings and the sequence number they belong to. */
 export class FindingsClient {
@@ -11,9 +19,22 @@ export class FindingsClient {
   });
   private findings: Findings = new Map();
   private sequence = 0;
+  private jobs = 0;
+  private ears: JobEars | null = null;
 
   constructor(onChange: (findings: Findings, sequence: number) => void) {
     this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
+      if (data.type === 'progress' || data.type === 'result') {
+        // What a job says that was called off or overtaken is not wanted any more.
+        if (data.id !== this.jobs || !this.ears) return;
+        if (data.type === 'progress') this.ears.onProgress(data.done, data.of);
+        else {
+          const { onResult } = this.ears;
+          this.ears = null;
+          onResult(data.result);
+        }
+        return;
+      }
       if (data.type === 'all')
         this.findings = new Map(data.findings.map((finding) => [finding.key, finding]));
       else {
@@ -35,6 +56,18 @@ export class FindingsClient {
     this.sequence++;
     this.send({ type: 'advance', sequence: this.sequence, steps });
     return this.sequence;
+  }
+
+  /** Starts a job on the plan as it is now; an earlier one is called off. */
+  run(job: Job, ears: JobEars): void {
+    this.ears?.onCalledOff();
+    this.ears = ears;
+    this.send({ type: 'run', id: ++this.jobs, job });
+  }
+
+  cancel(): void {
+    this.ears = null;
+    this.send({ type: 'cancel' });
   }
 
   close(): void {

@@ -8,7 +8,8 @@ import { type Plan, planOf } from '@/core/plan/plan';
 import { Refusal } from '@/core/plan/refusal';
 import { type WireStep, decodePlan, decodeStep, encodeStep } from '@/core/plan/wire';
 import { ApiProblem, Offline, getJson, getText, sendJson } from './api';
-import { type Findings, FindingsClient } from './findings-client';
+import { type Findings, FindingsClient, type JobEars } from './findings-client';
+import type { Job } from '@/worker/protocol';
 import { type Conflict, type Pending, rebase } from './pending';
 
 export const newSeed = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyz', 12);
@@ -121,6 +122,14 @@ export class SiteSession {
         this.store.setState({ lastChange: error.message });
       });
     return this.undoing;
+  }
+
+  /** Long work in the worker, on the plan as it is now. */
+  run(job: Job, ears: JobEars): void {
+    this.findings.run(job, ears);
+  }
+  cancelRun(): void {
+    this.findings.cancel();
   }
 
   /** The steps back to an earlier revision as a call to review. */

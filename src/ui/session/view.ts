@@ -18,6 +18,9 @@ export interface ProbeText {
   readonly service: string;
 }
 
+export const rehearsals = ['ask', 'dhcp', 'what-if', 'trees'] as const;
+export type Rehearsal = (typeof rehearsals)[number];
+
 interface ViewState {
   readonly vlan: string | null;
   readonly address: string | null;
@@ -38,6 +41,8 @@ interface ViewState {
   /** The question of the probe as typed, and whether its hops are shown. */
   readonly probe: ProbeText;
   readonly probeOpen: boolean;
+  /** The view chosen under Rehearse. */
+  readonly rehearsal: Rehearsal;
   readonly finding: string | null;
   readonly review: Review | null;
   readonly panelOpen: boolean;
@@ -81,6 +86,7 @@ export const useView = create<ViewState>((set) => ({
   rule: null,
   probe: { from: '', to: '', service: 'ping' },
   probeOpen: false,
+  rehearsal: 'ask',
   finding: null,
   review: null,
   panelOpen: false,

@@ -81,6 +81,7 @@ const homes: Partial<Record<TableName, Station>> = {
   zone: 'policy',
   cell: 'policy',
   rule: 'policy',
+  question: 'rehearse',
 };
 
 /** Goes to a record: boxes under Gear & ports, other devices under Addresses. */

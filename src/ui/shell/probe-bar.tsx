@@ -158,7 +158,7 @@ function Ways({ answer }: { answer: Answer }) {
 
 const marks = { passes: '', stops: 'border-stop bg-chosen font-bold', assumed: 'border-fix border-dashed' };
 
-function Way({ title, steps }: { title: string; steps: readonly Step[] }) {
+export function Way({ title, steps }: { title: string; steps: readonly Step[] }) {
   const go = useGoToRecord();
   return (
     <section aria-label={title}>

@@ -46,6 +46,12 @@ export const stations: readonly StationEntry[] = [
     about: 'zones, what passes between them, and rules above that',
   },
   {
+    path: 'rehearse',
+    label: 'Rehearse',
+    findings: 'rehearse',
+    about: 'ask the network before it exists: questions, DHCP, failures, spanning trees',
+  },
+  {
     path: 'handover',
     label: 'Hand over',
     findings: null,

@@ -12,6 +12,13 @@ import { useView } from '../../session/view';
 const WIDTH = 116;
 const HEIGHT = 44;
 
+/** What is drawn on the map besides: a way, blocked ports, and a word at a box. */
+export interface MapMarks {
+  readonly along: ReadonlySet<string>;
+  readonly blocked: ReadonlySet<string>;
+  readonly words: ReadonlyMap<string, string>;
+}
+
 interface Node {
   readonly id: string;
   readonly name: string;
@@ -28,11 +35,14 @@ interface Edge {
   readonly lit: boolean;
   /** Carried at one end only: it does not get through. */
   readonly half: boolean;
+  /** The ports at its ends. */
+  readonly ports: readonly [string, string];
 }
 
 /** The boxes and the cables between them, laid out by themselves from the outside inwards. */
-export function SiteMap({ plan }: { plan: Plan }) {
-  const { followed, device: chosen, set } = useView();
+export function SiteMap({ plan, marks }: { plan: Plan; marks?: MapMarks }) {
+  const { followed: chosenVlan, device: chosen, set } = useView();
+  const followed = marks ? null : chosenVlan;
   const { nodes, edges, width, height } = useMemo(() => layOut(plan, followed), [plan, followed]);
   const colour = followed ? plan.vlan.get(followed)?.colour : undefined;
   if (nodes.length === 0) return <p>Nothing to draw yet: add boxes and lay cables between them.</p>;
@@ -47,6 +57,14 @@ export function SiteMap({ plan }: { plan: Plan }) {
         {edges.map((edge) => (
           <g key={edge.key}>
             <title>{edge.ends}</title>
+            {edge.ports.some((id) => marks?.along.has(id)) && (
+              <polyline
+                points={edge.points.map(({ x, y }) => `${x},${y}`).join(' ')}
+                fill="none"
+                stroke="var(--hivis)"
+                strokeWidth="10"
+              />
+            )}
             <polyline
               points={edge.points.map(({ x, y }) => `${x},${y}`).join(' ')}
               fill="none"
@@ -77,6 +95,11 @@ export function SiteMap({ plan }: { plan: Plan }) {
             </text>
           );
         })}
+        {edges.flatMap((edge) =>
+          edge.ports.map(
+            (id, end) => marks?.blocked.has(id) && <Bar key={id} points={edge.points} end={end} />,
+          ),
+        )}
         {nodes.map((node) => (
           <g
             key={node.id}
@@ -101,15 +124,44 @@ export function SiteMap({ plan }: { plan: Plan }) {
               <rect width="8" height={HEIGHT} fill={colour} stroke="var(--ink)" strokeWidth="1" />
             )}
             <text x="14" y="18" fontSize="14" fontWeight="700" className="mono" fill="var(--ink)">
-              {node.name.length > 11 ? `${node.name.slice(0, 10)}…` : node.name}
+              {short(node.name, 11)}
             </text>
-            <text x="14" y="35" fontSize="12" fill="var(--muted)">
-              {node.detail.length > 16 ? `${node.detail.slice(0, 15)}…` : node.detail}
+            {marks?.words.has(node.id) && (
+              <rect x="10" y="23" width={WIDTH - 20} height="17" fill="var(--hivis)" stroke="var(--ink)" />
+            )}
+            <text
+              x="14"
+              y="35"
+              fontSize="12"
+              fontWeight={marks?.words.has(node.id) ? 700 : 400}
+              fill={marks?.words.has(node.id) ? 'var(--on-hivis)' : 'var(--muted)'}
+            >
+              {short(marks?.words.get(node.id) ?? node.detail, 16)}
             </text>
           </g>
         ))}
       </svg>
     </div>
+  );
+}
+
+const short = (text: string, room: number) => (text.length > room ? `${text.slice(0, room - 1)}…` : text);
+
+/** Two strokes across a link near the end that is blocked. */
+function Bar({ points, end }: { points: Edge['points']; end: number }) {
+  const way = end === 0 ? points : [...points].reverse();
+  const [from, to] = [way[0]!, way[1]!];
+  const length = Math.hypot(to.x - from.x, to.y - from.y) || 1;
+  const [dx, dy] = [(to.x - from.x) / length, (to.y - from.y) / length];
+  const at = Math.min(5, length / 2);
+  const [x, y] = [from.x + dx * at, from.y + dy * at];
+  return (
+    <path
+      d={`M${x - dy * 12} ${y + dx * 12}L${x + dy * 12} ${y - dx * 12}`}
+      stroke="var(--stop)"
+      strokeWidth="6"
+      fill="none"
+    />
   );
 }
 
@@ -145,7 +197,10 @@ function layOut(plan: Plan, followed: string | null) {
           queue.push(next);
         }
   }
-  const ends = new Map<string, { text: string; lit: boolean; half: boolean }>();
+  const ends = new Map<
+    string,
+    { text: string; lit: boolean; half: boolean; ports: readonly [string, string] }
+  >();
   for (const list of links.values())
     for (const link of list) {
       const [from, to] = [plan.port.get(link.from)!, plan.port.get(link.to)!];
@@ -159,7 +214,12 @@ function layOut(plan: Plan, followed: string | null) {
         member(a) || (followed !== null && plain(a) && member(b)),
         member(b) || (followed !== null && plain(b) && member(a)),
       ];
-      ends.set(key, { text: `${a.number} = ${b.number}`, lit: one && two, half: one !== two });
+      ends.set(key, {
+        text: `${a.number} = ${b.number}`,
+        lit: one && two,
+        half: one !== two,
+        ports: [a.id, b.id],
+      });
     }
   dagre.layout(graph);
   const nodes = boxes.map((device): Node => {
@@ -176,7 +236,14 @@ function layOut(plan: Plan, followed: string | null) {
   });
   const edges = graph.edges().map((edge): Edge => {
     const end = ends.get(edge.name!)!;
-    return { key: edge.name!, points: graph.edge(edge).points, ends: end.text, lit: end.lit, half: end.half };
+    return {
+      key: edge.name!,
+      points: graph.edge(edge).points,
+      ends: end.text,
+      lit: end.lit,
+      half: end.half,
+      ports: end.ports,
+    };
   });
   const { width = 0, height = 0 } = graph.graph();
   return { nodes, edges, width, height };

@@ -1,0 +1,284 @@
+'use client';
+
+import { type FormEvent, useMemo, useState } from 'react';
+import type { Plan } from '@/core/plan/plan';
+import { type Asking, askAll, askedBy, fieldsOf, questionText, senderTitle } from '@/core/questions/ask';
+import { nameOfReceiver } from '@/core/rehearse/probe';
+import { typedReceiver, typedSender, typedWanted } from '@/core/rehearse/typed';
+import { expectations } from '@/core/plan/tree';
+import { wantedText } from '@/core/policy/decide';
+import { today } from '@/today';
+import { problemOf } from '../../session/attempt';
+import { useSession } from '../../session/context';
+import { useView } from '../../session/view';
+import { Problem } from '../../parts/problem';
+import { Choice } from '../../parts/field';
+import { WorksMark } from '../../parts/works-mark';
+import { Remedies } from '../../shell/remedies';
+import { SiteMap } from '../gear/site-map';
+import { Way } from '../../shell/probe-bar';
+import { TypedLine } from './ends';
+
+const expectedWords = { delivered: 'gets through', stopped: 'is stopped' } as const;
+
+/** Kept questions with the answers that are expected: the acceptance list, asked again at every change. */
+export function Ask({ plan }: { plan: Plan }) {
+  const asked = useMemo(() => askAll(plan, today()), [plan]);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const wrong = asked.filter(({ asExpected }) => !asExpected);
+  const shown = asked.find(({ question }) => question.id === chosen) ?? wrong[0] ?? asked[0];
+  return (
+    <>
+      <section aria-label="Kept questions" className="mb-5">
+        <h3 className="flex flex-wrap gap-x-3 border-b-2 border-ink font-bold">
+          Questions this network has to answer
+          <span role="status" className={`font-normal ${wrong.length > 0 ? 'text-stop' : 'text-muted'}`}>
+            {asked.length === 0
+              ? 'none kept yet'
+              : wrong.length === 0
+                ? `all ${asked.length} answered as expected`
+                : `${wrong.length} of ${asked.length} not as expected`}
+          </span>
+        </h3>
+        {asked.length === 0 && (
+          <p className="py-1 text-muted">
+            Write who asks whom, by which service, and what should come of it. The list is asked again at
+            every change, and at the end it is what you show to be done.
+          </p>
+        )}
+        {asked.length > 0 && (
+          <table
+            className="schedule schedule-stacked text-[14px]"
+            aria-label="Kept questions and their answers"
+          >
+            <thead>
+              <tr>
+                <th scope="col" className="w-[36%]">
+                  Question
+                </th>
+                <th scope="col" className="w-[132px]">
+                  Expected
+                </th>
+                <th scope="col">Answer</th>
+                <th scope="col">
+                  <span className="sr-only">Remove</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {asked.map((item) => (
+                <Row
+                  key={item.question.id}
+                  plan={plan}
+                  asking={item}
+                  here={shown === item}
+                  onChoose={() => setChosen(item.question.id)}
+                />
+              ))}
+            </tbody>
+          </table>
+        )}
+        <Keep plan={plan} />
+      </section>
+      {shown && <Answered plan={plan} asking={shown} />}
+    </>
+  );
+}
+
+function Row({
+  plan,
+  asking,
+  here,
+  onChoose,
+}: {
+  plan: Plan;
+  asking: Asking;
+  here: boolean;
+  onChoose: () => void;
+}) {
+  const session = useSession();
+  const { question, answer, asExpected } = asking;
+  const { from, to, wanted } = askedBy(question);
+  return (
+    <tr className={here ? 'bg-chosen' : ''}>
+      <th scope="row" className="text-left font-normal">
+        <button
+          type="button"
+          className="min-h-[26px] text-left hover:underline"
+          aria-pressed={here}
+          onClick={onChoose}
+        >
+          <b>{senderTitle(plan, from)}</b> to <b>{nameOfReceiver(plan, to)}</b>,{' '}
+          <span className="mono">{wantedText(wanted)}</span>
+        </button>
+        {question.why && <span className="block text-[13px] text-muted">{question.why}</span>}
+      </th>
+      <td>
+        <Choice
+          label={`Expected of ${questionText(plan, question)}`}
+          value={question.expected}
+          options={expectations.map((value) => ({ value, label: expectedWords[value] }))}
+          onChoose={(expected) =>
+            session.perform({
+              operation: 'edit',
+              input: {
+                table: 'question',
+                id: question.id,
+                set: { expected },
+                seen: { expected: question.expected },
+              },
+            })
+          }
+        />
+      </td>
+      <td className={asExpected ? '' : 'border-l-4! border-l-stop!'}>
+        <span className="flex items-start gap-1.5">
+          <span className="pt-0.5">
+            <WorksMark works={asExpected} />
+          </span>
+          <span className="line-clamp-2">
+            {!asExpected && <b>not as expected: </b>}
+            {answer.summary}
+          </span>
+        </span>
+      </td>
+      <td>
+        <button
+          type="button"
+          className="link"
+          aria-label={`Drop the question ${questionText(plan, question)}`}
+          onClick={() => session.perform({ operation: 'removeQuestion', input: { question: question.id } })}
+        >
+          remove
+        </button>
+      </td>
+    </tr>
+  );
+}
+
+/** Keeps a question; the one in the probe below can be taken over. */
+function Keep({ plan }: { plan: Plan }) {
+  const session = useSession();
+  const probe = useView((state) => state.probe);
+  const [typed, setTyped] = useState({ from: '', to: '', service: 'HTTPS', why: '' });
+  const [expected, setExpected] = useState<'delivered' | 'stopped'>('delivered');
+  const [problem, setProblem] = useState('');
+  const keep = (event: FormEvent) => {
+    event.preventDefault();
+    const found = problemOf(() =>
+      session.perform({
+        operation: 'addQuestion',
+        input: {
+          ...wireOf(
+            fieldsOf({
+              from: typedSender(plan, typed.from),
+              to: typedReceiver(plan, typed.to),
+              wanted: typedWanted(plan, typed.service),
+            }),
+            typed.to,
+          ),
+          expected,
+          why: typed.why,
+        },
+      }),
+    );
+    setProblem(found);
+    if (!found) setTyped({ ...typed, from: '', to: '', why: '' });
+  };
+  return (
+    <form aria-label="Keep a question" onSubmit={keep} className="flex flex-wrap items-end gap-2 py-1">
+      <TypedLine
+        plan={plan}
+        label="from"
+        value={typed.from}
+        placeholder="sw-a 7"
+        width={140}
+        onType={(from) => setTyped({ ...typed, from })}
+      />
+      <TypedLine
+        plan={plan}
+        label="to"
+        value={typed.to}
+        placeholder="internet"
+        width={140}
+        onType={(to) => setTyped({ ...typed, to })}
+      />
+      <TypedLine
+        plan={plan}
+        label="for"
+        of="services"
+        value={typed.service}
+        placeholder="ping"
+        width={110}
+        onType={(service) => setTyped({ ...typed, service })}
+      />
+      <label className="text-[13px]">
+        expected
+        <Choice
+          lined
+          label="expected"
+          value={expected}
+          options={expectations.map((value) => ({ value, label: expectedWords[value] }))}
+          onChoose={setExpected}
+        />
+      </label>
+      <label className="w-[200px] text-[13px]">
+        because
+        <input
+          className="field field-line max-[699px]:min-h-11"
+          value={typed.why}
+          autoComplete="off"
+          onChange={(event) => setTyped({ ...typed, why: event.target.value })}
+        />
+      </label>
+      <button type="submit" className="button button-primary">
+        Keep
+      </button>
+      {probe.from && probe.to && (
+        <button
+          type="button"
+          className="button"
+          onClick={() => setTyped({ ...typed, from: probe.from, to: probe.to, service: probe.service })}
+        >
+          As in the probe
+        </button>
+      )}
+      <Problem text={problem} className="w-full text-[14px]" />
+    </form>
+  );
+}
+
+/** An address goes over the wire as it was typed. */
+const wireOf = (fields: ReturnType<typeof fieldsOf>, typedTo: string) => ({
+  ...fields,
+  toAddress: fields.toAddress === null ? null : typedTo.trim(),
+});
+
+/** The way of an answer on the map and hop by hop, there and back. */
+function Answered({ plan, asking: { question, answer } }: { plan: Plan; asking: Asking }) {
+  const marks = useMemo(() => {
+    const ports = [...answer.forth, ...answer.back].flatMap(({ on }) =>
+      on?.table === 'port' ? [on.id] : [],
+    );
+    const stops = new Map<string, string>();
+    const device = answer.stop?.on?.table === 'device' ? answer.stop.on.id : undefined;
+    if (device) stops.set(device, 'stopped here');
+    return { along: new Set(ports), blocked: new Set<string>(), words: stops };
+  }, [answer]);
+  return (
+    <section aria-label="The way of the answer" className="mb-5">
+      <h3 className="flex items-center gap-2 font-bold">
+        <WorksMark works={answer.delivered} /> {questionText(plan, question)}
+      </h3>
+      <p className="pb-1">{answer.summary}</p>
+      {answer.remedies.length > 0 && <Remedies remedies={answer.remedies} />}
+      <div className="py-2">
+        <SiteMap plan={plan} marks={marks} />
+      </div>
+      <div className="grid gap-x-6 gap-y-2 min-[900px]:grid-cols-2">
+        <Way title="Forth" steps={answer.forth} />
+        {answer.back.length > 0 && <Way title="And back" steps={answer.back} />}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,77 @@
+'use client';
+
+import type { Plan } from '@/core/plan/plan';
+import { guards } from '@/core/plan/tree';
+import { badInput } from '@/core/plan/refusal';
+import { portTitle } from '@/core/plan/words';
+import { treePortOf } from '@/core/tree/settings';
+import { useSession } from '../../session/context';
+import { Choice, Field } from '../../parts/field';
+import { Toggle } from '../../parts/property';
+
+const guardWords = {
+  none: 'no guard',
+  root: 'root guard: never the way to the root',
+  bpdu: 'BPDU guard: off when it hears a box',
+  filter: 'filter: neither sends nor hears',
+} as const;
+
+/** A whole number as typed; a refusal says what it should be. */
+export function wholeOf(text: string, what: string, field: string): number {
+  const value = Number(text.trim());
+  if (text.trim() === '' || !Number.isInteger(value))
+    throw badInput(`${what} is “${text.trim()}”; write a whole number.`, field);
+  return value;
+}
+
+/** What is set at a port for a tree. */
+export function PortSettings({ plan, port, instance }: { plan: Plan; port: string; instance: number }) {
+  const session = useSession();
+  const { cost, priority, edge, guard } = treePortOf(plan, port, instance);
+  const title = portTitle(plan, plan.port.get(port)!);
+  const change = (set: object, at = instance) =>
+    void session.perform({ operation: 'setTreePort', input: { ports: [port], instance: at, set } });
+  return (
+    <div
+      className="flex flex-wrap items-center gap-x-4 gap-y-1 border-2 border-ink bg-paper px-2 py-1"
+      role="group"
+      aria-label={`Settings of ${title}`}
+    >
+      <label className="flex items-center gap-2">
+        path cost
+        <span className="w-[110px]">
+          <Field
+            lined
+            mono
+            label={`Path cost of ${title}`}
+            value={cost === null ? '' : String(cost)}
+            placeholder="by speed"
+            onCommit={(text) => change({ cost: text === '' ? null : wholeOf(text, 'The path cost', 'cost') })}
+          />
+        </span>
+      </label>
+      <label className="flex items-center gap-2">
+        port priority
+        <span className="w-[64px]">
+          <Field
+            lined
+            mono
+            label={`Port priority of ${title}`}
+            value={String(priority)}
+            onCommit={(text) => change({ priority: wholeOf(text, 'The port priority', 'priority') })}
+          />
+        </span>
+      </label>
+      <Toggle label="edge port" checked={edge} onChange={(value) => change({ edge: value }, 0)} />
+      <span className="w-[300px]">
+        <Choice
+          lined
+          label={`Guard of ${title}`}
+          value={guard}
+          options={guards.map((value) => ({ value, label: guardWords[value] }))}
+          onChoose={(value) => change({ guard: value }, 0)}
+        />
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,194 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import type { Plan } from '@/core/plan/plan';
+import { portTitle } from '@/core/plan/words';
+import { linksOf } from '@/core/switching/wiring';
+import { fabric } from '@/core/switching/users';
+import { treesOf } from '@/core/tree/forwarding';
+import { Reasons, identifierText } from '@/core/tree/reasons';
+import { type Grown, forwards } from '@/core/tree/trees';
+import { Choice } from '../../parts/field';
+import { type MapMarks, SiteMap } from '../gear/site-map';
+import { BridgeTable } from './bridge-table';
+import { NewSwitch } from './new-switch';
+import { PortSettings } from './port-settings';
+
+const titleOf = ({ kind, number }: Grown): string =>
+  kind === 'common' ? 'the common tree' : kind === 'instance' ? `instance ${number}` : `VLAN ${number}`;
+const keyOf = ({ kind, number, places }: Grown): string => `${kind} ${number} ${places[0]}`;
+
+const roleWords = {
+  root: 'root port',
+  designated: 'designated',
+  alternate: 'alternate',
+  backup: 'backup',
+  master: 'master',
+} as const;
+
+/** The tree that is shown, and what of it is drawn on the map. */
+function shownOf(plan: Plan, key: string) {
+  const { grown, rings, blocked, shut } = treesOf(plan);
+  const tree = grown.find((item) => keyOf(item) === key) ?? grown[0];
+  const reasons = tree ? new Reasons(plan, fabric(plan), tree) : null;
+  const words = new Map<string, string>();
+  const stopped = new Set<string>(shut);
+  for (const { blocked: port } of rings) if (port !== null) stopped.add(port);
+  if (tree && reasons) {
+    for (const bridge of reasons.roots())
+      words.set(fabric(plan).bridges[tree.places[bridge]!]!.device, 'ROOT');
+    tree.ports.forEach(({ ports }, end) => {
+      if (!forwards(tree.tree.roles[end]!)) for (const id of ports) stopped.add(id);
+    });
+  }
+  const marks: MapMarks = { along: new Set(), blocked: stopped, words };
+  return { grown, rings, blocked, tree, reasons, marks };
+}
+
+/** Roots, roles and states of every tree, each with the comparison that decided it; and the settings behind them. */
+export function Trees({ plan }: { plan: Plan }) {
+  const [key, setKey] = useState('');
+  const { grown, rings, blocked, tree, reasons, marks } = useMemo(() => shownOf(plan, key), [plan, key]);
+  return (
+    <>
+      <section aria-label="Tree" className="mb-5">
+        {grown.length === 0 && rings.length === 0 && (
+          <p className="text-muted">
+            No box here runs a spanning tree or a ring. Turn one on below where cables make a ring.
+          </p>
+        )}
+        {tree && reasons && (
+          <>
+            <div className="flex flex-wrap items-center gap-3 pb-2">
+              <label className="flex items-center gap-2 text-[14px]">
+                show
+                <Choice
+                  lined
+                  label="Which tree"
+                  value={keyOf(tree)}
+                  options={grown.map((item) => ({ value: keyOf(item), label: titleOf(item) }))}
+                  onChoose={setKey}
+                />
+              </label>
+              <span className="text-[13px] text-muted">bar across a link: the port that is blocked</span>
+            </div>
+            <Roots tree={tree} reasons={reasons} />
+          </>
+        )}
+        {rings.map((ring) => (
+          <p key={ring.manager} className="py-1">
+            <b>Ring of {plan.device.get(fabric(plan).bridges[ring.manager]!.device)!.name}</b>:{' '}
+            {ring.boxes.length} boxes,{' '}
+            {ring.broken
+              ? `open at ${plan.device.get(fabric(plan).bridges[ring.broken.bridge]!.device)!.name}, where ${ring.broken.why}`
+              : `kept open at ${portTitle(plan, plan.port.get(ring.blocked!)!)}`}
+            ;{' '}
+            {ring.recovery === null
+              ? 'how long it needs to close a gap is not recorded'
+              : `closes a gap within ${ring.recovery} ms`}
+            .
+          </p>
+        ))}
+        {(tree || rings.length > 0) && <SiteMap plan={plan} marks={marks} />}
+      </section>
+      {tree && reasons && <PortRoles plan={plan} tree={tree} reasons={reasons} />}
+      <BridgeTable plan={plan} />
+      <NewSwitch plan={plan} />
+      {blocked.size > 0 && (
+        <p className="pb-3 text-[13px] text-muted">
+          Frames of the probe, of DHCP and of every finding stop where these trees block.
+        </p>
+      )}
+    </>
+  );
+}
+
+function Roots({ tree, reasons }: { tree: Grown; reasons: Reasons }) {
+  const roots = reasons.roots();
+  const other = tree.other;
+  const otherRoots = other
+    ? other.rootEnds.flatMap((end, bridge) =>
+        end === null && tree.topology.endsOf[bridge]!.length > 0 ? [bridge] : [],
+      )
+    : [];
+  return (
+    <div className="pb-2" role="status">
+      {roots.map((bridge) => (
+        <p key={bridge}>
+          Root is <b>{reasons.name(bridge)}</b>{' '}
+          <span className="mono text-[14px]">{identifierText(tree.identifiers[bridge]!)}</span>:{' '}
+          {reasons.ofRoot(bridge)}.
+        </p>
+      ))}
+      {other && (
+        <p className="border-l-4 border-fix pl-2">
+          A MAC address is missing. Shown is the tree if those unknown are the highest; if they are the
+          lowest, the root is <b>{otherRoots.map((bridge) => reasons.name(bridge)).join(', ')}</b> and{' '}
+          {other.roles.flatMap((role, end) => (forwards(role) ? [] : [reasons.portName(end)])).join(', ') ||
+            'no port'}{' '}
+          blocks.
+        </p>
+      )}
+    </div>
+  );
+}
+
+function PortRoles({ plan, tree, reasons }: { plan: Plan; tree: Grown; reasons: Reasons }) {
+  const [open, setOpen] = useState<string | null>(null);
+  const rows = tree.ports
+    .map((port, end) => ({ port, end, title: reasons.portName(end) }))
+    .sort((a, b) => a.title.localeCompare(b.title, 'en', { numeric: true }));
+  const far = (id: string) =>
+    (linksOf(plan).get(id) ?? []).map(({ to }) => portTitle(plan, plan.port.get(to)!)).join(', ');
+  return (
+    <section aria-label="Ports of this tree" className="mb-5">
+      <h3 className="font-bold">Ports</h3>
+      <table className="schedule schedule-stacked text-[14px]" aria-label="Roles of ports, with why">
+        <thead>
+          <tr>
+            <th scope="col">Port</th>
+            <th scope="col">to</th>
+            <th scope="col">Cost</th>
+            <th scope="col">Role</th>
+            <th scope="col">State</th>
+            <th scope="col">Because</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ port, end, title }) => {
+            const role = tree.tree.roles[end]!;
+            const passes = forwards(role);
+            const id = port.ports[0]!;
+            return [
+              <tr key={id} className={passes ? '' : 'bg-chosen'}>
+                <th scope="row" className="text-left">
+                  <button
+                    type="button"
+                    className="mono min-h-[26px] whitespace-nowrap text-left hover:underline"
+                    aria-expanded={open === id}
+                    onClick={() => setOpen(open === id ? null : id)}
+                  >
+                    {title}
+                    {port.ports.length > 1 && ` +${port.ports.length - 1}`}
+                  </button>
+                </th>
+                <td className="mono whitespace-nowrap">{far(id)}</td>
+                <td className="mono text-right">{tree.topology.ends[end]!.externalCost}</td>
+                <td>{roleWords[role]}</td>
+                <td className={passes ? '' : 'font-bold'}>{passes ? 'forwarding' : 'discarding'}</td>
+                <td>{reasons.ofPort(end)}</td>
+              </tr>,
+              open === id && (
+                <tr key={`${id} settings`}>
+                  <td colSpan={6}>
+                    <PortSettings plan={plan} port={id} instance={tree.kind === 'common' ? 0 : tree.number} />
+                  </td>
+                </tr>
+              ),
+            ];
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+}

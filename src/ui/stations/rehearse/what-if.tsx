@@ -1,0 +1,337 @@
+'use client';
+
+import { type FormEvent, useMemo, useState } from 'react';
+import { typedCable } from '@/core/gear/typed-cable';
+import { boxOf } from '@/core/plan/box-of';
+import type { Plan } from '@/core/plan/plan';
+import { badInput } from '@/core/plan/refusal';
+import { devicesNamed } from '@/core/plan/view';
+import { portTitle, recordTitle } from '@/core/plan/words';
+import { questionText } from '@/core/questions/ask';
+import { type Fault, faultKey, faultTitle } from '@/core/rehearse/faults';
+import { intruderReach } from '@/core/rehearse/intruder';
+import type { Impact } from '@/core/rehearse/what-if';
+import { uplinksOf } from '@/core/uplink/view';
+import { problemOf } from '../../session/attempt';
+import { useJob } from '../../session/job';
+import { Choice } from '../../parts/field';
+import { Problem } from '../../parts/problem';
+import { SingleFaults } from './single-faults';
+
+type Kind = Fault['kind'];
+const kinds: readonly (readonly [Kind, string])[] = [
+  ['cable', 'pull the cable'],
+  ['box', 'switch off'],
+  ['uplink', 'fail the uplink'],
+  ['plug', 'move the plug in'],
+];
+
+/** A fault as typed; a refusal names what is not there. */
+function typedFault(plan: Plan, kind: Kind, text: string, to: string): Fault {
+  const port = (typed: string, field: string) => {
+    const [, name, number] = /^(.+?)\s+(\d{1,3})$/.exec(typed.trim()) ?? [];
+    const [device] = devicesNamed(plan, name ?? typed.trim());
+    const found =
+      device && [...plan.port.group(device.id).values()].find((item) => item.number === Number(number ?? 1));
+    if (!found)
+      throw badInput(`“${typed.trim()}” is no port here; write one like sw-a 7, or a device’s name.`, field);
+    return found;
+  };
+  const cableAt = (id: string, typed: string) => {
+    const cable = [...plan.cable.values()].find((item) => item.from === id || item.to === id);
+    if (!cable) throw badInput(`No cable is in ${typed.trim()}; name a port with one.`, 'what');
+    return cable.id;
+  };
+  switch (kind) {
+    case 'box': {
+      const [device] = devicesNamed(plan, text.trim());
+      if (device && boxOf(plan, device.id)) return { kind, device: device.id };
+      throw badInput(
+        `“${text.trim()}” is no box here; write the name of a switch, a gateway or a panel.`,
+        'what',
+      );
+    }
+    case 'uplink': {
+      const uplink = uplinksOf(plan).find(({ name }) => name.toLowerCase() === text.trim().toLowerCase());
+      if (uplink) return { kind, uplink: uplink.id };
+      throw badInput(
+        `“${text.trim()}” is no uplink here; there are ${
+          uplinksOf(plan)
+            .map(({ name }) => name)
+            .join(', ') || 'none'
+        }.`,
+        'what',
+      );
+    }
+    case 'cable': {
+      if (text.includes('=')) {
+        const ends = typedCable(plan, text);
+        const cable = [...plan.cable.values()].find(
+          (item) => [item.from, item.to].sort().join() === [ends.from, ends.to].sort().join(),
+        );
+        if (cable) return { kind, cable: cable.id };
+        throw badInput(`There is no cable ${text.trim()}; name one of its ends, like sw-a 7.`, 'what');
+      }
+      return { kind, cable: cableAt(port(text, 'what').id, text) };
+    }
+    case 'plug': {
+      const from = port(text, 'what');
+      return { kind, cable: cableAt(from.id, text), from: from.id, to: port(to, 'to').id };
+    }
+  }
+}
+
+/** Pulls cables, switches off boxes, fails uplinks, moves plugs: what changes for whom. */
+export function WhatIf({ plan }: { plan: Plan }) {
+  const job = useJob();
+  const [faults, setFaults] = useState<readonly Fault[]>([]);
+  const [kind, setKind] = useState<Kind>('cable');
+  const [text, setText] = useState('');
+  const [to, setTo] = useState('');
+  const [problem, setProblem] = useState('');
+  const impact = job.result?.kind === 'what-if' ? job.result.impact : null;
+  const run = (next: readonly Fault[]) => {
+    setFaults(next);
+    if (next.length > 0) job.start({ kind: 'what-if', faults: next });
+  };
+  const add = (event: FormEvent) => {
+    event.preventDefault();
+    const found = problemOf(() => {
+      const fault = typedFault(plan, kind, text, to);
+      if (!faults.some((known) => faultKey(known) === faultKey(fault))) run([...faults, fault]);
+    });
+    setProblem(found);
+    if (!found) {
+      setText('');
+      setTo('');
+    }
+  };
+  const list = useMemo(() => namesFor(plan, kind), [plan, kind]);
+  return (
+    <>
+      <section aria-label="What if" className="mb-5">
+        <form className="flex flex-wrap items-end gap-2 pb-2" onSubmit={add} aria-label="Add a fault">
+          <label className="text-[13px]">
+            what if I
+            <Choice
+              lined
+              label="what if I"
+              value={kind}
+              options={kinds.map(([value, label]) => ({ value, label }))}
+              onChoose={setKind}
+            />
+          </label>
+          <label className="w-[170px] text-[13px]">
+            {kind === 'box' ? 'box' : kind === 'uplink' ? 'uplink' : 'at port'}
+            <input
+              className="field field-line mono max-[699px]:min-h-11"
+              value={text}
+              list="fault-names"
+              placeholder={kind === 'box' ? 'sw-b' : kind === 'uplink' ? 'fibre' : 'sw-a 7'}
+              autoComplete="off"
+              onChange={(event) => setText(event.target.value)}
+            />
+          </label>
+          {kind === 'plug' && (
+            <label className="w-[130px] text-[13px]">
+              to port
+              <input
+                className="field field-line mono"
+                value={to}
+                placeholder="sw-a 8"
+                autoComplete="off"
+                onChange={(event) => setTo(event.target.value)}
+              />
+            </label>
+          )}
+          <datalist id="fault-names">
+            {list.map((name) => (
+              <option key={name} value={name} />
+            ))}
+          </datalist>
+          <button type="submit" className="button button-primary">
+            Try it
+          </button>
+          <Problem text={problem} className="w-full text-[14px]" />
+        </form>
+        {faults.length > 0 && (
+          <ul className="flex flex-wrap gap-2 pb-2" aria-label="Faults tried">
+            {faults.map((fault) => (
+              <li
+                key={faultKey(fault)}
+                className="flex items-center gap-2 border-2 border-stop bg-sheet px-2"
+              >
+                {faultTitle(plan, fault)}
+                <button
+                  type="button"
+                  className="link"
+                  aria-label={`Without ${faultTitle(plan, fault)}`}
+                  onClick={() => run(faults.filter((other) => other !== fault))}
+                >
+                  undo
+                </button>
+              </li>
+            ))}
+          </ul>
+        )}
+        {faults.length > 0 && impact && (
+          <ImpactView
+            plan={plan}
+            impact={impact}
+            revision={job.revision}
+            stale={job.stale}
+            onAgain={() => run(faults)}
+          />
+        )}
+      </section>
+      <Intruder plan={plan} />
+      <SingleFaults plan={plan} onTry={(fault) => run([fault])} />
+    </>
+  );
+}
+
+/** What a person could mean, for the list beside the field. */
+function namesFor(plan: Plan, kind: Kind): string[] {
+  if (kind === 'uplink') return uplinksOf(plan).map(({ name }) => name);
+  if (kind === 'box') return [...plan.box.values()].map(({ device }) => plan.device.get(device)!.name).sort();
+  return [...plan.cable.values()].flatMap(({ from, to }) =>
+    [from, to].map((id) => portTitle(plan, plan.port.get(id)!)),
+  );
+}
+
+/** Whether a result is still of the plan as it is. */
+export function Stale({
+  revision,
+  stale,
+  onAgain,
+}: {
+  revision: number;
+  stale: boolean;
+  onAgain: () => void;
+}) {
+  return (
+    <p className="flex items-center gap-2 text-[14px] text-muted">
+      {stale ? (
+        <>
+          <b className="text-stop">Of change {revision}; the plan has changed since.</b>
+          <button type="button" className="button" onClick={onAgain}>
+            Run it again
+          </button>
+        </>
+      ) : (
+        `Of change ${revision}.`
+      )}
+    </p>
+  );
+}
+
+function ImpactView({
+  plan,
+  impact,
+  revision,
+  stale,
+  onAgain,
+}: {
+  plan: Plan;
+  impact: Impact;
+  revision: number;
+  stale: boolean;
+  onAgain: () => void;
+}) {
+  const { cutOff, joined, rerouted, answers, lost, roots } = impact;
+  const names = (list: readonly { readonly name: string }[]) => list.map(({ name }) => name).join(', ');
+  const lines: readonly (readonly [string, string, string])[] = [
+    [`${cutOff.length} cut off`, names(cutOff), cutOff.length > 0 ? 'stop' : ''],
+    [`${rerouted.length} by another way`, names(rerouted), ''],
+    [`${joined.length} newly in touch`, names(joined), ''],
+    [
+      `${answers.length} ${answers.length === 1 ? 'answer changes' : 'answers change'}`,
+      answers.map(({ question, after }) => `${questionText(plan, question)}: ${after.summary}`).join('; '),
+      answers.length > 0 ? 'stop' : '',
+    ],
+    [
+      `${lost.length} ${lost.length === 1 ? 'service' : 'services'} lost`,
+      lost.join(', '),
+      lost.length > 0 ? 'stop' : '',
+    ],
+    [
+      `${roots.length} ${roots.length === 1 ? 'tree' : 'trees'} with another root`,
+      roots.map(({ tree, before, after }) => `${tree}: ${before || 'none'} → ${after || 'none'}`).join('; '),
+      '',
+    ],
+  ];
+  const some = lines.filter(([, detail]) => detail !== '');
+  return (
+    <div role="status">
+      {some.length === 0 ? (
+        <p className="text-[16px] font-bold">Nothing changes for anybody.</p>
+      ) : (
+        <dl>
+          {some.map(([what, detail, mark]) => (
+            <div
+              key={what}
+              className={`grid grid-cols-[190px_1fr] gap-x-3 border-b border-l-4 border-rule py-1 pl-2 max-[699px]:grid-cols-1 ${mark ? 'border-l-stop' : 'border-l-ink'}`}
+            >
+              <dt className="font-bold">{what}</dt>
+              <dd>{detail}</dd>
+            </div>
+          ))}
+        </dl>
+      )}
+      <Stale revision={revision} stale={stale} onAgain={onAgain} />
+    </div>
+  );
+}
+
+/** A box or device in the hands of somebody else. */
+function Intruder({ plan }: { plan: Plan }) {
+  const [name, setName] = useState('');
+  const names = useMemo(
+    () =>
+      [...plan.device.values()]
+        .map((device) => device.name)
+        .sort((a, b) => a.localeCompare(b, undefined, { numeric: true })),
+    [plan],
+  );
+  const [device] = devicesNamed(plan, name.trim());
+  const reach = useMemo(() => (device ? intruderReach(plan, device.id) : null), [plan, device]);
+  return (
+    <section aria-label="Taken over" className="mb-5">
+      <h3 className="border-b-2 border-ink font-bold">Taken over by an intruder</h3>
+      <label className="flex items-center gap-2 py-1 text-[14px]">
+        what if somebody else controls
+        <input
+          className="field field-line mono w-[180px]!"
+          value={name}
+          list="intruder-names"
+          placeholder="hall-cam-01"
+          autoComplete="off"
+          onChange={(event) => setName(event.target.value)}
+        />
+        <datalist id="intruder-names">
+          {names.map((item) => (
+            <option key={item} value={item} />
+          ))}
+        </datalist>
+      </label>
+      {name.trim() !== '' && !device && (
+        <Problem text={`There is no device “${name.trim()}” here; choose one of the list.`} />
+      )}
+      {reach && device && (
+        <div role="status" className="text-[15px]">
+          <p>
+            {reach.inside.length === 0
+              ? `${recordTitle(plan, 'device', device)} is on no cable that is recorded.`
+              : `It sends and reads as anybody in ${reach.inside.map(({ vlan, devices }) => `${vlan.vid} ${vlan.name} (${devices} recorded there)`).join(', ')}.`}
+          </p>
+          {reach.beyond.length > 0 && (
+            <p>
+              Beyond, by what the policy lets pass:{' '}
+              {reach.beyond.map(({ zone, what }) => `${zone.name}: ${what}`).join(' · ')}
+            </p>
+          )}
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,43 @@
+import type { Plan } from '@/core/plan/plan';
+import { singleFaults } from '@/core/rehearse/single-faults';
+import { whatIf } from '@/core/rehearse/what-if';
+import type { FromWorker, Job } from './protocol';
+
+/** How long a slice of a job may keep the worker from hearing the page, in milliseconds. */
+const SLICE = 40;
+
+/** Runs one job at a time in slices, so that edits are followed meanwhile and the page can call it off. */
+export class Jobs {
+  private running: symbol | null = null;
+
+  constructor(private readonly say: (message: FromWorker) => void) {}
+
+  run(plan: Plan, today: string | null, id: number, job: Job): void {
+    const own = Symbol('job');
+    this.running = own;
+    if (job.kind === 'what-if') {
+      this.say({ type: 'result', id, result: { kind: job.kind, impact: whatIf(plan, job.faults, today) } });
+      return;
+    }
+    const work = singleFaults(plan, today);
+    const slice = () => {
+      if (this.running !== own) return;
+      const until = performance.now() + SLICE;
+      for (let next = work.next(); ; next = work.next()) {
+        if (next.done) {
+          this.say({ type: 'result', id, result: { kind: job.kind, ranked: next.value } });
+          return;
+        }
+        if (performance.now() < until) continue;
+        this.say({ type: 'progress', id, ...next.value });
+        setTimeout(slice);
+        return;
+      }
+    };
+    slice();
+  }
+
+  cancel(): void {
+    this.running = null;
+  }
+}
