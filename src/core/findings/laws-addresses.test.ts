@@ -3,9 +3,10 @@ import { build, damagedSite, damages, walk } from '../testing/plans';
 import { gearChecks } from './checks/gear';
 import { internetChecks } from './checks/internet';
 import { policyChecks } from './checks/policy';
+import { treeChecks } from './checks/trees';
 import { allChecks } from './engine';
 
-const others = [...gearChecks, ...internetChecks, ...policyChecks];
+const others = [...gearChecks, ...internetChecks, ...policyChecks, ...treeChecks];
 findingLaws({
   name: 'addresses',
   drawn: damagedSite.map((site) => () => build(site)),
