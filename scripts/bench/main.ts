@@ -21,6 +21,12 @@ import { naiveFindings, naiveReach } from './naive';
 import { largePolicy } from './policy';
 import { largeNetwork } from './network';
 import { largeSite } from './site';
+import { fabricOf } from '../../src/core/switching/fabric';
+import { growTrees } from '../../src/core/tree/trees';
+import { singleFaultsOf } from '../../src/core/rehearse/faults';
+import { singleFaults } from '../../src/core/rehearse/single-faults';
+import { whatIf } from '../../src/core/rehearse/what-if';
+import { largeTrees, naiveTree } from './trees';
 
 /** Each figure with its input and the ratio to the straightforward way in the same run. Medians of several runs. */
 const median = (list: number[]) => list.sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
@@ -101,6 +107,7 @@ async function main() {
 
   await benchReach();
   await benchPolicy();
+  await benchTrees();
 
   const pool = openDatabase(process.env.DATABASE_URL!);
   await migrate(pool);
@@ -213,6 +220,37 @@ async function benchPolicy() {
     return met;
   });
   show('analysis of 10,000 rules', judged, { name: 'only comparing all pairs', ms: pairwise });
+}
+
+/** All spanning trees of a large site, one fault, and link faults one after the other. */
+async function benchTrees() {
+  const plan = largeTrees(200, 150, 64, 6000, 400);
+  const size = '200 switches, 400 links, 64 instances, 150 VLANs';
+  const wired = fabricOf(plan);
+  const runs: number[] = [];
+  for (let i = 0; i < 12; i++) runs.push(await time(1, () => growTrees(plan, wired)));
+  const trees = median(runs.slice(4));
+  const { grown } = growTrees(plan, wired);
+  const naive = await time(1, () => grown.reduce((sum, { topology }) => sum + naiveTree(topology), 0));
+  show(`all trees, ${size}`, trees, { name: 'asking round until nothing changes', ms: naive });
+
+  const faults = singleFaultsOf(plan).filter(({ kind }) => kind === 'cable');
+  whatIf(plan, [faults[0]!], null);
+  const anew = await time(3, (i) => whatIf(copyOf(plan), [faults[i * 31]!], null));
+  const one = await time(12, (i) => whatIf(plan, [faults[(i * 29 + 7) % faults.length]!], null));
+  show('what if, one link, 6,000 end devices, 20 questions', one, { name: 'from nothing', ms: anew });
+
+  const run = singleFaults(plan, null);
+  run.next();
+  const asked = 40;
+  const some = await time(1, () => {
+    for (let i = 0; i < asked; i++) run.next();
+  });
+  show(`single faults, ${asked} links one after the other`, some, {
+    name: 'each from nothing',
+    ms: anew * asked,
+  });
+  console.log(`memory of the process: ${Math.round(process.memoryUsage().rss / 1e6)} MB`);
 }
 
 /** The same plan with records of its own. */

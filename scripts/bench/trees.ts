@@ -2,7 +2,7 @@ import { type Plan, planOf } from '../../src/core/plan/plan';
 import type { BridgeRecord, Instance } from '../../src/core/plan/records';
 import { tableNames } from '../../src/core/plan/records';
 import { fieldsOf } from '../../src/core/questions/ask';
-import { type Topology } from '../../src/core/tree/compute';
+import type { Topology } from '../../src/core/tree/compute';
 import { formatVids } from '../../src/core/tree/ranges';
 import { factoryBridge } from '../../src/core/tree/settings';
 import { heard, said } from '../../src/core/tree/compute';

@@ -3,8 +3,8 @@ import { memoOn } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import type { Address, Port } from '../plan/records';
 import { gatewaysOf, subnetsOf } from '../plan/view';
-import { type Fabric, type Flood, type State, enters, stateKey } from '../switching/fabric';
-import { avoids, changedBetween } from '../switching/reach';
+import { type Fabric, type Flood, type State, enters, inwardPorts, stateKey } from '../switching/fabric';
+import { avoids, changedBetween, sameFacts } from '../switching/reach';
 import { isSymmetric, reachersOf } from '../switching/reachers';
 import { fabric } from '../switching/users';
 import { type Router, legUp, routersIn } from '../routing/router';
@@ -26,22 +26,44 @@ export interface EndClass {
   readonly devices: readonly string[];
 }
 
+/** What classes are read off, besides the ports themselves. */
+const PLUGGED = ['cable', 'box', 'address', 'interface', 'device', 'vlan', 'subnet'] as const;
+
+interface Found {
+  readonly plan: Plan;
+  readonly fabric: Fabric;
+  readonly classes: readonly EndClass[];
+}
+let lastFound: Found | null = null;
+
+/** Do all ports that lead to end devices do as they did? */
+function sameEnds(before: Fabric, after: Fabric): boolean {
+  if (before.bridges.length !== after.bridges.length) return false;
+  return after.bridges.every((bridge, at) => {
+    const old = before.bridges[at]!;
+    if (bridge === old) return true;
+    const inward = new Set(inwardPorts(after)[at]);
+    return (
+      bridge.ports.length === old.ports.length &&
+      bridge.ports.every(
+        (port, i) => inward.has(i) || (port === old.ports[i] && sameFacts(bridge.facts[i]!, old.facts[i]!)),
+      )
+    );
+  });
+}
+
 /** The classes of all devices whose cables are recorded. Telephones that tag count where their tag puts them. */
 export const classesOf: (plan: Plan) => readonly EndClass[] = memoOn(
-  [
-    'cable',
-    'port',
-    'box',
-    'bridge',
-    'instance',
-    'treePort',
-    'address',
-    'interface',
-    'device',
-    'vlan',
-    'subnet',
-  ],
-  find,
+  [...PLUGGED, 'port', 'bridge', 'instance', 'treePort'],
+  (plan: Plan) => {
+    const still =
+      lastFound !== null &&
+      PLUGGED.every((table) => plan[table] === lastFound!.plan[table]) &&
+      sameEnds(lastFound.fabric, fabric(plan));
+    const classes = still ? lastFound!.classes : find(plan);
+    lastFound = { plan, fabric: fabric(plan), classes };
+    return classes;
+  },
 );
 
 function find(plan: Plan): EndClass[] {

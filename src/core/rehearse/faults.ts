@@ -13,7 +13,7 @@ export type Fault =
   | { readonly kind: 'plug'; readonly cable: string; readonly from: string; readonly to: string };
 
 /** The ports of boxes and devices at the ends of the links that a cable is part of. */
-function endsOf(plan: Plan, cable: string): string[] {
+export function endsOfCable(plan: Plan, cable: string): string[] {
   const found = new Set<string>();
   for (const links of linksOf(plan).values())
     for (const link of links)
@@ -34,7 +34,7 @@ const off = (plan: Plan, port: Port | undefined): Plan =>
 export function withFault(plan: Plan, fault: Fault): Plan {
   switch (fault.kind) {
     case 'cable': {
-      const ends = endsOf(plan, fault.cable);
+      const ends = endsOfCable(plan, fault.cable);
       if (ends.length === 0) return withRecord(plan, 'cable', fault.cable, null);
       return ends.reduce((next, id) => off(next, next.port.get(id)), plan);
     }

@@ -8,7 +8,7 @@ import { portTitle } from '../plan/words';
 import { missingPorts } from '../switching/carry';
 import { type Flood, type Origin, type State, flood, leaves, stateKey } from '../switching/fabric';
 import { egress, isMember } from '../switching/facts';
-import { type Hop, hopsOf, hopsTo } from '../switching/follow';
+import { type Hop, hopsTo } from '../switching/follow';
 import { bridgeAt, fabric, usersOf } from '../switching/users';
 import { hearsTag, walkTo } from '../switching/walk';
 import { linksOf, portsOf } from '../switching/wiring';
@@ -98,6 +98,26 @@ function originOf(plan: Plan, place: Place, vlan: string): Sent {
   return { origin: state ? { state } : null, why: null };
 }
 
+/** The way of a flood out by a port to somebody there, with a tag they hear; null when it does not leave there like that. */
+function leavingBy(
+  plan: Plan,
+  covered: Flood,
+  seat: { readonly bridge: number; readonly port: number },
+  hears: (tag: number) => boolean,
+): Hop[] | null {
+  const bridge = fabric(plan).bridges[seat.bridge]!;
+  for (const [key, { port, from }] of covered.came) {
+    if (Math.floor(key / 4096) !== seat.bridge) continue;
+    // Never back out of the port it began at.
+    if (port === seat.port && from === null) continue;
+    const state: State = { bridge: seat.bridge, vid: key % 4096 };
+    const tag = leaves(bridge, seat.port, state.vid);
+    if (tag !== null && hears(tag))
+      return hopsTo(plan, covered, state, { left: bridge.ports[seat.port]!, tagOut: tag });
+  }
+  return null;
+}
+
 /** The state in which a flood gets to somebody who listens in a VLAN, and how it leaves there; null when it does not. */
 function heardBy(
   plan: Plan,
@@ -110,10 +130,14 @@ function heardBy(
   switch (place.kind) {
     case 'socket': {
       const device = plan.device.get(place.device)!;
-      const end = covered.heard.find(
-        ({ port, tag }) => plan.port.get(port)?.device === place.device && hearsTag(plan, device, tag),
-      );
-      return end ? { hops: hopsOf(plan, covered, end), assumed: false } : null;
+      for (const socket of portsOf(plan, place.device))
+        for (const link of linksOf(plan).get(socket.id) ?? []) {
+          const seat = seats.get(link.to);
+          if (!seat) continue;
+          const found = leavingBy(plan, covered, seat, (tag) => hearsTag(plan, device, tag));
+          if (found) return { hops: found, assumed: false };
+        }
+      return null;
     }
     case 'inside': {
       const bridge = bridges[place.bridge]!;
@@ -129,16 +153,8 @@ function heardBy(
     }
     case 'plug': {
       const seat = seats.get(place.port.id);
-      const facts = seat && bridges[seat.bridge]!.facts[seat.port];
-      if (!seat || !facts) return null;
-      for (const came of covered.came.keys()) {
-        if (Math.floor(came / 4096) !== seat.bridge) continue;
-        const state: State = { bridge: seat.bridge, vid: came % 4096 };
-        const tag = leaves(bridges[seat.bridge]!, seat.port, state.vid);
-        if (tag === 0)
-          return { hops: hopsTo(plan, covered, state, { left: place.port, tagOut: 0 }), assumed: false };
-      }
-      return null;
+      const found = seat && leavingBy(plan, covered, seat, (tag) => tag === 0);
+      return found ? { hops: found, assumed: false } : null;
     }
     case 'assumed':
       for (const came of covered.came.keys())
@@ -188,7 +204,7 @@ function floodOf(plan: Plan, origin: Origin): Flood {
   let known = floods.get(plan);
   if (!known) floods.set(plan, (known = new Map()));
   let made = known.get(key);
-  if (!made) known.set(key, (made = flood(fabric(plan), origin)));
+  if (!made) known.set(key, (made = flood(fabric(plan), origin, 'boxes')));
   return made;
 }
 

@@ -108,7 +108,7 @@ function carriedOver({ fabric, floods }: Reach, next: Fabric): Map<number, Flood
 
 const vidsOf = memo((known: Flood) => new Set([...known.came.keys()].map((key) => key % 4096)));
 
-function sameFacts(a: PortFacts | null, b: PortFacts | null): boolean {
+export function sameFacts(a: PortFacts | null, b: PortFacts | null): boolean {
   if (a === null || b === null) return a === b;
   return (
     a.pvid === b.pvid &&
