@@ -150,6 +150,23 @@ test('a tree is explained, its root is placed by a remedy, and a new switch is t
   await saved(page);
 });
 
+test('MST is balanced over the ring by one click, and undone', async ({ page, request }) => {
+  const site = await demoSite(request, '3-creamery');
+  await open(page, site, 'rehearse');
+  await tab(page, 'Spanning trees');
+  const advice = page.getByRole('region', { name: 'Where the root belongs' });
+  await expect(advice.getByRole('listitem').first()).toContainText('sw-a1 link from the router');
+  await advice.getByRole('button', { name: /^MST: VLAN / }).click();
+  const tree = page.getByRole('region', { name: 'Tree', exact: true });
+  await page.getByLabel('Which tree').selectOption({ label: 'instance 2' });
+  await expect(tree).toContainText('Root is sw-b 4098');
+  await page.getByLabel('Which tree').selectOption({ label: 'instance 1' });
+  await expect(tree).toContainText('Root is sw-a 4097');
+  await atChange(page, 1);
+  await page.getByRole('button', { name: 'undo', exact: true }).click();
+  await expect(tree).toContainText('Root is sw-c 32768');
+});
+
 test('two instances of MST share out the ring, and a region that differs is named', async ({
   page,
   request,

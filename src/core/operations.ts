@@ -24,6 +24,7 @@ import type { Plan } from './plan/plan';
 import { Refusal } from './plan/refusal';
 import { takeSteps } from './plan/revert';
 import * as questions from './questions/operations';
+import { balanceInstances } from './tree/balance';
 import * as trees from './tree/operations';
 import * as pools from './pools/operations';
 import * as routing from './routing/operations';
@@ -86,6 +87,7 @@ const all: readonly Operation[] = [
   trees.setInstance,
   trees.removeInstance,
   trees.likeRegionOf,
+  balanceInstances,
   trees.setTreePort,
   questions.addQuestion,
   questions.removeQuestion,

@@ -13,6 +13,7 @@ import { type MapMarks, SiteMap } from '../gear/site-map';
 import { BridgeTable } from './bridge-table';
 import { NewSwitch } from './new-switch';
 import { PortSettings } from './port-settings';
+import { RootAdvice } from './root-advice';
 
 const titleOf = ({ kind, number }: Grown): string =>
   kind === 'common' ? 'the common tree' : kind === 'instance' ? `instance ${number}` : `VLAN ${number}`;
@@ -92,6 +93,7 @@ export function Trees({ plan }: { plan: Plan }) {
         {(tree || rings.length > 0) && <SiteMap plan={plan} marks={marks} />}
       </section>
       {tree && reasons && <PortRoles plan={plan} tree={tree} reasons={reasons} />}
+      {tree && reasons && <RootAdvice plan={plan} tree={tree} reasons={reasons} />}
       <BridgeTable plan={plan} />
       <NewSwitch plan={plan} />
       {blocked.size > 0 && (
