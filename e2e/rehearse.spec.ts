@@ -19,6 +19,13 @@ test('kept questions are asked again at every change, and one is kept, judged an
   await expect(way).toContainText('Delivered: labeller answers');
   await expect(way.getByRole('region', { name: 'Forth' })).toContainText('hub-filler');
 
+  const bar = page.getByRole('region', { name: 'Probe', exact: true });
+  await bar.getByLabel('from').fill('filler');
+  await bar.getByLabel('to', { exact: true }).fill('gw-1');
+  await expect(page.getByRole('region', { name: 'The way of the probe' })).toContainText(
+    'Asked in the probe: filler to gw-1, ping',
+  );
+
   const keep = page.getByRole('form', { name: 'Keep a question' });
   await keep.getByLabel('from').fill('nowhere');
   await keep.getByLabel('to', { exact: true }).fill('internet');

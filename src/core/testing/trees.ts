@@ -4,6 +4,7 @@ import { type Plan, withRecord } from '../plan/plan';
 import type { BridgeRecord } from '../plan/records';
 import { vlansOf } from '../plan/view';
 import { typedCable } from '../gear/typed-cable';
+import { fieldsOf } from '../questions/ask';
 import { bridgeRecordOf, settingsOf } from '../tree/settings';
 import { deviceNamed, gearDamages, portNamed, put, soundGear, vlanFor } from './gear';
 import { type Damage, done, tried } from './plans';
@@ -46,6 +47,15 @@ export function soundTrees(): Plan {
   RING.forEach((name, i) => {
     const own = boxOf(plan, deviceNamed(plan, name).id)!;
     plan = put(plan, 'box', own, { baseMac: `00:00:5E:00:53:A${i}` });
+  });
+  plan = done(plan, 'addQuestion', {
+    ...fieldsOf({
+      from: { device: deviceNamed(plan, 'desk').id },
+      to: { device: deviceNamed(plan, 'cam-1').id },
+      wanted: { protocol: 'tcp', port: 554 },
+    }),
+    expected: 'delivered',
+    why: 'the desk watches the door',
   });
   return done(plan, 'placeRoots', {
     primary: deviceNamed(plan, 'sw-a').id,

@@ -15,7 +15,7 @@ import { Remedies } from './remedies';
 import { useGoToRecord } from './findings-panel';
 
 /** The answer to what is typed; nothing while nothing is, a refusal while it cannot be read. */
-function useAnswer(plan: Plan, text: ProbeText) {
+export function useAnswer(plan: Plan, text: ProbeText) {
   return useMemo(() => {
     if (text.from.trim() === '' || text.to.trim() === '') return null;
     return attempt(() =>

@@ -3,7 +3,7 @@
 import { type FormEvent, useMemo, useState } from 'react';
 import type { Plan } from '@/core/plan/plan';
 import { type Asking, askAll, askedBy, fieldsOf, questionText, senderTitle } from '@/core/questions/ask';
-import { nameOfReceiver } from '@/core/rehearse/probe';
+import { type Answer, nameOfReceiver } from '@/core/rehearse/probe';
 import { typedReceiver, typedSender, typedWanted } from '@/core/rehearse/typed';
 import { expectations } from '@/core/plan/tree';
 import { wantedText } from '@/core/policy/decide';
@@ -16,7 +16,7 @@ import { Choice } from '../../parts/field';
 import { WorksMark } from '../../parts/works-mark';
 import { Remedies } from '../../shell/remedies';
 import { SiteMap } from '../gear/site-map';
-import { Way } from '../../shell/probe-bar';
+import { Way, useAnswer } from '../../shell/probe-bar';
 import { TypedLine } from './ends';
 
 const expectedWords = { delivered: 'gets through', stopped: 'is stopped' } as const;
@@ -80,7 +80,15 @@ export function Ask({ plan }: { plan: Plan }) {
         )}
         <Keep plan={plan} />
       </section>
-      {shown && <Answered plan={plan} asking={shown} />}
+      <Probed plan={plan} />
+      {shown && (
+        <Answered
+          plan={plan}
+          label="The way of the answer"
+          title={questionText(plan, shown.question)}
+          answer={shown.answer}
+        />
+      )}
     </>
   );
 }
@@ -254,8 +262,27 @@ const wireOf = (fields: ReturnType<typeof fieldsOf>, typedTo: string) => ({
   toAddress: fields.toAddress === null ? null : typedTo.trim(),
 });
 
+/** What is asked in the probe below, with its way on the map. */
+function Probed({ plan }: { plan: Plan }) {
+  const text = useView((state) => state.probe);
+  const answer = useAnswer(plan, text);
+  if (!answer || 'refusal' in answer) return null;
+  const title = `Asked in the probe: ${text.from} to ${text.to}, ${text.service}`;
+  return <Answered plan={plan} label="The way of the probe" title={title} answer={answer.value} />;
+}
+
 /** The way of an answer on the map and hop by hop, there and back. */
-function Answered({ plan, asking: { question, answer } }: { plan: Plan; asking: Asking }) {
+function Answered({
+  plan,
+  label,
+  title,
+  answer,
+}: {
+  plan: Plan;
+  label: string;
+  title: string;
+  answer: Answer;
+}) {
   const marks = useMemo(() => {
     const ports = [...answer.forth, ...answer.back].flatMap(({ on }) =>
       on?.table === 'port' ? [on.id] : [],
@@ -266,9 +293,9 @@ function Answered({ plan, asking: { question, answer } }: { plan: Plan; asking: 
     return { along: new Set(ports), blocked: new Set<string>(), words: stops };
   }, [answer]);
   return (
-    <section aria-label="The way of the answer" className="mb-5">
+    <section aria-label={label} className="mb-5">
       <h3 className="flex items-center gap-2 font-bold">
-        <WorksMark works={answer.delivered} /> {questionText(plan, question)}
+        <WorksMark works={answer.delivered} /> {title}
       </h3>
       <p className="pb-1">{answer.summary}</p>
       {answer.remedies.length > 0 && <Remedies remedies={answer.remedies} />}

@@ -97,6 +97,12 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
     /^It is blocked and takes over when another link fails, but carries none/,
   ],
   [
+    'question-unexpected',
+    'fix',
+    () => hurt(['unplug', 0, 0], ['unplug', 3, 0]),
+    /^Stopped at desk: .* It is asked because the desk watches the door\.$/,
+  ],
+  [
     'tree-cuts-vlan',
     'stop',
     () => {
