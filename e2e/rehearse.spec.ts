@@ -203,3 +203,35 @@ test('two instances of MST share out the ring, and a region that differs is name
   await expect(page.getByRole('region', { name: 'Tree', exact: true })).toContainText('Root is sw-c 4097');
   await saved(page);
 });
+
+test('a ring with a manager is followed, kept open, and found where it is not closed', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '3-creamery');
+  await open(page, site, 'rehearse');
+  await tab(page, 'Spanning trees');
+  const boxes = page.getByRole('region', { name: 'Boxes and their trees' });
+  for (const [name, ports] of [
+    ['sw-a', '25,26'],
+    ['sw-b', '9-10'],
+    ['sw-c', '9,10'],
+  ] as const) {
+    await page.getByLabel(`What ${name} runs`).selectOption('ring');
+    await boxes.getByRole('button', { name, exact: true }).click();
+    await fill(page, `Ring ports of ${name}`, ports);
+  }
+  await expect(page.getByText('sw-b is in a ring that nobody manages').first()).toBeVisible();
+  await boxes.getByRole('button', { name: 'sw-a', exact: true }).click();
+  await page.getByRole('group', { name: 'Tree settings of sw-a' }).getByLabel('manages the ring').check();
+  await fill(page, 'Recovery of sw-a', '200');
+  const tree = page.getByRole('region', { name: 'Tree', exact: true });
+  await expect(tree).toContainText('Ring of sw-a: 3 boxes, kept open at sw-a 26');
+  await expect(page.getByText('is in a ring that nobody manages')).toHaveCount(0);
+  await fill(page, 'Ring ports of sw-a', '25');
+  await expect(page.getByRole('alert').filter({ hasText: 'A ring has two ports at each box' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.getByLabel('What sw-c runs').selectOption('rstp');
+  await expect(page.getByText('The ring of sw-a is not closed').first()).toBeVisible();
+  await saved(page);
+});
