@@ -19,6 +19,10 @@ test('kept questions are asked again at every change, and one is kept, judged an
   await expect(way).toContainText('Delivered: labeller answers');
   await expect(way.getByRole('region', { name: 'Forth' })).toContainText('hub-filler');
 
+  // What is meant to be stopped is not let through by a click.
+  await page.getByRole('button', { name: /^pasteuriser to/ }).click();
+  await expect(way).toContainText('its segments may not reach the Internet');
+  await expect(way.getByRole('button', { name: /^Allow/ })).toHaveCount(0);
   const bar = page.getByRole('region', { name: 'Probe', exact: true });
   await bar.getByLabel('from').fill('filler');
   await bar.getByLabel('to', { exact: true }).fill('gw-1');

@@ -87,6 +87,7 @@ export function Ask({ plan }: { plan: Plan }) {
           label="The way of the answer"
           title={questionText(plan, shown.question)}
           answer={shown.answer}
+          mend={!shown.asExpected}
         />
       )}
     </>
@@ -277,11 +278,14 @@ function Answered({
   label,
   title,
   answer,
+  mend = true,
 }: {
   plan: Plan;
   label: string;
   title: string;
   answer: Answer;
+  /** Not where it is meant to be stopped: nobody is to be let through by a click there. */
+  mend?: boolean;
 }) {
   const marks = useMemo(() => {
     const ports = [...answer.forth, ...answer.back].flatMap(({ on }) =>
@@ -298,7 +302,7 @@ function Answered({
         <WorksMark works={answer.delivered} /> {title}
       </h3>
       <p className="pb-1">{answer.summary}</p>
-      {answer.remedies.length > 0 && <Remedies remedies={answer.remedies} />}
+      {mend && answer.remedies.length > 0 && <Remedies remedies={answer.remedies} />}
       <div className="py-2">
         <SiteMap plan={plan} marks={marks} />
       </div>
