@@ -55,13 +55,20 @@ function changedVids(fabric: Fabric, bridge: Bridge, port: number, a: PortFacts 
 }
 
 /** The VLANs in which nothing crosses the link of a port before and after, as its other end lets none pass. */
-function idleLink(fabric: Fabric, next: Fabric, port: string): (vid: number) => boolean {
+function idleLink(
+  fabric: Fabric,
+  next: Fabric,
+  port: string,
+  own: readonly (PortFacts | null)[],
+): (vid: number) => boolean {
   const far = fabric.links.get(port) ?? [];
   const shuts = (at: Fabric, id: string, vid: number): boolean => {
     const seat = at.seats.get(id);
     const facts = seat && at.bridges[seat.bridge]!.facts[seat.port];
     if (!seat || facts === undefined || !at.bridges[seat.bridge]!.box.vlanAware) return false;
-    return facts === null || (admitsMembers(facts) && egress(facts, vid) === null);
+    // Where the two ends have another VLAN without a tag, what is none of its own comes out as one that is.
+    const keeps = facts !== null && own.every((side) => side === null || keepVlans(side, facts));
+    return facts === null || (keeps && egress(facts, vid) === null);
   };
   return (vid) => far.length > 0 && far.every(({ to }) => shuts(fabric, to, vid) && shuts(next, to, vid));
 }
@@ -82,7 +89,7 @@ export function changedBetween(fabric: Fabric, next: Fabric): ReadonlySet<number
       if (a === b || sameFacts(a, b)) continue;
       const vids = changedVids(next, after, port, a, b);
       if (vids === null) return null;
-      const idle = idleLink(fabric, next, after.ports[port]!.id);
+      const idle = idleLink(fabric, next, after.ports[port]!.id, [a, b]);
       for (const vid of vids) if (!idle(vid)) dirty.add(vid);
     }
   }

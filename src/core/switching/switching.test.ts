@@ -151,7 +151,7 @@ describe('floods kept over an edit', () => {
           all(plan);
         }
       }),
-      { numRuns: 400 },
+      { numRuns: 1000 },
     );
     expect(kept).toBeGreaterThan(1000);
   });
