@@ -1,7 +1,7 @@
-import type { Cable, Device, Port, Vlan } from '../../src/core/plan/records';
+import type { Cable, Device, Port } from '../../src/core/plan/records';
 import { type Plan, planOf } from '../../src/core/plan/plan';
 import { newSitePlan } from '../../src/core/site/create';
-import { plainBox, plainPort } from '../../src/core/testing/networks';
+import { plainBox, plainPort, plainVlan } from '../../src/core/testing/networks';
 
 /**
  * Switches of 48 ports in a tree with a ring among the first ten, every trunk carrying every VLAN, and end devices on
@@ -10,20 +10,18 @@ import { plainBox, plainPort } from '../../src/core/testing/networks';
 export function largeNetwork(switches: number, vlans: number, endpoints: number): Plan {
   const base = newSitePlan({ name: 'Large', kind: 'industrial' }, 'net');
   const lan = [...base.lan.values()][0]!.id;
-  const vlan = Array.from({ length: vlans }, (_, v): Vlan => ({
-    id: `v${v}`,
-    lan,
-    vid: v + 10,
-    code: v.toString(36).toUpperCase().padStart(3, '0'),
-    name: `Segment ${v}`,
-    colour: '#2d7d3a',
-    purpose: 'control-cell',
-    internet: false,
-    devices: 10,
-    growth: 0,
-    transient: null,
-    rank: `a${String(v).padStart(4, '0')}x`,
-  }));
+  const vlan = Array.from({ length: vlans }, (_, v) =>
+    plainVlan({
+      id: `v${v}`,
+      lan,
+      vid: v + 10,
+      code: v.toString(36).toUpperCase().padStart(3, '0'),
+      name: `Segment ${v}`,
+      purpose: 'control-cell',
+      devices: 10,
+      rank: `a${String(v).padStart(4, '0')}x`,
+    }),
+  );
   const every = vlan.map(({ id }) => id).sort();
   const device: Device[] = [...base.device.values()];
   const port: Port[] = [];

@@ -12,7 +12,7 @@ export type JobResult =
   | { readonly kind: 'what-if'; readonly impact: Impact };
 
 /**
- * What the page and the findings worker say to each other. The page hands over the very text its plan came from and
+ * What the page and its worker say to each other. The page hands over the very text its plan came from and
  * then every step it applies, numbered, so both hold the same plan without asking the server twice.
  */
 export type ToWorker =

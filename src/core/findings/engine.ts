@@ -16,6 +16,7 @@ import { hostChecks, mayHoldCameras } from './checks/hosts';
 import { internetChecks } from './checks/internet';
 import { identityChecks } from './checks/identities';
 import { policyChecks } from './checks/policy';
+import { questionChecks } from './checks/questions';
 import { poolChecks } from './checks/pools';
 import { treeChecks } from './checks/trees';
 import { sizeChecks, subnetChecks } from './checks/subnets';
@@ -39,6 +40,7 @@ const siteChecks: readonly SiteCheck[] = [
   ...internetChecks,
   ...policyChecks,
   ...treeChecks,
+  ...questionChecks,
 ];
 const perSubnet: readonly SubnetCheck[] = [...sizeChecks, ...gatewayChecks, ...poolChecks, ...hostChecks];
 export const allChecks: readonly Check[] = [

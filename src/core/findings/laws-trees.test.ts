@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { findingLaws } from '../testing/laws';
 import { buildTrees, damagedTrees, longRing, soundTrees, treeDamages } from '../testing/trees';
+import { questionChecks } from './checks/questions';
 import { treeChecks } from './checks/trees';
 import { FindingsEngine } from './engine';
 
@@ -20,7 +21,7 @@ findingLaws({
   ),
   walk: damagedTrees,
   damages: treeDamages,
-  checks: treeChecks,
+  checks: [...treeChecks, ...questionChecks],
   runs: 1500,
 });
 

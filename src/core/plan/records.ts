@@ -4,7 +4,8 @@ import { addressCodec, idSchema, macCodec, prefixCodec, text, timeCodec, whole }
 import { aggregateSchema, boxSchema, cableSchema, portSchema, profileSchema } from './gear';
 import { forwardSchema, offerSchema, uplinkSchema } from './internet';
 import { relaySchema, routeSchema, translationSchema, tunnelSchema, voiceBoxSchema } from './routing';
-import { bridgeSchema, instanceSchema, questionSchema, treePortSchema } from './tree';
+import { questionSchema } from './question';
+import { bridgeSchema, instanceSchema, treePortSchema } from './tree';
 import { cellSchema, partySchema, ruleSchema, serviceSchema, zoneSchema } from './policy';
 
 /**

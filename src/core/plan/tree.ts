@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { addressCodec, idSchema, text, whole } from './codecs';
+import { idSchema, text, whole } from './codecs';
 import { spanningTrees } from './gear';
 
-/** The records of spanning trees and rings, and of questions kept to be asked again. */
+/** The records of spanning trees and rings. */
 const ref = idSchema;
 
 /** How a box takes part in spanning trees, where it differs from what its model does as it comes. One to a device. */
@@ -59,28 +59,4 @@ export const treePortSchema = z.strictObject({
   /** Forwards at once, as only end devices are expected there. Counts in the common tree. */
   edge: z.boolean(),
   guard: z.enum(guards),
-});
-
-export const askedProtocols = ['tcp', 'udp', 'icmp'] as const;
-export const expectations = ['delivered', 'stopped'] as const;
-
-/**
- * A question with the answer that is expected. From a port, a device or a segment, or with none of them from the Internet;
- * to a device, a segment, an address or the gateway, or with none of them to the Internet.
- */
-export const questionSchema = z.strictObject({
-  id: idSchema,
-  rank: z.string().regex(/^[A-Za-z0-9]{1,60}$/),
-  fromPort: ref.nullable(),
-  fromDevice: ref.nullable(),
-  fromVlan: ref.nullable(),
-  toDevice: ref.nullable(),
-  toVlan: ref.nullable(),
-  toAddress: addressCodec.nullable(),
-  toGateway: z.boolean(),
-  protocol: z.enum(askedProtocols),
-  /** The port, or the type of ICMP. */
-  port: whole('The port', 0, 65_535),
-  expected: z.enum(expectations),
-  why: text('The reason', 200, 0),
 });

@@ -3,7 +3,7 @@ import type { Draft } from '../plan/draft';
 import { operation } from '../plan/operation';
 import { rankBetween } from '../plan/ranks';
 import type { Question } from '../plan/records';
-import { questionSchema } from '../plan/tree';
+import { questionSchema } from '../plan/question';
 import { questionText, questionsOf } from './ask';
 
 /** Questions kept with the answer that is expected: the acceptance list of a site. */

@@ -151,7 +151,7 @@ function stillHome(before: Homes, plan: Plan): Map<string, Home> {
   const kept = new Map<string, Home>();
   if (ROUTED.some((table) => plan[table] !== before.plan[table])) return kept;
   const dirty = changedBetween(before.fabric, fabric(plan));
-  if (!dirty || !isSymmetric(before.fabric).even || !isSymmetric(fabric(plan)).even) return kept;
+  if (!dirty || !isSymmetric(before.fabric) || !isSymmetric(fabric(plan))) return kept;
   for (const [vlan, home] of before.known)
     if (home.flood && home.why === null && !dirty.has(plan.vlan.get(vlan)!.vid) && avoids(home.flood, dirty))
       kept.set(vlan, home);
@@ -194,7 +194,7 @@ function makeHome(plan: Plan, vlan: string): Home {
     why: null,
     flood: made,
     // Where every link treats both directions alike, who is heard hears.
-    reachers: isSymmetric(fabric(plan)).even
+    reachers: isSymmetric(fabric(plan))
       ? made.came
       : reachersOf(fabric(plan), insideState(plan, place.bridge, vlan)),
   };

@@ -1,20 +1,21 @@
-import { type IpAddress, addOffset, formatAddress, familyOf } from '../address/ip';
-import { inRange } from '../address/range';
+import { type IpAddress, familyOf, formatAddress } from '../address/ip';
+import { portsTitle } from '../gear/ports';
 import { boxOf } from '../plan/box-of';
 import type { Remedy } from '../findings/finding';
 import { carryNeeded } from '../findings/remedies';
 import type { Plan } from '../plan/plan';
-import type { Interface, Pool, Port, Subnet, Vlan } from '../plan/records';
+import type { Interface, Pool, Subnet, Vlan } from '../plan/records';
 import type { RecordRef } from '../plan/refusal';
 import { addressesOf, addressesOn, gatewaysOf, interfacesOf, subnetOf } from '../plan/view';
 import { portTitle } from '../plan/words';
 import { dynamicNeed } from '../pools/need';
-import { leaseCapacity } from '../segments/layout';
 import { missingPorts } from '../switching/carry';
 import { type Flood, flood, stateKey } from '../switching/fabric';
 import { isMember } from '../switching/facts';
 import { plugIn } from '../switching/plug-in';
 import { fabric } from '../switching/users';
+import { reachesPlug } from './frames';
+import { firstFree } from './host';
 import { probe } from './probe';
 
 /** DHCP (RFC 2131) as a client at a port lives through it: who hears its discover, and what each of them answers. */
@@ -92,15 +93,6 @@ function listeners(plan: Plan, covered: Flood): { readonly item: Interface; read
   return found;
 }
 
-/** The first address of a pool that nobody has. */
-function freeIn(plan: Plan, subnet: Subnet, pool: Pool): IpAddress | null {
-  const taken = new Set(addressesOf(plan, subnet.id).map(({ address }) => address));
-  const excluded = [...plan.exclusion.group(subnet.id).values()];
-  for (let at = pool.start, n = 0; at <= pool.end && n < 70_000; at = addOffset(at, 1), n++)
-    if (!taken.has(at) && !excluded.some((part) => inRange(part, at))) return at;
-  return null;
-}
-
 function leaseFrom(plan: Plan, subnet: Subnet, pool: Pool, address: IpAddress): Lease {
   return {
     address,
@@ -139,10 +131,9 @@ function answer(
     };
   const { need, capacity } = dynamicNeed(plan, subnet);
   const free = pools
-    .map((pool) => ({ pool, address: freeIn(plan, subnet, pool) }))
+    .map((pool) => ({ pool, address: firstFree(plan, subnet, pool) }))
     .find(({ address }) => address !== null);
-  if (!free || pools.every((pool) => leaseCapacity(plan, subnet, pool) === 0))
-    return { offer: null, why: 'the pool is exhausted: no address in it is free' };
+  if (!free) return { offer: null, why: 'the pool is exhausted: no address in it is free' };
   const late =
     need.total > capacity
       ? `; ${capacity} leases for ${need.total} who may want one, so latecomers get none`
@@ -213,12 +204,9 @@ function hearingsOf(plan: Plan, covered: Flood, mac: string | null, today: strin
 function rogueHearing(plan: Plan, client: Client, covered: Flood): Hearing | null {
   if (client.rogueAt === null) return null;
   const port = plan.port.get(client.rogueAt)!;
-  const { seats } = fabric(plan);
-  const seat = seats.get(port.id);
-  if (!seat) return null;
-  const hears = laptopHears(plan, covered, port);
+  const hears = reachesPlug(plan, covered, port);
   // Its offer has to get back as well.
-  const back = laptopHears(plan, flood(fabric(plan), { port: port.id, tag: 0 }), plan.port.get(client.port)!);
+  const back = reachesPlug(plan, flood(fabric(plan), { port: port.id, tag: 0 }), plan.port.get(client.port)!);
   if (!hears || !back) return null;
   const own = 0xc0a80001;
   return {
@@ -236,17 +224,6 @@ function rogueHearing(plan: Plan, client: Client, covered: Flood): Hearing | nul
     why: 'nothing keeps it from answering: it offers its own network, and itself as the gateway',
     rogue: true,
   };
-}
-
-/** Would a laptop in a port hear a broadcast? */
-function laptopHears(plan: Plan, covered: Flood, port: Port): boolean {
-  const { bridges, seats } = fabric(plan);
-  const seat = seats.get(port.id);
-  const facts = seat && bridges[seat.bridge]!.facts[seat.port];
-  if (!seat || !facts) return false;
-  const bridge = bridges[seat.bridge]!;
-  const vids = bridge.box.vlanAware ? (facts.untagged === null ? [] : [facts.untagged]) : [0];
-  return vids.some((vid) => covered.came.has(stateKey({ bridge: seat.bridge, vid })));
 }
 
 /** Why nobody who is meant to answers, and what would make them. */
@@ -288,7 +265,7 @@ function silence(plan: Plan, vlan: Vlan): Pick<Discovery, 'summary' | 'remedies'
   return {
     summary:
       missing.length > 0
-        ? `VLAN ${vlan.vid} is not carried to ${names}: ${missing.map((port) => portTitle(plan, port)).join(', ')} would have to`
+        ? `VLAN ${vlan.vid} is not carried to ${names}: ${portsTitle(plan, missing)} would have to`
         : `${names} does not hear VLAN ${vlan.vid} from here`,
     remedies:
       missing.length > 0 ? [carryNeeded(`Carry ${vlan.vid} ${vlan.code} where it is needed`, vlan)] : [],

@@ -1,8 +1,11 @@
-import { isPassive, linksOf, portsOf } from '../switching/wiring';
 import { type Plan, withRecord } from '../plan/plan';
 import type { Port } from '../plan/records';
 import type { RecordRef } from '../plan/refusal';
 import { portTitle, recordTitle } from '../plan/words';
+import { bridgeAt } from '../switching/users';
+import { isPassive, linksOf, portsOf } from '../switching/wiring';
+
+/** What can fail or be tried out, and the plan as the network is then. */
 
 /** Something that goes wrong, or is tried out. */
 export type Fault =
@@ -111,9 +114,7 @@ export function singleFaultsOf(plan: Plan): Fault[] {
       cabled.add(a.device);
       cabled.add(b.device);
       for (const id of link.through) cabled.add(plan.port.get(id)!.device);
-      const between = [a, b].every(({ device }) =>
-        [...plan.port.group(device).values()].some(({ number }) => number === 0),
-      );
+      const between = bridgeAt(plan, a.device) >= 0 && bridgeAt(plan, b.device) >= 0;
       const cable = link.cables[0]!;
       if (!between || seen.has(cable)) continue;
       for (const id of link.cables) seen.add(id);

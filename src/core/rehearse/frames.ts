@@ -118,6 +118,12 @@ function leavingBy(
   return null;
 }
 
+/** Does a flood get to a laptop plugged into a port? */
+export function reachesPlug(plan: Plan, covered: Flood, port: Port): boolean {
+  const seat = fabric(plan).seats.get(port.id);
+  return seat !== undefined && leavingBy(plan, covered, seat, (tag) => tag === 0) !== null;
+}
+
 /** The state in which a flood gets to somebody who listens in a VLAN, and how it leaves there; null when it does not. */
 function heardBy(
   plan: Plan,

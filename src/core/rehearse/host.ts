@@ -1,6 +1,6 @@
 import { type Family, type IpAddress, addOffset, compareAddresses } from '../address/ip';
 import { type Prefix, contains, overlaps, parsePrefix, usableRange } from '../address/prefix';
-import { inRange } from '../address/range';
+import { type AddressRange, inRange } from '../address/range';
 import type { Plan } from '../plan/plan';
 import type { Address, Device, Port, Subnet, Uplink } from '../plan/records';
 import { addressesOf, gatewaysOf, hostOf, subnetOf, subnetsOf } from '../plan/view';
@@ -48,15 +48,26 @@ export function hostAt(plan: Plan, address: Address): Host {
   };
 }
 
-/** The address a newcomer is likely to get: the first of the pools that nobody has, else the first free in the subnet. */
-export function newcomerAddress(plan: Plan, subnet: Subnet): IpAddress | null {
+/** How many addresses are tried at most: enough for any pool that is not absurd. */
+const TRIED = 70_000;
+
+/** The first address of a range that nobody has and nothing keeps out. */
+export function firstFree(plan: Plan, subnet: Subnet, range: AddressRange): IpAddress | null {
   const taken = new Set(addressesOf(plan, subnet.id).map(({ address }) => address));
   const excluded = [...plan.exclusion.group(subnet.id).values()];
+  for (let at: IpAddress = range.start, n = 0; at <= range.end && n < TRIED; at = addOffset(at, 1), n++)
+    if (!taken.has(at) && !excluded.some((part) => inRange(part, at))) return at;
+  return null;
+}
+
+/** The address a newcomer is likely to get: the first of the pools that nobody has, else the first free in the subnet. */
+export function newcomerAddress(plan: Plan, subnet: Subnet): IpAddress | null {
   const pools = [...plan.pool.group(subnet.id).values()].sort((a, b) => compareAddresses(a.start, b.start));
   const { first, last } = usableRange(subnet.prefix);
-  for (const range of [...pools, { start: first, end: last }])
-    for (let at: IpAddress = range.start, n = 0; at <= range.end && n < 5000; at = addOffset(at, 1), n++)
-      if (!taken.has(at) && !excluded.some((part) => inRange(part, at))) return at;
+  for (const range of [...pools, { start: first, end: last }]) {
+    const free = firstFree(plan, subnet, range);
+    if (free !== null) return free;
+  }
   return null;
 }
 

@@ -1,5 +1,6 @@
 import type { Plan } from '../plan/plan';
 import type { Device } from '../plan/records';
+import { isEvery } from '../switching/facts';
 import { bridgeAt, fabric } from '../switching/users';
 import { linksOf, portsOf } from '../switching/wiring';
 import { inwardPorts } from '../switching/fabric';
@@ -44,10 +45,9 @@ function cureOf(plan: Plan, fault: Fault, cutOff: readonly Device[]): string {
   }
   const { bridges, seats, links } = fabric(plan);
   if (fault.kind === 'cable') {
-    const ends = [...links.values()].flat().find((link) => link.cables.includes(fault.cable));
-    const boxes = ends
-      ? [ends.from, ends.to].flatMap((id) => (seats.has(id) ? [bridges[seats.get(id)!.bridge]!.device] : []))
-      : [];
+    const boxes = endsOfCable(plan, fault.cable).flatMap((id) =>
+      seats.has(id) ? [bridges[seats.get(id)!.bridge]!.device] : [],
+    );
     const spare = boxes.map(
       (device) => spareAt(plan, device) ?? `a new port at ${plan.device.get(device)!.name}`,
     );
@@ -95,7 +95,7 @@ function isIdle(plan: Plan, fault: Fault): boolean {
   if (rings.length > 0) return false;
   return endsOfCable(plan, fault.cable).some((id) => {
     const set = blocked.get(id);
-    return set?.except === true && set.vids.size === 0;
+    return set !== undefined && isEvery(set);
   });
 }
 

@@ -30,6 +30,13 @@ function typedPort(plan: Plan, text: string): { readonly port: string } | null {
 
 const isInternet = (text: string) => /^(the )?internet$/i.test(text);
 
+/** A port of a box, `sw-a 17`, and nothing else. */
+export function typedBoxPort(plan: Plan, typed: string): string {
+  const found = typedPort(plan, typed.trim());
+  if (found) return found.port;
+  throw badInput(`“${typed.trim()}” is no port of a box; write one like sw-a 7.`, 'port');
+}
+
 /** `sw-a 17`, a device, a segment, or `internet`. */
 export function typedSender(plan: Plan, typed: string): Sender {
   const text = typed.trim();

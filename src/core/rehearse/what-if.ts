@@ -5,6 +5,7 @@ import type { Answer } from './probe';
 import { type Asking, askAll } from '../questions/ask';
 import { type Flood, type State, stateKey } from '../switching/fabric';
 import { fabric, islandsOf } from '../switching/users';
+import { rootsOf } from '../tree/compute';
 import { treesOf } from '../tree/forwarding';
 import { survivals } from '../uplink/failover';
 import { type EndClass, classesOf, homeOf, isHome } from './classes';
@@ -66,10 +67,8 @@ function makeStanding(plan: Plan, today: string | null): Standing {
   );
   const roots = new Map<string, string>();
   for (const { kind, number, tree, topology, places } of treesOf(plan).grown) {
-    const names = tree.rootEnds.flatMap((end, bridge) =>
-      end === null && topology.endsOf[bridge]!.length > 0
-        ? [plan.device.get(fabric(plan).bridges[places[bridge]!]!.device)!.name]
-        : [],
+    const names = rootsOf(tree, topology).map(
+      (bridge) => plan.device.get(fabric(plan).bridges[places[bridge]!]!.device)!.name,
     );
     roots.set(
       kind === 'common' ? 'the common tree' : `${kind === 'vlan' ? 'VLAN' : 'instance'} ${number}`,

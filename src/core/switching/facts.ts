@@ -22,9 +22,15 @@ export interface PortFacts {
 export type Assumption = 'works' | 'leaks';
 
 const NONE: VidSet = { except: false, vids: new Set() };
-const EVERY: VidSet = { except: true, vids: new Set() };
+/** All VLANs. */
+export const EVERY: VidSet = { except: true, vids: new Set() };
 export const DEFAULT_VID = 1;
 
+export const isEvery = (set: VidSet): boolean => set.except && set.vids.size === 0;
+export function sameSet(a: VidSet | null, b: VidSet | null): boolean {
+  if (a === null || b === null || a === b) return a === b;
+  return a.except === b.except && a.vids.size === b.vids.size && [...a.vids].every((vid) => b.vids.has(vid));
+}
 export const holds = (set: VidSet, vid: number): boolean => set.vids.has(vid) !== set.except;
 export const isMember = (facts: PortFacts, vid: number): boolean =>
   facts.untagged === vid || holds(facts.tagged, vid);

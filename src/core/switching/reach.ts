@@ -1,7 +1,7 @@
 import { memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import { forwardingFabric } from '../tree/forwarding';
-import { type PortFacts, type VidSet, blocks, egress } from './facts';
+import { type PortFacts, blocks, egress, sameSet } from './facts';
 import { type Bridge, type Fabric, type Flood, type State, flood, stateKey } from './fabric';
 
 /** A fabric with the floods asked of it so far, by the state they began in. */
@@ -125,11 +125,6 @@ export function sameFacts(a: PortFacts | null, b: PortFacts | null): boolean {
     sameSet(a.tagged, b.tagged) &&
     sameSet(a.blocked, b.blocked)
   );
-}
-
-function sameSet(a: VidSet | null, b: VidSet | null): boolean {
-  if (a === null || b === null || a === b) return a === b;
-  return a.except === b.except && a.vids.size === b.vids.size && [...a.vids].every((vid) => b.vids.has(vid));
 }
 
 /** The last plan asked about: the next is usually one edit away from it. */

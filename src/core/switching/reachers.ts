@@ -1,6 +1,6 @@
 import { type Fabric, type State, enters, inwardPorts, leaves, stateKey } from './fabric';
 import { memo } from '../plan/memo';
-import type { PortFacts, Tag, VidSet } from './facts';
+import { type PortFacts, type Tag, type VidSet, sameSet } from './facts';
 
 /**
  * Every state from which a frame gets to `target`: a flood asked the other way round. Reach is directional, so this is not
@@ -41,11 +41,8 @@ export function reachersOf(fabric: Fabric, target: State): ReadonlySet<number> {
   return found;
 }
 
-const alike = memo((a: VidSet) =>
-  memo((b: VidSet) => ({
-    same: a.except === b.except && a.vids.size === b.vids.size && [...a.vids].every((vid) => b.vids.has(vid)),
-  })),
-);
+/** Few sets are compared again and again. */
+const alike = memo((a: VidSet) => memo((b: VidSet) => sameSet(a, b)));
 
 /** Does a port take in from its link just what it sends out on it? */
 const isEven = ({ pvid, untagged, tagged, accepts }: PortFacts): boolean =>
@@ -64,12 +61,7 @@ function isEvenAt({ bridges, links, seats }: Fabric, at: number, index: number):
     if (!own || !far || !facts) return true;
     if (!bridge.box.vlanAware) return far.box.vlanAware ? isEven(facts) && facts.ingressFilter : true;
     if (!far.box.vlanAware) return isEven(own) && own.ingressFilter;
-    return (
-      isEven(own) &&
-      isEven(facts) &&
-      own.untagged === facts.untagged &&
-      (own.tagged === facts.tagged || alike(own.tagged)(facts.tagged).same)
-    );
+    return isEven(own) && isEven(facts) && own.untagged === facts.untagged && alike(own.tagged)(facts.tagged);
   });
 }
 
@@ -77,6 +69,6 @@ function isEvenAt({ bridges, links, seats }: Fabric, at: number, index: number):
  * Does every link between boxes treat the two directions alike? Then a flood of a place and the reachers of it are the same.
  * Never says so wrongly; a box without VLANs beside one that has them counts as uneven unless the port filters.
  */
-export const isSymmetric = memo((fabric: Fabric): { readonly even: boolean } => ({
-  even: inwardPorts(fabric).every((inward, at) => inward.every((index) => isEvenAt(fabric, at, index))),
-}));
+export const isSymmetric = memo((fabric: Fabric): boolean =>
+  inwardPorts(fabric).every((inward, at) => inward.every((index) => isEvenAt(fabric, at, index))),
+);

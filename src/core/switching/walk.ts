@@ -3,7 +3,7 @@ import type { Plan } from '../plan/plan';
 import type { Device, Port } from '../plan/records';
 import { portTitle } from '../plan/words';
 import { type Bridge, enters, leaves } from './fabric';
-import { type Tag, blocks, tagOf } from './facts';
+import { type Tag, blocks, isEvery, tagOf } from './facts';
 import type { Hop } from './follow';
 import { fabric } from './users';
 import { type Link, portsOf } from './wiring';
@@ -68,7 +68,7 @@ function shortestTo(plan: Plan, from: number, device: string, open: boolean): Li
   const shutAt = (id: string): boolean => {
     const seat = seats.get(id);
     const set = seat && bridges[seat.bridge]!.facts[seat.port]?.blocked;
-    return set?.except === true && set.vids.size === 0;
+    return set != null && isEvery(set);
   };
   const way = new Map<number, Link | null>([[from, null]]);
   const back = (last: Link | null): Link[] => {

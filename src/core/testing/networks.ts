@@ -33,6 +33,19 @@ export const plainPort = (fields: Partial<Port> & Pick<Port, 'id' | 'device' | '
   ...fields,
 });
 
+export const plainVlan = (
+  fields: Partial<Vlan> & Pick<Vlan, 'id' | 'lan' | 'vid' | 'code' | 'rank'>,
+): Vlan => ({
+  name: `Segment ${fields.vid}`,
+  colour: '#2d7d3a',
+  purpose: 'staff',
+  internet: false,
+  devices: 1,
+  growth: 0,
+  transient: null,
+  ...fields,
+});
+
 const VLANS = 4;
 /** Ports of a drawn box: the inner one and these. */
 export const PORTS = 5;
@@ -69,20 +82,9 @@ type DrawnNetwork = typeof drawnNetwork extends fc.Arbitrary<infer T> ? T : neve
 export function network({ boxes, panels, cables }: DrawnNetwork): Plan {
   const base = emptySite();
   const lan = [...base.lan.values()][0]!;
-  const vlans = Array.from({ length: VLANS }, (_, i): Vlan => ({
-    id: `v${i}`,
-    lan: lan.id,
-    vid: i === 0 ? 1 : i * 10,
-    code: `V${i}`,
-    name: `Segment ${i}`,
-    colour: '#2d7d3a',
-    purpose: 'staff',
-    internet: false,
-    devices: 1,
-    growth: 0,
-    transient: null,
-    rank: `a${i}x`,
-  }));
+  const vlans = Array.from({ length: VLANS }, (_, i) =>
+    plainVlan({ id: `v${i}`, lan: lan.id, vid: i === 0 ? 1 : i * 10, code: `V${i}`, rank: `a${i}x` }),
+  );
   const devices: Device[] = [];
   const records: Box[] = [];
   const ports: Port[] = [];

@@ -1,7 +1,7 @@
 import { type Plan, planOf } from '../plan/plan';
-import type { Box, BridgeRecord, Cable, Device, Instance, Port, Vlan } from '../plan/records';
+import type { Box, BridgeRecord, Cable, Device, Instance, Port } from '../plan/records';
 import { factoryBridge } from '../tree/settings';
-import { plainBox, plainPort } from './networks';
+import { plainBox, plainPort, plainVlan } from './networks';
 import { emptySite } from './plans';
 
 /** Plans of switches joined by links, for tests of trees: every port a trunk with all VLANs. */
@@ -63,20 +63,9 @@ export function switches(
         }),
       );
   }
-  const vlans = vids.map((vid, i): Vlan => ({
-    id: `v${vid}`,
-    lan: lan.id,
-    vid,
-    code: `V${i}`,
-    name: `Segment ${vid}`,
-    colour: '#2d7d3a',
-    purpose: 'staff',
-    internet: false,
-    devices: 1,
-    growth: 0,
-    transient: null,
-    rank: `a${String(i).padStart(4, '0')}x`,
-  }));
+  const vlans = vids.map((vid, i) =>
+    plainVlan({ id: `v${vid}`, lan: lan.id, vid, code: `V${i}`, rank: `a${String(i).padStart(4, '0')}x` }),
+  );
   const cables = links.map(([a, from, b, to], i): Cable => ({
     id: `c${i}`,
     from: portAt(a, from),

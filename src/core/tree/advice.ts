@@ -1,6 +1,7 @@
 import type { Plan } from '../plan/plan';
 import { type Fabric, inwardPorts } from '../switching/fabric';
-import { routersOf } from '../plan/view';
+import { routersOf, vlansOf } from '../plan/view';
+import { missingPorts } from '../switching/carry';
 import type { Grown } from './trees';
 
 /** Where a root belongs: where the traffic goes. */
@@ -63,3 +64,7 @@ export function rootCandidates(
         (plan.device.get(a.device)!.name < plan.device.get(b.device)!.name ? -1 : 1),
     );
 }
+
+/** The segments that a change of a tree could cut, as not every way between their users carries them. */
+export const atRisk = (plan: Plan): string[] =>
+  vlansOf(plan).flatMap(({ id }) => (missingPorts(plan, id).length > 0 ? [id] : []));

@@ -6,7 +6,6 @@ import { operation } from '../plan/operation';
 import { badInput } from '../plan/refusal';
 import { vlansOf } from '../plan/view';
 import { carryEverywhere } from '../gear/carry';
-import { missingPorts } from '../switching/carry';
 import { namesOf, setBridgeFields } from './operations';
 import { formatVids } from './ranges';
 import { instancesOf } from './settings';
@@ -66,8 +65,7 @@ export const balanceInstances = operation(
         priority: rank(device, [secondary, primary]),
       });
     }
-    for (const { id } of vlansOf(draft.plan))
-      if (missingPorts(draft.plan, id).length > 0) carryEverywhere(draft, id);
+    for (const { id } of vlansOf(draft.plan)) carryEverywhere(draft, id);
     return `${namesOf(draft, devices)}: MST, VLAN ${vidsOf(first)} by ${draft.need('device', primary).name}, VLAN ${vidsOf(second)} by ${draft.need('device', secondary).name}`;
   },
 );

@@ -187,6 +187,10 @@ function arriving(from: Candidate, inside: boolean, end: End, own: number): Cand
       };
 }
 
+/** The bridges that are roots and have a port on some LAN; one alone is no tree. */
+export const rootsOf = ({ rootEnds }: Tree, { endsOf }: Pick<Topology, 'endsOf'>): number[] =>
+  rootEnds.flatMap((end, bridge) => (end === null && endsOf[bridge]!.length > 0 ? [bridge] : []));
+
 /** What an end hears of the speaker of its LAN, with its own cost; null when the speaker is its own bridge. */
 export function heardBy(
   topology: Topology,

@@ -2,7 +2,8 @@ import { blankBox, blankPort } from '../gear/blank';
 import { modelById } from '../gear/shelf';
 import { type Plan, withRecord } from '../plan/plan';
 import { fabricOf } from '../switching/fabric';
-import { growTrees, type Trees } from './trees';
+import { treesOf } from './forwarding';
+import { type Trees, growTrees } from './trees';
 
 /** A switch as it comes from the factory, plugged into a port: what becomes of the common tree. */
 export interface Newcomer {
@@ -64,7 +65,7 @@ const rootIs = ({ grown }: Trees, place: number): boolean => {
  * knows before it is unpacked.
  */
 export function plugInSwitch(plan: Plan, port: string, mac: 'lowest' | 'highest'): Newcomer {
-  const before = growTrees(plan, fabricOf(plan));
+  const before = treesOf(plan);
   const next = withNewcomer(plan, port, mac === 'lowest' ? '00:00:00:00:00:01' : 'FE:FF:FF:FF:FF:FF');
   const fabric = fabricOf(next);
   const after = growTrees(next, fabric);

@@ -11,7 +11,14 @@ import { bridgeSchema, instanceSchema, treePortSchema } from '../plan/tree';
 import { fieldName, portTitle, wireText } from '../plan/words';
 import { treesOf } from './forwarding';
 import { formatVids, parseVids } from './ranges';
-import { bridgeRecordOf, factoryTreePort, instancesOf, settingsOf, treePortRecordsOf } from './settings';
+import {
+  bridgeRecordOf,
+  factoryTreePort,
+  instanceOf,
+  instancesOf,
+  settingsOf,
+  treePortRecordsOf,
+} from './settings';
 
 /** Settings of spanning trees and rings: at boxes, of instances, and at ports. */
 
@@ -22,8 +29,6 @@ function boxIn(draft: Draft, device: string): Box {
   return box;
 }
 
-const treeModes = ['rstp', 'rstp-per-vlan', 'mst', 'ring'];
-
 /** Sets fields of a box; makes the record when it is the first that differs from a box as it comes. */
 export function setBridgeFields(
   draft: Draft,
@@ -32,7 +37,7 @@ export function setBridgeFields(
 ): void {
   const box = boxIn(draft, device);
   const settings = { ...settingsOf(draft.plan, box), ...set };
-  if (treeModes.includes(settings.mode) && !box.vlanAware && settings.mode !== 'rstp')
+  if (!box.vlanAware && settings.mode !== 'none' && settings.mode !== 'rstp')
     throw badInput(
       `${draft.need('device', device).name} does not understand VLANs; it can run RSTP or nothing.`,
       'mode',
@@ -41,9 +46,8 @@ export function setBridgeFields(
     if (draft.need('port', id).device !== device)
       throw badInput('A ring port has to be a port of the box itself; choose two of its own.', 'ringPorts');
   const known = bridgeRecordOf(draft.plan, device);
-  const { mode, ...rest } = settings;
-  if (known) draft.update('bridge', known.id, { ...rest, mode, device });
-  else draft.insert('bridge', { ...rest, mode, device });
+  if (known) draft.update('bridge', known.id, set);
+  else draft.insert('bridge', { ...settings, device });
 }
 
 const said = (set: Readonly<Record<string, unknown>>): string =>
@@ -133,7 +137,7 @@ export const placeRoots = operation(
       throw badInput('The root and the one that takes over must be two boxes; choose another.', 'secondary');
     const put = (device: string, priority: number) => {
       if (instance === 0) return setBridgeFields(draft, device, { priority });
-      const known = instancesOf(draft.plan, device).find(({ number }) => number === instance);
+      const known = instanceOf(draft.plan, device, instance);
       if (!known)
         throw badInput(`${draft.need('device', device).name} has no instance ${instance}.`, 'instance');
       draft.update('instance', known.id, { priority });
@@ -144,7 +148,7 @@ export const placeRoots = operation(
       if (device === primary || device === secondary) continue;
       const { mode, priority } = settingsOf(draft.plan, box);
       if (mode === 'none') continue;
-      const own = instancesOf(draft.plan, device).find(({ number }) => number === instance);
+      const own = instanceOf(draft.plan, device, instance);
       if (instance === 0 && priority < 12_288) setBridgeFields(draft, device, { priority: 32_768 });
       if (own && own.priority < 12_288) draft.update('instance', own.id, { priority: 32_768 });
     }
@@ -240,14 +244,13 @@ export const setTreePort = operation(
     for (const port of ports) {
       draft.need('port', port);
       const known = treePortRecordsOf(draft.plan, port).find((item) => item.instance === instance);
-      const next = { ...(known ?? factoryTreePort), ...set };
-      if (!known) draft.insert('treePort', { ...next, port, instance });
+      const { cost, priority, edge, guard } = { ...(known ?? factoryTreePort), ...set };
+      const next = { cost, priority, edge, guard };
       // What is as it comes needs no record.
-      else if (
-        equal({ ...factoryTreePort, id: known.id, port, instance }, { ...next, id: known.id, port, instance })
-      )
-        draft.remove('treePort', known.id);
-      else draft.update('treePort', known.id, set);
+      if (equal(next, factoryTreePort)) {
+        if (known) draft.remove('treePort', known.id);
+      } else if (known) draft.update('treePort', known.id, next);
+      else draft.insert('treePort', { ...next, port, instance });
     }
     const titles = ports.map((port) => portTitle(draft.plan, draft.need('port', port))).join(', ');
     return `${titles}: ${said(set)}${instance === 0 ? '' : ` in instance ${instance}`}${carryAll(draft, vlans)}`;

@@ -1,7 +1,7 @@
 import type { Plan } from '../plan/plan';
 import { portTitle } from '../plan/words';
 import type { Fabric } from '../switching/fabric';
-import { heardBy, said } from './compute';
+import { heardBy, rootsOf, said } from './compute';
 import type { Grown, Identifier } from './trees';
 import { type Vector, compareVectors, decidedBy } from './vector';
 
@@ -15,6 +15,9 @@ export const identifierText = (identifier: Identifier): string =>
 
 /** A port identifier as priority and number. */
 export const portIdText = (id: number): string => `${Math.floor(id / 4096) * 16}.${id % 4096}`;
+
+/** What a master port is; only at the edge of a region is there one. */
+export const MASTER = 'the way of this region to the root outside';
 
 /** Says things of one tree of one plan. */
 export class Reasons {
@@ -133,7 +136,7 @@ export class Reasons {
       case 'backup':
         return `the box hears itself: ${this.portName(speaker)} speaks on the same LAN with the lower port id`;
       case 'master':
-        return 'the way of this region to the root outside';
+        return MASTER;
     }
   }
 
@@ -160,12 +163,8 @@ export class Reasons {
     return vectors.flatMap(({ root }, other) => (root === vectors[bridge]!.root ? [other] : []));
   }
 
-  /** Roots with somebody under them; a box alone is no tree. */
   roots(): number[] {
-    const { tree, topology } = this.grown;
-    return tree.rootEnds.flatMap((end, bridge) =>
-      end === null && topology.endsOf[bridge]!.length > 0 ? [bridge] : [],
-    );
+    return rootsOf(this.grown.tree, this.grown.topology);
   }
 
   /** How many links a bridge is from its root. */

@@ -188,6 +188,11 @@ describe('MST', () => {
     expect(roles(common)).toMatchObject({ ap1: 'root', bp1: 'alternate', bp2: 'root', rp1: 'designated' });
     const inside = treeOf(plan, 'instance', 1);
     expect(Object.keys(roles(inside)).sort()).toEqual(['ap2', 'ap3', 'bp2', 'bp3', 'cp1', 'cp2']);
+    // What leads out of the region has the role of the common tree, and the way to the root outside is the master port.
+    expect(inside.edge.map(({ port, role }) => `${port.ports[0]} ${role}`)).toEqual([
+      'ap1 master',
+      'bp1 alternate',
+    ]);
     expect(stopped(plan, 'b', 1)).toBe('all');
     expect(common.tree.vectors.map(({ external, internal }) => [external, internal])).toEqual([
       [0, 0],

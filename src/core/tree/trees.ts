@@ -1,6 +1,6 @@
 import type { Plan } from '../plan/plan';
 import { vlansOf } from '../plan/view';
-import { DEFAULT_VID, type VidSet, isMember } from '../switching/facts';
+import { DEFAULT_VID, EVERY, type VidSet, holds, isMember } from '../switching/facts';
 import { type Fabric, enters, leaves } from '../switching/fabric';
 import { type End, type Role, type Topology, type Tree, computeTree } from './compute';
 import { type Lan, type LanPort, type Part, lansOf } from './lans';
@@ -30,6 +30,8 @@ export interface Grown {
   readonly ports: readonly LanPort[];
   readonly topology: Topology;
   readonly tree: Tree;
+  /** Of an instance: the ports at the edge of its region, which do as in the common tree; its root port is the master. */
+  readonly edge: readonly { readonly port: LanPort; readonly role: Role }[];
   /** The tree should every MAC address that is not known be lower than the others; null where none is missing. */
   readonly other: Tree | null;
 }
@@ -51,7 +53,6 @@ export interface Trees {
   readonly shut: ReadonlySet<string>;
 }
 
-export const ALL: VidSet = { except: true, vids: new Set() };
 export const forwards = (role: Role): boolean =>
   role === 'root' || role === 'designated' || role === 'master';
 
@@ -158,6 +159,7 @@ class Growing {
       identifiers,
       ports,
       topology,
+      edge: [],
       tree: computeTree(topology),
       other: guesses ? computeTree({ ...shape, order: orderOf(identifiers, 'first') }) : null,
     };
@@ -196,7 +198,7 @@ export function growTrees(plan: Plan, fabric: Fabric): Trees {
   const blocked = new Map<string, VidSet>();
   const grown: Grown[] = [];
   const rings = ringsIn(plan, fabric);
-  for (const ring of rings) if (ring.blocked !== null) blocked.set(ring.blocked, ALL);
+  for (const ring of rings) if (ring.blocked !== null) blocked.set(ring.blocked, EVERY);
 
   const speaking = bridges.flatMap((_, at) => (settings[at]!.mode === 'none' ? [] : [at]));
   if (speaking.length === 0) return { settings, grown, rings, blocked, shut: growing.shut };
@@ -216,7 +218,7 @@ export function growTrees(plan: Plan, fabric: Fabric): Trees {
     growing.shape(0, lans, speaking, (place) => regions[place]!),
   );
   grown.push(common);
-  for (const id of growing.shut) blocked.set(id, ALL);
+  for (const id of growing.shut) blocked.set(id, EVERY);
 
   const instances = growInstances(growing, common, lans, regions);
   grown.push(...instances);
@@ -261,6 +263,12 @@ function growInstances(
       .filter((_, at) => spoken[at] === region)
       .map(({ ports }) => ({ ports: ports.filter(({ bridge }) => regions[bridge] === region) }))
       .filter(({ ports }) => ports.length > 0);
+    const within = new Set(inside.flatMap(({ ports }) => ports.map(({ ports: [id] }) => id)));
+    const edge = common.ports.flatMap((port, end) => {
+      if (regions[port.bridge] !== region || within.has(port.ports[0]!)) return [];
+      const role = common.tree.roles[end]!;
+      return [{ port, role: role === 'root' ? ('master' as const) : role }];
+    });
     const numbers = new Set(
       places.flatMap((place) => instancesOf(plan, fabric.bridges[place]!.device).map(({ number }) => number)),
     );
@@ -269,13 +277,14 @@ function growInstances(
     const usual = growing.shape(-1, inside, places, () => 0);
     return [...numbers]
       .sort((a, b) => a - b)
-      .map((number) =>
-        growing.grow(
+      .map((number) => ({
+        ...growing.grow(
           'instance',
           number,
           set.has(number) ? growing.shape(number, inside, places, () => 0) : usual,
         ),
-      );
+        edge,
+      }));
   });
 }
 
@@ -309,7 +318,7 @@ function blockCommon(
     }
     const listed = mode === 'mst' ? others.get(port.ports[0]!) : undefined;
     if (passes && !listed) return;
-    const set = listed ? { except: !passes, vids: new Set(listed) } : ALL;
+    const set = listed ? { except: !passes, vids: new Set(listed) } : EVERY;
     for (const id of port.ports) blocked.set(id, set);
   });
 }
@@ -328,7 +337,7 @@ function growVlans(growing: Growing, blocked: ReadonlyMap<string, VidSet>): Grow
       if (settings[bridge]!.mode === 'rstp-per-vlan')
         return treePortOf(plan, id, 0).guard === 'filter' ? 'none' : 'own';
       const stopped = blocked.get(id);
-      return stopped && stopped.vids.has(vid) !== stopped.except ? 'none' : 'through';
+      return stopped && holds(stopped, vid) ? 'none' : 'through';
     };
     const lans = lansOf(fabric, part, (from, to) => {
       const [a, b] = [bridges[from.bridge]!, bridges[to.bridge]!];

@@ -6,7 +6,7 @@ import { recordIn, type Plan } from '@/core/plan/plan';
 import { addressesOn, interfacesOf } from '@/core/plan/view';
 import { memo } from '@/core/plan/memo';
 import { usePlan, useSite } from './context';
-import type { Findings } from './findings-client';
+import type { Findings } from './worker-client';
 
 export interface JudgedFinding extends Finding {
   readonly accepted: Acceptance | null;

@@ -8,7 +8,7 @@ import { type Plan, planOf } from '@/core/plan/plan';
 import { Refusal } from '@/core/plan/refusal';
 import { type WireStep, decodePlan, decodeStep, encodeStep } from '@/core/plan/wire';
 import { ApiProblem, Offline, getJson, getText, sendJson } from './api';
-import { type Findings, FindingsClient, type JobEars } from './findings-client';
+import { type Findings, WorkerClient, type JobEars } from './worker-client';
 import type { Job } from '@/worker/protocol';
 import { type Conflict, type Pending, rebase } from './pending';
 
@@ -51,7 +51,7 @@ export class SiteSession {
   private revision = 0;
   private queue: readonly Pending[] = [];
   private sending = false;
-  private readonly findings: FindingsClient;
+  private readonly worker: WorkerClient;
   private events: EventSource | null = null;
   private awaited: { sequence: number; label: string; open: number } | null = null;
   private closed = false;
@@ -72,7 +72,7 @@ export class SiteSession {
       lastChange: '',
       conflicts: [],
     }));
-    this.findings = new FindingsClient((findings, sequence) => this.showFindings(findings, sequence));
+    this.worker = new WorkerClient((findings, sequence) => this.showFindings(findings, sequence));
     void this.load();
   }
 
@@ -83,7 +83,7 @@ export class SiteSession {
   close(): void {
     this.closed = true;
     this.events?.close();
-    this.findings.close();
+    this.worker.close();
   }
 
   /** What an operation would do to the plan now; throws its Refusal. */
@@ -105,7 +105,7 @@ export class SiteSession {
     this.queue = [...this.queue, { seed, kind, undoes, call, reviewed, ...change }];
     this.store.setState({ plan: applied.plan, saving: 'saving', lastChange: change.label });
     this.awaited = {
-      sequence: this.findings.advance(change.steps),
+      sequence: this.worker.advance(change.steps),
       label: change.label,
       open: this.openCount(),
     };
@@ -126,10 +126,10 @@ export class SiteSession {
 
   /** Long work in the worker, on the plan as it is now. */
   run(job: Job, ears: JobEars): void {
-    this.findings.run(job, ears);
+    this.worker.run(job, ears);
   }
   cancelRun(): void {
-    this.findings.cancel();
+    this.worker.cancel();
   }
 
   /** The steps back to an earlier revision as a call to review. */
@@ -186,7 +186,7 @@ export class SiteSession {
       const restored = rebase(this.storedQueue(), [], this.confirmed, ['the page was loaded again']);
       this.queue = restored.queue;
       const steps = restored.queue.flatMap((pending) => pending.steps);
-      this.findings.load(text, steps);
+      this.worker.load(text, steps);
       this.store.setState({
         status: 'ready',
         plan: restored.plan,
@@ -252,7 +252,7 @@ export class SiteSession {
           conflicts: [...conflicts, ...result.conflicts],
           lastChange: `${entry.author}: ${entry.label}`,
         }));
-        this.findings.advance(result.steps);
+        this.worker.advance(result.steps);
       }
       this.keepQueue();
       this.store.setState({ revision: this.revision, saving: this.queue.length ? 'saving' : 'saved' });
@@ -316,7 +316,7 @@ export class SiteSession {
       plan: result.plan,
       conflicts: [...conflicts, { seed, label, call, why, between: [] }, ...result.conflicts],
     }));
-    this.findings.advance([...back, ...result.queue.flatMap((pending) => pending.steps)]);
+    this.worker.advance([...back, ...result.queue.flatMap((pending) => pending.steps)]);
     this.keepQueue();
   }
 

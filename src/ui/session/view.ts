@@ -18,8 +18,7 @@ export interface ProbeText {
   readonly service: string;
 }
 
-export const rehearsals = ['ask', 'dhcp', 'what-if', 'trees'] as const;
-export type Rehearsal = (typeof rehearsals)[number];
+export type Rehearsal = 'ask' | 'dhcp' | 'what-if' | 'trees';
 
 interface ViewState {
   readonly vlan: string | null;

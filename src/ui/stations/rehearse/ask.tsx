@@ -1,11 +1,12 @@
 'use client';
 
 import { type FormEvent, useMemo, useState } from 'react';
+import { formatAddress } from '@/core/address/ip';
 import type { Plan } from '@/core/plan/plan';
 import { type Asking, askAll, askedBy, fieldsOf, questionText, senderTitle } from '@/core/questions/ask';
 import { type Answer, nameOfReceiver } from '@/core/rehearse/probe';
 import { typedReceiver, typedSender, typedWanted } from '@/core/rehearse/typed';
-import { expectations } from '@/core/plan/tree';
+import { expectations } from '@/core/plan/question';
 import { wantedText } from '@/core/policy/decide';
 import { today } from '@/today';
 import { problemOf } from '../../session/attempt';
@@ -184,7 +185,6 @@ function Keep({ plan }: { plan: Plan }) {
               to: typedReceiver(plan, typed.to),
               wanted: typedWanted(plan, typed.service),
             }),
-            typed.to,
           ),
           expected,
           why: typed.why,
@@ -257,10 +257,10 @@ function Keep({ plan }: { plan: Plan }) {
   );
 }
 
-/** An address goes over the wire as it was typed. */
-const wireOf = (fields: ReturnType<typeof fieldsOf>, typedTo: string) => ({
+/** As an operation takes it. */
+const wireOf = (fields: ReturnType<typeof fieldsOf>) => ({
   ...fields,
-  toAddress: fields.toAddress === null ? null : typedTo.trim(),
+  toAddress: fields.toAddress === null ? null : formatAddress(fields.toAddress),
 });
 
 /** What is asked in the probe below, with its way on the map. */

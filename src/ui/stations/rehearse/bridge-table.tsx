@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { ColumnHeads } from '../../parts/column-heads';
 import { boxOf } from '@/core/plan/box-of';
 import { spanningTrees } from '@/core/plan/gear';
 import type { Plan } from '@/core/plan/plan';
@@ -37,16 +38,7 @@ export function BridgeTable({ plan }: { plan: Plan }) {
     <section aria-label="Boxes and their trees" className="mb-5">
       <h3 className="font-bold">Boxes</h3>
       <table className="schedule schedule-stacked text-[14px]" aria-label="How each box takes part">
-        <thead>
-          <tr>
-            <th scope="col">Box</th>
-            <th scope="col">Runs</th>
-            <th scope="col">Priority</th>
-            <th scope="col">MAC address</th>
-            <th scope="col">Path costs</th>
-            <th scope="col">Region</th>
-          </tr>
-        </thead>
+        <ColumnHeads columns={['Box', 'Runs', 'Priority', 'MAC address', 'Path costs', 'Region']} />
         <tbody>
           {boxes.map((box) => [
             <Row

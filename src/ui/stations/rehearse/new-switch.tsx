@@ -2,9 +2,8 @@
 
 import { useMemo, useState } from 'react';
 import type { Plan } from '@/core/plan/plan';
-import { badInput } from '@/core/plan/refusal';
 import { portTitle } from '@/core/plan/words';
-import { typedSender } from '@/core/rehearse/typed';
+import { typedBoxPort } from '@/core/rehearse/typed';
 import { type Newcomer, plugInSwitch } from '@/core/tree/new-switch';
 import { attempt } from '../../session/attempt';
 import { Problem } from '../../parts/problem';
@@ -18,11 +17,9 @@ export function NewSwitch({ plan }: { plan: Plan }) {
       typed.trim() === ''
         ? null
         : attempt(() => {
-            const sender = typedSender(plan, typed);
-            if (!('port' in sender))
-              throw badInput(`“${typed.trim()}” is no port of a box; write one like sw-a 7.`, 'port');
+            const port = typedBoxPort(plan, typed);
             return (['lowest', 'highest'] as const).map(
-              (mac) => [mac, plugInSwitch(plan, sender.port, mac)] as const,
+              (mac) => [mac, plugInSwitch(plan, port, mac)] as const,
             );
           }),
     [plan, typed],

@@ -8,7 +8,7 @@ import { badInput } from '@/core/plan/refusal';
 import type { Plan } from '@/core/plan/plan';
 import { portTitle } from '@/core/plan/words';
 import { type Hearing, discover } from '@/core/rehearse/dhcp';
-import { typedSender } from '@/core/rehearse/typed';
+import { typedBoxPort } from '@/core/rehearse/typed';
 import { fabric } from '@/core/switching/users';
 import { today } from '@/today';
 import { attempt } from '../../session/attempt';
@@ -20,13 +20,6 @@ import { TypedLine } from './ends';
 
 const hours = (seconds: number) =>
   seconds % 3600 === 0 ? `${seconds / 3600} h` : `${Math.round(seconds / 60)} min`;
-
-/** The port a person means; refused where it is none. */
-function typedPort(plan: Plan, text: string): string {
-  const sender = typedSender(plan, text);
-  if ('port' in sender) return sender.port;
-  throw badInput(`“${text.trim()}” is no port of a box; write one like sw-a 7.`, 'port');
-}
 
 /** Plugs a laptop into any port and shows what DHCP makes of it. */
 export function PlugIn({ plan }: { plan: Plan }) {
@@ -50,9 +43,9 @@ export function PlugIn({ plan }: { plan: Plan }) {
             return discover(
               plan,
               {
-                port: typedPort(plan, port),
+                port: typedBoxPort(plan, port),
                 mac: known,
-                rogueAt: rogue.trim() === '' ? null : typedPort(plan, rogue),
+                rogueAt: rogue.trim() === '' ? null : typedBoxPort(plan, rogue),
               },
               today(),
             );

@@ -3,10 +3,8 @@
 import type { Remedy } from '@/core/findings/finding';
 import type { Plan } from '@/core/plan/plan';
 import { boxOf } from '@/core/plan/box-of';
-import { vlansOf } from '@/core/plan/view';
-import { missingPorts } from '@/core/switching/carry';
 import { fabric } from '@/core/switching/users';
-import { rootCandidates } from '@/core/tree/advice';
+import { atRisk, rootCandidates } from '@/core/tree/advice';
 import { sharesOf } from '@/core/tree/balance';
 import { formatVids } from '@/core/tree/ranges';
 import type { Reasons } from '@/core/tree/reasons';
@@ -37,7 +35,7 @@ function Part({ plan, tree, part }: { plan: Plan; tree: Grown; part: readonly nu
   const name = (device: string) => plan.device.get(device)!.name;
   const { first: half, second: other } = sharesOf(plan);
   const vids = (list: typeof half) => formatVids(list.map(({ vid }) => vid)).replaceAll(',', ', ');
-  const carry = vlansOf(plan).flatMap(({ id }) => (missingPorts(plan, id).length > 0 ? [id] : []));
+  const carry = atRisk(plan);
   const able =
     part.length > 2 && ranked.every(({ device }) => boxOf(plan, device)?.vlanAware) && other.length > 0;
   const remedies: Remedy[] = [

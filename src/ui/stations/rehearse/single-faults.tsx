@@ -1,10 +1,11 @@
 'use client';
 
 import { useState } from 'react';
+import { ColumnHeads } from '../../parts/column-heads';
 import type { Plan } from '@/core/plan/plan';
 import { type Fault, faultKey, faultTitle } from '@/core/rehearse/faults';
 import { useJob } from '../../session/job';
-import { Stale } from './what-if';
+import { Stale } from './stale';
 
 const SHOWN = 12;
 
@@ -55,14 +56,7 @@ export function SingleFaults({ plan, onTry }: { plan: Plan; onTry: (fault: Fault
           </p>
           {harmful.length > 0 && (
             <table className="schedule schedule-stacked text-[14px]" aria-label="Single points of failure">
-              <thead>
-                <tr>
-                  <th scope="col">Fault</th>
-                  <th scope="col">Cut off</th>
-                  <th scope="col">Answers changed</th>
-                  <th scope="col">What would remove it</th>
-                </tr>
-              </thead>
+              <ColumnHeads columns={['Fault', 'Cut off', 'Answers changed', 'What would remove it']} />
               <tbody>
                 {shown.map(({ fault, cutOff, answers, lost, cure }) => (
                   <tr key={faultKey(fault)}>

@@ -1,12 +1,14 @@
 'use client';
 
 import { useMemo, useState } from 'react';
+import { ColumnHeads } from '../../parts/column-heads';
 import type { Plan } from '@/core/plan/plan';
 import { portTitle } from '@/core/plan/words';
 import { linksOf } from '@/core/switching/wiring';
 import { fabric } from '@/core/switching/users';
 import { treesOf } from '@/core/tree/forwarding';
-import { Reasons, identifierText } from '@/core/tree/reasons';
+import { rootsOf } from '@/core/tree/compute';
+import { MASTER, Reasons, identifierText } from '@/core/tree/reasons';
 import { type Grown, forwards } from '@/core/tree/trees';
 import { Choice } from '../../parts/field';
 import { type MapMarks, SiteMap } from '../gear/site-map';
@@ -108,11 +110,7 @@ export function Trees({ plan }: { plan: Plan }) {
 function Roots({ tree, reasons }: { tree: Grown; reasons: Reasons }) {
   const roots = reasons.roots();
   const other = tree.other;
-  const otherRoots = other
-    ? other.rootEnds.flatMap((end, bridge) =>
-        end === null && tree.topology.endsOf[bridge]!.length > 0 ? [bridge] : [],
-      )
-    : [];
+  const otherRoots = other ? rootsOf(other, tree.topology) : [];
   return (
     <div className="pb-2" role="status">
       {roots.map((bridge) => (
@@ -137,28 +135,30 @@ function Roots({ tree, reasons }: { tree: Grown; reasons: Reasons }) {
 
 function PortRoles({ plan, tree, reasons }: { plan: Plan; tree: Grown; reasons: Reasons }) {
   const [open, setOpen] = useState<string | null>(null);
-  const rows = tree.ports
-    .map((port, end) => ({ port, end, title: reasons.portName(end) }))
-    .sort((a, b) => a.title.localeCompare(b.title, 'en', { numeric: true }));
+  const inside = tree.ports.map((port, end) => ({
+    port,
+    title: reasons.portName(end),
+    cost: tree.topology.ends[end]!.externalCost,
+    role: tree.tree.roles[end]!,
+    why: reasons.ofPort(end),
+  }));
+  const edge = tree.edge.map(({ port, role }) => ({
+    port,
+    title: portTitle(plan, plan.port.get(port.ports[0]!)!),
+    cost: null,
+    role,
+    why: role === 'master' ? MASTER : 'at the edge of the region all instances do as the common tree',
+  }));
+  const rows = [...inside, ...edge].sort((a, b) => a.title.localeCompare(b.title, 'en', { numeric: true }));
   const far = (id: string) =>
     (linksOf(plan).get(id) ?? []).map(({ to }) => portTitle(plan, plan.port.get(to)!)).join(', ');
   return (
     <section aria-label="Ports of this tree" className="mb-5">
       <h3 className="font-bold">Ports</h3>
       <table className="schedule schedule-stacked text-[14px]" aria-label="Roles of ports, with why">
-        <thead>
-          <tr>
-            <th scope="col">Port</th>
-            <th scope="col">to</th>
-            <th scope="col">Cost</th>
-            <th scope="col">Role</th>
-            <th scope="col">State</th>
-            <th scope="col">Because</th>
-          </tr>
-        </thead>
+        <ColumnHeads columns={['Port', 'to', 'Cost', 'Role', 'State', 'Because']} />
         <tbody>
-          {rows.map(({ port, end, title }) => {
-            const role = tree.tree.roles[end]!;
+          {rows.map(({ port, title, cost, role, why }) => {
             const passes = forwards(role);
             const id = port.ports[0]!;
             return [
@@ -175,10 +175,10 @@ function PortRoles({ plan, tree, reasons }: { plan: Plan; tree: Grown; reasons: 
                   </button>
                 </th>
                 <td className="mono whitespace-nowrap">{far(id)}</td>
-                <td className="mono text-right">{tree.topology.ends[end]!.externalCost}</td>
+                <td className="mono text-right">{cost}</td>
                 <td>{roleWords[role]}</td>
                 <td className={passes ? '' : 'font-bold'}>{passes ? 'forwarding' : 'discarding'}</td>
-                <td>{reasons.ofPort(end)}</td>
+                <td>{why}</td>
               </tr>,
               open === id && (
                 <tr key={`${id} settings`}>

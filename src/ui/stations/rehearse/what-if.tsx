@@ -1,22 +1,19 @@
 'use client';
 
 import { type FormEvent, useMemo, useState } from 'react';
-import { typedCable } from '@/core/gear/typed-cable';
-import { boxOf } from '@/core/plan/box-of';
 import type { Plan } from '@/core/plan/plan';
-import { badInput } from '@/core/plan/refusal';
 import { devicesNamed } from '@/core/plan/view';
-import { portTitle, recordTitle } from '@/core/plan/words';
 import { questionText } from '@/core/questions/ask';
 import { type Fault, faultKey, faultTitle } from '@/core/rehearse/faults';
+import { faultNames, typedFault } from '@/core/rehearse/typed-fault';
 import { intruderReach } from '@/core/rehearse/intruder';
 import type { Impact } from '@/core/rehearse/what-if';
-import { uplinksOf } from '@/core/uplink/view';
 import { problemOf } from '../../session/attempt';
 import { useJob } from '../../session/job';
 import { Choice } from '../../parts/field';
 import { Problem } from '../../parts/problem';
 import { SingleFaults } from './single-faults';
+import { Stale } from './stale';
 
 type Kind = Fault['kind'];
 const kinds: readonly (readonly [Kind, string])[] = [
@@ -25,61 +22,6 @@ const kinds: readonly (readonly [Kind, string])[] = [
   ['uplink', 'fail the uplink'],
   ['plug', 'move the plug in'],
 ];
-
-/** A fault as typed; a refusal names what is not there. */
-function typedFault(plan: Plan, kind: Kind, text: string, to: string): Fault {
-  const port = (typed: string, field: string) => {
-    const [, name, number] = /^(.+?)\s+(\d{1,3})$/.exec(typed.trim()) ?? [];
-    const [device] = devicesNamed(plan, name ?? typed.trim());
-    const found =
-      device && [...plan.port.group(device.id).values()].find((item) => item.number === Number(number ?? 1));
-    if (!found)
-      throw badInput(`“${typed.trim()}” is no port here; write one like sw-a 7, or a device’s name.`, field);
-    return found;
-  };
-  const cableAt = (id: string, typed: string) => {
-    const cable = [...plan.cable.values()].find((item) => item.from === id || item.to === id);
-    if (!cable) throw badInput(`No cable is in ${typed.trim()}; name a port with one.`, 'what');
-    return cable.id;
-  };
-  switch (kind) {
-    case 'box': {
-      const [device] = devicesNamed(plan, text.trim());
-      if (device && boxOf(plan, device.id)) return { kind, device: device.id };
-      throw badInput(
-        `“${text.trim()}” is no box here; write the name of a switch, a gateway or a panel.`,
-        'what',
-      );
-    }
-    case 'uplink': {
-      const uplink = uplinksOf(plan).find(({ name }) => name.toLowerCase() === text.trim().toLowerCase());
-      if (uplink) return { kind, uplink: uplink.id };
-      throw badInput(
-        `“${text.trim()}” is no uplink here; there are ${
-          uplinksOf(plan)
-            .map(({ name }) => name)
-            .join(', ') || 'none'
-        }.`,
-        'what',
-      );
-    }
-    case 'cable': {
-      if (text.includes('=')) {
-        const ends = typedCable(plan, text);
-        const cable = [...plan.cable.values()].find(
-          (item) => [item.from, item.to].sort().join() === [ends.from, ends.to].sort().join(),
-        );
-        if (cable) return { kind, cable: cable.id };
-        throw badInput(`There is no cable ${text.trim()}; name one of its ends, like sw-a 7.`, 'what');
-      }
-      return { kind, cable: cableAt(port(text, 'what').id, text) };
-    }
-    case 'plug': {
-      const from = port(text, 'what');
-      return { kind, cable: cableAt(from.id, text), from: from.id, to: port(to, 'to').id };
-    }
-  }
-}
 
 /** Pulls cables, switches off boxes, fails uplinks, moves plugs: what changes for whom. */
 export function WhatIf({ plan }: { plan: Plan }) {
@@ -106,7 +48,7 @@ export function WhatIf({ plan }: { plan: Plan }) {
       setTo('');
     }
   };
-  const list = useMemo(() => namesFor(plan, kind), [plan, kind]);
+  const list = useMemo(() => faultNames(plan, kind), [plan, kind]);
   return (
     <>
       <section aria-label="What if" className="mb-5">
@@ -187,41 +129,6 @@ export function WhatIf({ plan }: { plan: Plan }) {
       <Intruder plan={plan} />
       <SingleFaults plan={plan} onTry={(fault) => run([fault])} />
     </>
-  );
-}
-
-/** What a person could mean, for the list beside the field. */
-function namesFor(plan: Plan, kind: Kind): string[] {
-  if (kind === 'uplink') return uplinksOf(plan).map(({ name }) => name);
-  if (kind === 'box') return [...plan.box.values()].map(({ device }) => plan.device.get(device)!.name).sort();
-  return [...plan.cable.values()].flatMap(({ from, to }) =>
-    [from, to].map((id) => portTitle(plan, plan.port.get(id)!)),
-  );
-}
-
-/** Whether a result is still of the plan as it is. */
-export function Stale({
-  revision,
-  stale,
-  onAgain,
-}: {
-  revision: number;
-  stale: boolean;
-  onAgain: () => void;
-}) {
-  return (
-    <p className="flex items-center gap-2 text-[14px] text-muted">
-      {stale ? (
-        <>
-          <b className="text-stop">Of change {revision}; the plan has changed since.</b>
-          <button type="button" className="button" onClick={onAgain}>
-            Run it again
-          </button>
-        </>
-      ) : (
-        `Of change ${revision}.`
-      )}
-    </p>
   );
 }
 
@@ -321,7 +228,7 @@ function Intruder({ plan }: { plan: Plan }) {
         <div role="status" className="text-[15px]">
           <p>
             {reach.inside.length === 0
-              ? `${recordTitle(plan, 'device', device)} is on no cable that is recorded.`
+              ? `${device.name} is on no cable that is recorded.`
               : `It sends and reads as anybody in ${reach.inside.map(({ vlan, devices }) => `${vlan.vid} ${vlan.name} (${devices} recorded there)`).join(', ')}.`}
           </p>
           {reach.beyond.length > 0 && (

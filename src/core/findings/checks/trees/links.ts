@@ -1,9 +1,11 @@
+import { portsTitle } from '../../../gear/ports';
 import { carries } from '../../../gear/roles';
 import { withRecord } from '../../../plan/plan';
 import { vlansOf } from '../../../plan/view';
 import { portTitle } from '../../../plan/words';
 import { missingPorts, neededBeyond } from '../../../switching/carry';
 import { fabricOf, flood, stateKey } from '../../../switching/fabric';
+import { holds } from '../../../switching/facts';
 import { treesOf } from '../../../tree/forwarding';
 import { treePortRecordsOf } from '../../../tree/settings';
 import { carryNeeded } from '../../remedies';
@@ -43,9 +45,7 @@ const treeCuts = treeCheck('tree-cuts-vlan', function* (plan) {
     const { came } = flood(fabricOf(plan), { state: islands[0]!.users[0]!.state }, 'boxes');
     if (!islands.slice(1).some(({ users }) => came.has(stateKey(users[0]!.state)))) continue;
     const parts = islands.map((island) => portTitle(plan, island.users[0]!.port)).slice(0, 3);
-    const stopping = [...blocked].flatMap(([id, set]) =>
-      set.vids.has(vlan.vid) !== set.except ? [plan.port.get(id)!] : [],
-    );
+    const stopping = [...blocked].flatMap(([id, set]) => (holds(set, vlan.vid) ? [plan.port.get(id)!] : []));
     const guarded = stopping.filter(({ id }) =>
       treePortRecordsOf(plan, id).some(({ instance, guard }) => instance === 0 && guard === 'root'),
     );
@@ -59,13 +59,13 @@ const treeCuts = treeCheck('tree-cuts-vlan', function* (plan) {
       on: { table: 'vlan', id: vlan.id },
       also: stopping.map(({ id }) => onPort(id)),
       what: `A blocked port cuts ${vlan.name}`,
-      because: `VLAN ${vlan.vid} is in ${islands.length} pieces (at ${parts.join(', ')}) although every link carries it: it does not pass at ${stopping.map((port) => portTitle(plan, port)).join(', ')}.`,
+      because: `VLAN ${vlan.vid} is in ${islands.length} pieces (at ${parts.join(', ')}) although every link carries it: it does not pass at ${portsTitle(plan, stopping)}.`,
       remedies:
         // What a BPDU guard switched off or two managers of a ring shut are findings of their own, and come first.
         guarded.length > 0 && shut.size === 0 && rings.length === 0 && !hasLoop(without)
           ? [
               {
-                label: `No root guard at ${guarded.map((port) => portTitle(plan, port)).join(', ')}`,
+                label: `No root guard at ${portsTitle(plan, guarded)}`,
                 operation: 'setTreePort',
                 input: { ports: guarded.map(({ id }) => id), set: { guard: 'none' } },
               },

@@ -1,7 +1,8 @@
 import type { Plan } from '../../../plan/plan';
 import { fabric } from '../../../switching/users';
+import { atRisk } from '../../../tree/advice';
 import { treesOf } from '../../../tree/forwarding';
-import { andCarry, atRisk, onDevice, treeCheck } from './shared';
+import { andCarry, onDevice, treeCheck } from './shared';
 
 /** Rings that a manager should open. */
 

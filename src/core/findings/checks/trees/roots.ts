@@ -1,7 +1,7 @@
 import { fabric } from '../../../switching/users';
-import { rootCandidates } from '../../../tree/advice';
+import { atRisk, rootCandidates } from '../../../tree/advice';
 import { treesOf } from '../../../tree/forwarding';
-import { andCarry, atRisk, commonOf, deviceAt, onDevice, partsWithChoice, treeCheck } from './shared';
+import { andCarry, commonOf, deviceAt, onDevice, partsWithChoice, treeCheck } from './shared';
 
 /** Who is root, whether anybody decided it, and who takes over. */
 

@@ -2,11 +2,12 @@ import { boxOf } from '../../../plan/box-of';
 import { type Plan, withRecord } from '../../../plan/plan';
 import { portTitle } from '../../../plan/words';
 import { fabric } from '../../../switching/users';
+import { atRisk } from '../../../tree/advice';
 import { treesOf } from '../../../tree/forwarding';
 import { formatVids } from '../../../tree/ranges';
 import { regionOf, treePortRecordsOf, vlanMapOf } from '../../../tree/settings';
 import { hasLoop } from '../gear/ways';
-import { andCarry, atRisk, commonOf, deviceAt, onDevice, onPort, treeCheck } from './shared';
+import { andCarry, commonOf, deviceAt, onDevice, onPort, treeCheck } from './shared';
 
 /** Settings of trees and rings that contradict the standard, each other, or the cables. */
 

@@ -1,7 +1,5 @@
 import type { Plan } from '../../../plan/plan';
 import type { TableName } from '../../../plan/records';
-import { vlansOf } from '../../../plan/view';
-import { missingPorts } from '../../../switching/carry';
 import { fabric } from '../../../switching/users';
 import { treesOf } from '../../../tree/forwarding';
 import { Reasons } from '../../../tree/reasons';
@@ -59,9 +57,6 @@ export function* partsWithChoice(
 export const deviceAt = (plan: Plan, grown: Grown, bridge: number): string =>
   fabric(plan).bridges[grown.places[bridge]!]!.device;
 
-/** The segments that a change of a tree could cut, as not every way between their users carries them. */
-export const atRisk = (plan: Plan): string[] =>
-  vlansOf(plan).flatMap(({ id }) => (missingPorts(plan, id).length > 0 ? [id] : []));
 /** What a remedy that changes a tree says of it. */
 export const andCarry = (vlans: readonly string[]): string =>
   vlans.length > 0 ? ', and carry every VLAN on every way' : '';

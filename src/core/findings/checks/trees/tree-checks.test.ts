@@ -3,6 +3,7 @@ import { RING, RING_PORTS, buildTrees, longRing, soundTrees, treeDamages } from 
 import { deviceNamed, portNamed } from '../../../testing/gear';
 import { done } from '../../../testing/plans';
 import { FindingsEngine } from '../../engine';
+import { questionChecks } from '../questions';
 import { treeChecks } from '.';
 
 const sound = soundTrees();
@@ -124,7 +125,9 @@ test.each(examples)('%s is a %s with its numbers', (check, severity, make, becau
 
 test('every check of trees has an example', () => {
   expect(
-    treeChecks.map((check) => check.id).filter((name) => !examples.some(([own]) => own === name)),
+    [...treeChecks, ...questionChecks]
+      .map((check) => check.id)
+      .filter((name) => !examples.some(([own]) => own === name)),
   ).toEqual([]);
   expect(Object.keys(treeDamages).length).toBeGreaterThan(10);
 });

@@ -6,7 +6,7 @@ import { decodePlan } from '@/core/plan/wire';
 import { Jobs } from './jobs';
 import type { FromWorker, ToWorker } from './protocol';
 
-/** Findings off the main thread: follows the page's steps and sends back only what changed. */
+/** Findings and long work off the main thread: follows the page's steps and sends back only what changed. */
 let plan: Plan | null = null;
 let engine: FindingsEngine | null = null;
 const say = (message: FromWorker) => postMessage(message);

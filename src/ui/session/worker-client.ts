@@ -12,9 +12,9 @@ export interface JobEars {
   readonly onCalledOff: () => void;
 }
 
-/** The page's end of the findings worker. `onChange` gets all findings and the sequence number they belong to. */
-export class FindingsClient {
-  private readonly worker = new Worker(new URL('../../worker/findings.worker.ts', import.meta.url), {
+/** The page's end of the worker: findings, and long work when asked for. `onChange` gets all findings and the sequence number they belong to. */
+export class WorkerClient {
+  private readonly worker = new Worker(new URL('../../worker/site.worker.ts', import.meta.url), {
     type: 'module',
   });
   private findings: Findings = new Map();

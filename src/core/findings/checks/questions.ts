@@ -1,6 +1,6 @@
-import { tableNames } from '../../../plan/records';
-import { askAll, questionText } from '../../../questions/ask';
-import type { SiteCheck } from '../../finding';
+import { tableNames } from '../../plan/records';
+import { askAll, questionText } from '../../questions/ask';
+import type { SiteCheck } from '../finding';
 
 /** Kept questions whose answer is not the one expected: asked again at every change of anything they could hang on. */
 const questionUnexpected: SiteCheck = {
@@ -23,4 +23,4 @@ const questionUnexpected: SiteCheck = {
   },
 };
 
-export const questionChecks = [questionUnexpected];
+export const questionChecks: readonly SiteCheck[] = [questionUnexpected];

@@ -1,0 +1,73 @@
+import { boxOf } from '../plan/box-of';
+import type { Plan } from '../plan/plan';
+import { badInput } from '../plan/refusal';
+import { devicesNamed } from '../plan/view';
+import { portTitle } from '../plan/words';
+import { uplinksOf } from '../uplink/view';
+import type { Fault } from './faults';
+
+/** Faults as people type them. */
+
+/** A fault as typed; a refusal names what is not there. */
+export function typedFault(plan: Plan, kind: Fault['kind'], text: string, to: string): Fault {
+  const port = (typed: string, field: string) => {
+    const [, name, number] = /^(.+?)\s+(\d{1,3})$/.exec(typed.trim()) ?? [];
+    const [device] = devicesNamed(plan, name ?? typed.trim());
+    const found =
+      device && [...plan.port.group(device.id).values()].find((item) => item.number === Number(number ?? 1));
+    if (!found)
+      throw badInput(`“${typed.trim()}” is no port here; write one like sw-a 7, or a device’s name.`, field);
+    return found;
+  };
+  const cableAt = (id: string, typed: string) => {
+    const cable = [...plan.cable.values()].find((item) => item.from === id || item.to === id);
+    if (!cable) throw badInput(`No cable is in ${typed.trim()}; name a port with one.`, 'what');
+    return cable.id;
+  };
+  switch (kind) {
+    case 'box': {
+      const [device] = devicesNamed(plan, text.trim());
+      if (device && boxOf(plan, device.id)) return { kind, device: device.id };
+      throw badInput(
+        `“${text.trim()}” is no box here; write the name of a switch, a gateway or a panel.`,
+        'what',
+      );
+    }
+    case 'uplink': {
+      const uplink = uplinksOf(plan).find(({ name }) => name.toLowerCase() === text.trim().toLowerCase());
+      if (uplink) return { kind, uplink: uplink.id };
+      throw badInput(
+        `“${text.trim()}” is no uplink here; there are ${
+          uplinksOf(plan)
+            .map(({ name }) => name)
+            .join(', ') || 'none'
+        }.`,
+        'what',
+      );
+    }
+    case 'cable': {
+      if (text.includes('=')) {
+        const ends = text.split('=').map((end) => port(end, 'what').id);
+        const cable = [...plan.cable.values()].find(
+          ({ from, to }) => ends.includes(from) && ends.includes(to),
+        );
+        if (cable) return { kind, cable: cable.id };
+        throw badInput(`There is no cable ${text.trim()}; name one of its ends, like sw-a 7.`, 'what');
+      }
+      return { kind, cable: cableAt(port(text, 'what').id, text) };
+    }
+    case 'plug': {
+      const from = port(text, 'what');
+      return { kind, cable: cableAt(from.id, text), from: from.id, to: port(to, 'to').id };
+    }
+  }
+}
+
+/** What a person could mean, for the list beside the field. */
+export function faultNames(plan: Plan, kind: Fault['kind']): string[] {
+  if (kind === 'uplink') return uplinksOf(plan).map(({ name }) => name);
+  if (kind === 'box') return [...plan.box.values()].map(({ device }) => plan.device.get(device)!.name).sort();
+  return [...plan.cable.values()].flatMap(({ from, to }) =>
+    [from, to].map((id) => portTitle(plan, plan.port.get(id)!)),
+  );
+}
