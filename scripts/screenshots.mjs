@@ -6,6 +6,18 @@ import { pause, root } from './lib/paths.mjs';
 import { entry } from './lib/say.mjs';
 import { requireModules, requirePackages } from './lib/setup.mjs';
 
+/** Sets an exercise with two faults and takes two hints. */
+async function exercise(page) {
+  await page.getByRole('tab', { name: 'Faults to find' }).click();
+  await page.getByRole('button', { name: 'middling' }).click();
+  await page.getByRole('button', { name: '2 faults' }).click();
+  await page.getByLabel('Number').fill('32');
+  await page.getByRole('button', { name: 'Set the exercise' }).click();
+  for (const cost of ['1 point', '2 points'])
+    await page.getByRole('button', { name: new RegExp(`^A hint for ${cost} on complaint 1`) }).click();
+  await page.getByRole('button', { name: /^A hint for 3 points on complaint 1/ }).waitFor();
+}
+
 /** Makes docs/screenshots from the demo data, on a server and database of its own. */
 const shots = [
   { name: 'sites-day', path: '/' },
@@ -13,12 +25,6 @@ const shots = [
     name: 'segments-day',
     path: '/site/3creamery/segments',
     act: (page) => page.getByLabel('Name of Cameras').click(),
-  },
-  {
-    name: 'segments-night',
-    path: '/site/3creamery/segments',
-    theme: 'night',
-    act: (page) => page.getByLabel('Name of Exchange').click(),
   },
   {
     name: 'addresses-day',
@@ -32,12 +38,6 @@ const shots = [
       await page.getByRole('option', { name: /^sw-a 5:/ }).click();
       await page.keyboard.press('Shift+ArrowRight');
     },
-  },
-  {
-    name: 'gear-night',
-    path: '/site/2clinic/gear',
-    theme: 'night',
-    act: (page) => page.getByTitle('Kennel climate').click(),
   },
   {
     name: 'gear-table-day',
@@ -122,6 +122,24 @@ const shots = [
         .getByText(/cut off/)
         .first()
         .waitFor();
+    },
+  },
+  { name: 'exercise-day', path: '/site/3creamery/rehearse', act: exercise },
+  {
+    name: 'exercise-report-day',
+    path: '/site/3creamery/rehearse',
+    act: async (page) => {
+      await exercise(page);
+      // The first of the two faults is mended, the second is not found.
+      await page.getByRole('link', { name: /Gear & ports/ }).click();
+      await page.getByRole('option', { name: /^gw-1 3:/ }).click();
+      await page.keyboard.press('t');
+      await page.keyboard.type('all');
+      await page.keyboard.press('Enter');
+      await page.getByRole('link', { name: /^Exercise 32/ }).click();
+      await page.getByRole('button', { name: 'Hand in' }).click();
+      await page.getByRole('button', { name: 'Hand it in' }).click();
+      await page.getByRole('region', { name: 'Report', exact: true }).waitFor();
     },
   },
   { name: 'findings-day', path: '/site/3creamery/findings' },

@@ -2,7 +2,7 @@ import type { Pool } from 'mysql2/promise';
 import type { Plan } from '../core/plan/plan';
 import { tableNames } from '../core/plan/records';
 import { fromSqlTime, toSqlTime } from './columns';
-import { rows, run, transaction } from './connection';
+import { type Connection, rows, run, transaction } from './connection';
 import { readPlan, writePlan } from './rows';
 import { tables } from './tables';
 
@@ -15,6 +15,8 @@ export interface SiteRow {
   readonly changedAt: string;
   readonly segments: number;
   readonly fixed: number;
+  /** An exercise, and is it still being solved? Null for a site that is none. */
+  readonly exercise: 'open' | 'ended' | null;
 }
 
 /** All sites with their size, by name. Gateways do not count as fixed addresses. */
@@ -23,8 +25,10 @@ export async function listSites(pool: Pool): Promise<SiteRow[]> {
     pool,
     `SELECT s.id, r.name, r.kind, s.revision, s.archived_at IS NOT NULL, s.changed_at,
        (SELECT COUNT(*) FROM vlan v WHERE v.site_id = s.id),
-       (SELECT COUNT(*) FROM address a WHERE a.site_id = s.id AND NOT a.gateway)
-     FROM site s JOIN site_record r ON r.site_id = s.id ORDER BY r.name, s.id`,
+       (SELECT COUNT(*) FROM address a WHERE a.site_id = s.id AND NOT a.gateway),
+       e.site_id IS NOT NULL, e.ended_at IS NOT NULL
+     FROM site s JOIN site_record r ON r.site_id = s.id LEFT JOIN exercise e ON e.site_id = s.id
+     ORDER BY r.name, s.id`,
   );
   return found.map((row) => ({
     id: row[0] as string,
@@ -35,6 +39,7 @@ export async function listSites(pool: Pool): Promise<SiteRow[]> {
     changedAt: fromSqlTime(row[5] as string),
     segments: Number(row[6]),
     fixed: Number(row[7]),
+    exercise: row[8] === 1 ? (row[9] === 1 ? 'ended' : 'open') : null,
   }));
 }
 
@@ -54,11 +59,18 @@ export async function revisionOf(pool: Pool, siteId: string): Promise<number | n
 
 /** Stores a plan as a new site at revision 0. */
 export const createSite = (pool: Pool, siteId: string, plan: Plan, at: string): Promise<void> =>
-  transaction(pool, 'READ COMMITTED', async (connection) => {
-    const time = toSqlTime(at);
-    await run(connection, 'INSERT INTO site VALUES (?, 0, NULL, ?, ?)', [siteId, time, time]);
-    await writePlan(connection, siteId, plan);
-  });
+  transaction(pool, 'READ COMMITTED', (connection) => insertSite(connection, siteId, plan, at));
+
+export async function insertSite(
+  connection: Connection,
+  siteId: string,
+  plan: Plan,
+  at: string,
+): Promise<void> {
+  const time = toSqlTime(at);
+  await run(connection, 'INSERT INTO site VALUES (?, 0, NULL, ?, ?)', [siteId, time, time]);
+  await writePlan(connection, siteId, plan);
+}
 
 /** Archives a site or takes it back; false when there is no such site. */
 export async function archiveSite(pool: Pool, siteId: string, at: string | null): Promise<boolean> {
@@ -74,7 +86,7 @@ export async function archiveSite(pool: Pool, siteId: string, at: string | null)
 export const deleteSite = (pool: Pool, siteId: string): Promise<boolean> =>
   transaction(pool, 'READ COMMITTED', async (connection) => {
     const records = [...tableNames].reverse().map((table) => tables[table].sql);
-    for (const table of ['journal', 'named_revision', ...records])
+    for (const table of ['journal', 'named_revision', 'exercise', ...records])
       await run(connection, `DELETE FROM ${table} WHERE site_id = ?`, [siteId]);
     return (await run(connection, 'DELETE FROM site WHERE id = ?', [siteId])) === 1;
   });

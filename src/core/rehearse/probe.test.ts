@@ -1,7 +1,7 @@
 import type { Plan } from '../plan/plan';
 import { overlaps } from '../address/prefix';
 import { boxOf } from '../plan/box-of';
-import { gatewaysOf, subnetOf } from '../plan/view';
+import { subnetOf } from '../plan/view';
 import { perform } from '../operations';
 import { applyChange } from '../plan/change';
 import { rulesOf } from '../policy/analyse';
@@ -10,6 +10,7 @@ import { cardOf, uplinkNamed } from '../testing/internet';
 import { deviceNamed, portNamed, put, vlanFor } from '../testing/gear';
 import { done, emptySite, nextSeed, prefix } from '../testing/plans';
 import { soundPolicy, zoneNamed } from '../testing/policy';
+import { behindSwitch, dotted } from '../testing/routed';
 import { probe } from './probe';
 import { typedReceiver, typedSender, typedWanted } from './typed';
 
@@ -243,69 +244,9 @@ describe('ways beyond the segments', () => {
     );
   });
 
-  /** A layer-3 switch routes a segment of its own and reaches the rest over a transit segment. */
-  const behindSwitch = (back: boolean) => {
-    let plan = done(sound, 'addDevice', { name: 'core', model: { shelf: 'layer3-24' } });
-    const core = deviceNamed(plan, 'core').id;
-    for (const purpose of ['transit', 'control-cell']) plan = done(plan, 'addSegment', { purpose });
-    const cell = vlanFor(plan, 'control-cell');
-    const transit = subnetOf(plan, vlanFor(plan, 'transit').id, 4)!;
-    const gateway = deviceNamed(plan, 'gw-1').id;
-    const item = [...plan.interface.values()].find(
-      ({ device, vlan }) => device === gateway && vlan === cell.id,
-    )!;
-    plan = put(plan, 'interface', item, { device: core });
-    plan = done(plan, 'addHost', {
-      subnet: subnetOf(plan, cell.id, 4)!.id,
-      name: 'press',
-      kind: 'controller',
-    });
-    for (const line of ['gw-1 3 = core 1', 'core 2 = press'])
-      plan = done(plan, 'connect', typedCable(plan, line));
-    const assign = (name: string, numbers: number[], fields: object) => {
-      const ports = numbers.map((number) => portNamed(plan, name, number).id);
-      plan = done(plan, 'assignPorts', { ports, ...fields });
-    };
-    const uplink = { role: 'trunk', tagged: [transit.vlan] };
-    assign('gw-1', [3], uplink);
-    assign('core', [1], uplink);
-    assign('core', [0], { role: 'trunk', tagged: [transit.vlan, cell.id] });
-    assign('core', [2], { role: 'access', vlan: cell.id });
-    const inside = portNamed(plan, 'gw-1', 0);
-    assign('gw-1', [0], { role: 'trunk', tagged: [...inside.tagged, transit.vlan], vlan: inside.untagged });
-    const id = nextSeed();
-    const leg = { id, device: core, kind: 'vlan', vlan: transit.vlan, mac: null, name: '' };
-    plan = put(plan, 'interface', { ...item, ...leg } as never, {});
-    const near = gatewaysOf(plan, transit.id)[0]!.address as number;
-    // A transit link is a /31: the other of its two addresses is the switch's.
-    const via = near ^ 1;
-    const leased = { interface: id, subnet: transit.id, gateway: false, note: '', assignment: 'static' };
-    plan = put(plan, 'address', { ...leased, id: nextSeed(), address: via } as never, {});
-    plan = done(plan, 'addRoute', { device: core, prefix: '0.0.0.0/0', via: dotted(near) });
-    const { prefix: far } = subnetOf(plan, cell.id, 4)!;
-    return back
-      ? done(plan, 'addRoute', {
-          device: gateway,
-          prefix: `${dotted(far.address as number)}/${far.length}`,
-          via: dotted(via),
-        })
-      : plan;
-  };
-  const dotted = (n: number) => [24, 16, 8, 0].map((bits) => (n >>> bits) & 255).join('.');
-  const opened = (plan: Plan) => {
-    const zoned = done(plan, 'ownZone', { vlan: vlanFor(plan, 'control-cell').id });
-    const cell = [...zoned.zone.values()].find(({ vlans }) =>
-      vlans.includes(vlanFor(plan, 'control-cell').id),
-    )!;
-    return done(zoned, 'decidePairs', {
-      pairs: [{ from: cell.id, to: zoneNamed(zoned, 'Devices').id }],
-      decision: 'allow',
-      services: [],
-    });
-  };
   test('a layer-3 switch passes on by its default route, and the gateway needs the route back', () => {
-    expect(ask(opened(behindSwitch(true)), 'press', 'cam-1', 'ping').summary).toMatch(/^Delivered/);
-    expect(ask(opened(behindSwitch(false)), 'press', 'cam-1', 'ping').summary).toMatch(
+    expect(ask(behindSwitch(sound, true), 'press', 'cam-1', 'ping').summary).toMatch(/^Delivered/);
+    expect(ask(behindSwitch(sound, false), 'press', 'cam-1', 'ping').summary).toMatch(
       /^The question arrives, the answer does not: gw-1: it has no route to .* inside this site/,
     );
   });

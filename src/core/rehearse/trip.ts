@@ -11,6 +11,7 @@ import { zonesOf } from '../policy/zones';
 import { type Leg, type Router, holdersOf, routersAt, routersIn, wayTo } from '../routing/router';
 import { protocolsMeet } from '../uplink/services';
 import { forwardsOf } from '../uplink/view';
+import { kindOfAddress } from '../uplink/way-out';
 import type { Arrival, Conversation, Packet, Trip } from './conversation';
 import { type Place, placeOf } from './frames';
 import { type Host, hostAt, outsideAddress, outsideHost } from './host';
@@ -304,6 +305,13 @@ export class Traveller extends Journey {
         return this.halt(router.device.name, 'its outside has no address in the segment it stands in', on);
       return this.send({ ...outer, address: this.packet.reply ? outer.address : this.packet.from });
     }
+    const upstream = uplink.network !== null && contains(uplink.network, this.packet.to);
+    if (!upstream && kindOfAddress(this.packet.to) !== 'public')
+      this.halt(
+        uplink.name,
+        `${formatAddress(this.packet.to)} is not an address of the Internet (RFC 6890), and nobody there has a way to it`,
+        on,
+      );
     this.note(uplink.name, 'out to the Internet', on, { left: this.ends() });
     return { at: 'internet', router, uplink };
   }

@@ -12,6 +12,7 @@ import { fieldName, portTitle, wireText } from '../plan/words';
 import { treesOf } from './forwarding';
 import { formatVids, parseVids } from './ranges';
 import {
+  type TreePortSettings,
   bridgeRecordOf,
   factoryTreePort,
   instanceOf,
@@ -232,6 +233,23 @@ export const likeRegionOf = operation(
   },
 );
 
+/** Sets fields of a port in a tree; what is as it comes needs no record. */
+export function setTreePortFields(
+  draft: Draft,
+  port: string,
+  instance: number,
+  set: Partial<TreePortSettings>,
+): void {
+  draft.need('port', port);
+  const known = treePortRecordsOf(draft.plan, port).find((item) => item.instance === instance);
+  const { cost, priority, edge, guard } = { ...(known ?? factoryTreePort), ...set };
+  const next = { cost, priority, edge, guard };
+  if (equal(next, factoryTreePort)) {
+    if (known) draft.remove('treePort', known.id);
+  } else if (known) draft.update('treePort', known.id, next);
+  else draft.insert('treePort', { ...next, port, instance });
+}
+
 export const setTreePort = operation(
   'setTreePort',
   z.strictObject({
@@ -241,17 +259,7 @@ export const setTreePort = operation(
     carry,
   }),
   (draft, { ports, instance, set, carry: vlans }) => {
-    for (const port of ports) {
-      draft.need('port', port);
-      const known = treePortRecordsOf(draft.plan, port).find((item) => item.instance === instance);
-      const { cost, priority, edge, guard } = { ...(known ?? factoryTreePort), ...set };
-      const next = { cost, priority, edge, guard };
-      // What is as it comes needs no record.
-      if (equal(next, factoryTreePort)) {
-        if (known) draft.remove('treePort', known.id);
-      } else if (known) draft.update('treePort', known.id, next);
-      else draft.insert('treePort', { ...next, port, instance });
-    }
+    for (const port of ports) setTreePortFields(draft, port, instance, set);
     const titles = ports.map((port) => portTitle(draft.plan, draft.need('port', port))).join(', ');
     return `${titles}: ${said(set)}${instance === 0 ? '' : ` in instance ${instance}`}${carryAll(draft, vlans)}`;
   },

@@ -6,6 +6,7 @@ import { recordIn, type Plan } from '@/core/plan/plan';
 import { addressesOn, interfacesOf } from '@/core/plan/view';
 import { memo } from '@/core/plan/memo';
 import { usePlan, useSite } from './context';
+import { isSolving } from './session';
 import type { Findings } from './worker-client';
 
 export interface JudgedFinding extends Finding {
@@ -23,10 +24,12 @@ const judged = memo((findings: Findings) =>
   ),
 );
 
-/** All findings with their acceptance: open before accepted, stops first. */
+const PUT_AWAY: readonly JudgedFinding[] = [];
+/** All findings with their acceptance: open before accepted, stops first. None while an exercise is being solved. */
 export function useFindings(): readonly JudgedFinding[] {
   const acceptances = usePlan().acceptance;
-  return judged(useSite((state) => state.findings))(acceptances);
+  const findings = judged(useSite((state) => state.findings))(acceptances);
+  return useSite(isSolving) ? PUT_AWAY : findings;
 }
 
 export type Counts = Readonly<Record<Severity, number>>;

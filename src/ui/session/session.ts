@@ -1,5 +1,6 @@
 import { customAlphabet } from 'nanoid';
 import { type StoreApi, createStore } from 'zustand/vanilla';
+import type { ExerciseView } from '@/core/exercises/view';
 import { acceptanceOf } from '@/core/findings/finding';
 import { perform } from '@/core/operations';
 import { type Change, applySteps, invertSteps } from '@/core/plan/change';
@@ -37,7 +38,13 @@ export interface SiteState {
   /** What the last change did, in one line. */
   readonly lastChange: string;
   readonly conflicts: readonly Conflict[];
+  /** The exercise this site is; null for a site that is none. */
+  readonly exercise: ExerciseView | null;
 }
+
+/** While faults are being looked for, nothing tells where they are. */
+export const isSolving = ({ exercise }: Pick<SiteState, 'exercise'>): boolean =>
+  exercise !== null && exercise.endedAt === null;
 
 const RETRY = 2000;
 
@@ -71,6 +78,7 @@ export class SiteSession {
       findingsReady: false,
       lastChange: '',
       conflicts: [],
+      exercise: null,
     }));
     this.worker = new WorkerClient((findings, sequence) => this.showFindings(findings, sequence));
     void this.load();
@@ -172,13 +180,13 @@ export class SiteSession {
   }
 
   /** Resolves when the queue is empty. */
-  private async settled(): Promise<void> {
+  async settled(): Promise<void> {
     while (this.queue.length > 0 && !this.closed) await new Promise((resolve) => setTimeout(resolve, 20));
   }
 
   private async load(): Promise<void> {
     try {
-      const text = await getText(`/api/sites/${this.siteId}/plan`);
+      const [text] = await Promise.all([getText(`/api/sites/${this.siteId}/plan`), this.loadExercise()]);
       const { revision, plan } = JSON.parse(text);
       this.confirmed = decodePlan(plan);
       this.revision = revision;
@@ -320,6 +328,14 @@ export class SiteSession {
     this.keepQueue();
   }
 
+  /** Looks again how the exercise stands with what is saved. */
+  async loadExercise(): Promise<void> {
+    const { exercise } = await getJson<{ exercise: ExerciseView | null }>(
+      `/api/sites/${this.siteId}/exercise`,
+    );
+    this.store.setState({ exercise });
+  }
+
   private openCount(): number {
     const { findings, plan } = this.store.getState();
     let open = 0;
@@ -332,9 +348,10 @@ export class SiteSession {
     if (this.awaited?.sequence !== sequence) return;
     const difference = this.openCount() - this.awaited.open;
     const count = Math.abs(difference);
+    const said = difference !== 0 && !isSolving(this.store.getState());
     const words = `${count === 1 ? 'one finding' : `${count} findings`} ${difference > 0 ? 'more' : 'fewer'}`;
     this.store.setState({
-      lastChange: difference === 0 ? this.awaited.label : `${this.awaited.label}; ${words}`,
+      lastChange: said ? `${this.awaited.label}; ${words}` : this.awaited.label,
     });
     this.awaited = null;
   }

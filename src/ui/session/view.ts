@@ -18,7 +18,7 @@ export interface ProbeText {
   readonly service: string;
 }
 
-export type Rehearsal = 'ask' | 'dhcp' | 'what-if' | 'trees';
+export type Rehearsal = 'ask' | 'dhcp' | 'what-if' | 'trees' | 'exercise';
 
 interface ViewState {
   readonly vlan: string | null;

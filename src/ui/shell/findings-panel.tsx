@@ -17,6 +17,7 @@ import {
   policyPlaceOf,
   useFindings,
 } from '../session/open-findings';
+import { isSolving } from '../session/session';
 import { useView } from '../session/view';
 import { SeverityMark } from '../parts/marks';
 import { FindingCard } from './finding-card';
@@ -123,10 +124,14 @@ export function SeverityFilter() {
   );
 }
 
+export const PUT_AWAY =
+  'Findings are put away until the exercise is handed in: here you find the faults yourself.';
+
 /** `everywhere` shows the whole site, as on a phone, where the list is a page of its own. */
 export function FindingsPanel({ everywhere = false }: { everywhere?: boolean }) {
   const findings = usePageFindings(everywhere);
   const ready = useSite((state) => state.findingsReady);
+  const solving = useSite(isSolving);
   const vlan = useView((state) => state.vlan);
   const current = useView((state) => state.finding);
   const station = useStation();
@@ -168,8 +173,9 @@ export function FindingsPanel({ everywhere = false }: { everywhere?: boolean }) 
         </h2>
         <SeverityFilter />
       </div>
+      {solving && <p className="py-2">{PUT_AWAY}</p>}
       {!ready && <p className="py-2">Checking…</p>}
-      {ready && findings.length === 0 && <p className="py-2">Nothing to mend on this page.</p>}
+      {ready && !solving && findings.length === 0 && <p className="py-2">Nothing to mend on this page.</p>}
       {section(chosen ? 'Of what is chosen' : selected ? `In ${selected.name}` : 'Selected', here)}
       {section(here.length ? 'Elsewhere on this page' : 'On this page', others)}
     </section>

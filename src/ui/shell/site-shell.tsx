@@ -7,6 +7,7 @@ import { countOpen, useFindings } from '../session/open-findings';
 import { useView } from '../session/view';
 import { AuthorDialog } from './author-dialog';
 import { Conflicts } from './conflicts';
+import { ExerciseStrip } from './exercise-strip';
 import { FindBox } from './find-box';
 import { FindingsPanel, useGoToFinding, usePageFindings, useStation } from './findings-panel';
 import { Header } from './header';
@@ -59,7 +60,7 @@ function Loaded({ children }: { children: ReactNode }) {
   );
 }
 
-/** A link may name what to select: ?vlan=…&address=… or ?device=…&port=… */
+/** A link may name what to select: ?vlan=…&address=…, ?device=…&port=… or, under Rehearse, ?view=… */
 function SelectFromAddress() {
   const query = useSearchParams();
   const { select, set } = useView();
@@ -67,10 +68,12 @@ function SelectFromAddress() {
   const address = query.get('address');
   const device = query.get('device');
   const port = query.get('port');
+  const view = query.get('view');
   useEffect(() => {
     if (vlan) select(vlan, address);
     if (device) set({ device, ports: port ? [port] : [] });
-  }, [vlan, address, device, port, select, set]);
+    if (view === 'exercise') set({ rehearsal: view });
+  }, [vlan, address, device, port, view, select, set]);
   return null;
 }
 
@@ -113,6 +116,7 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
     <div className="flex h-dvh flex-col print:block print:h-auto">
       <Header findRef={findRef} onKeys={() => setKeysOpen(true)} />
       <Conflicts />
+      <ExerciseStrip />
       <div className="flex min-h-0 flex-1">
         <div className="no-print w-[196px] shrink-0 overflow-y-auto border-r border-ink max-[699px]:hidden">
           <Nav />

@@ -23,7 +23,9 @@ export interface SiteSummary {
   readonly changedAt: string;
   readonly segments: number;
   readonly fixed: number;
-  readonly findings: Counts;
+  /** Null while faults are being looked for in it. */
+  readonly findings: Counts | null;
+  readonly exercise: 'open' | 'ended' | null;
 }
 
 type Asking =
@@ -125,10 +127,15 @@ export function SiteList() {
                     <th scope="row" className="px-1 text-left">
                       <Link
                         className="text-[17px] font-bold hover:underline"
-                        href={`/site/${site.id}/segments`}
+                        href={`/site/${site.id}/${site.exercise ? 'rehearse?view=exercise' : 'segments'}`}
                       >
                         {site.name}
-                      </Link>
+                      </Link>{' '}
+                      {site.exercise && (
+                        <span className="pl-2 text-muted">
+                          {site.exercise === 'open' ? 'exercise, open' : 'exercise, handed in'}
+                        </span>
+                      )}
                       {site.archived && <span className="pl-2 text-muted">archived</span>}
                     </th>
                     <td className="px-1">{site.kind}</td>
@@ -137,11 +144,15 @@ export function SiteList() {
                     </td>
                     <td className="px-1">
                       <span className="flex items-center gap-3">
-                        {severities.map((severity) => (
-                          <span key={severity} className="flex items-center gap-1">
-                            <SeverityMark severity={severity} /> {site.findings[severity]}
-                          </span>
-                        ))}
+                        {site.findings === null && <span className="text-muted">put away</span>}
+                        {severities.map(
+                          (severity) =>
+                            site.findings && (
+                              <span key={severity} className="flex items-center gap-1">
+                                <SeverityMark severity={severity} /> {site.findings[severity]}
+                              </span>
+                            ),
+                        )}
                       </span>
                     </td>
                     <td className="px-1 whitespace-nowrap">

@@ -9,7 +9,8 @@ export const dynamic = 'force-dynamic';
 /** Finds in all sites: an address, prefix, MAC, VLAN id, name or code. */
 export const GET = handle(async (request) => {
   const query = (new URL(request.url).searchParams.get('q') ?? '').slice(0, 100);
-  const sites = await listSites(database());
+  // Exercises are copies: what is in them is found in their originals.
+  const sites = (await listSites(database())).filter(({ exercise }) => exercise === null);
   const hits = await Promise.all(
     sites.map(async (site) => {
       const { plan } = await currentPlan(site.id);

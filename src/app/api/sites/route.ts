@@ -16,7 +16,10 @@ const FILE_LIMIT = 40 * MEGABYTE;
 export const GET = handle(async () => {
   const sites = await listSites(database());
   const withFindings = await Promise.all(
-    sites.map(async (site) => ({ ...site, findings: countFindings((await currentPlan(site.id)).plan) })),
+    sites.map(async (site) => ({
+      ...site,
+      findings: site.exercise === 'open' ? null : countFindings((await currentPlan(site.id)).plan),
+    })),
   );
   return json({ sites: withFindings });
 });

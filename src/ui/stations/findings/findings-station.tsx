@@ -4,9 +4,10 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef, useState } from 'react';
 import { type JudgedFinding, useFindings } from '../../session/open-findings';
 import { useSite } from '../../session/context';
+import { isSolving } from '../../session/session';
 import { useView } from '../../session/view';
 import { FindingCard } from '../../shell/finding-card';
-import { SeverityFilter, useGoToFinding } from '../../shell/findings-panel';
+import { PUT_AWAY, SeverityFilter, useGoToFinding } from '../../shell/findings-panel';
 import { stations } from '../../shell/stations';
 import { StationHead } from '../../parts/station-head';
 
@@ -16,6 +17,7 @@ type Row = { readonly head: string } | { readonly finding: JudgedFinding };
 export function FindingsStation() {
   const all = useFindings();
   const ready = useSite((state) => state.findingsReady);
+  const solving = useSite(isSolving);
   const { severities, finding: current } = useView();
   const [showAccepted, setShowAccepted] = useState(true);
   const go = useGoToFinding();
@@ -57,7 +59,8 @@ export function FindingsStation() {
         </label>
       </StationHead>
       {!ready && <p role="status">Checking the plan…</p>}
-      {ready && rows.length === 0 && (
+      {solving && <p>{PUT_AWAY}</p>}
+      {ready && !solving && rows.length === 0 && (
         <p>Nothing to mend. {all.length > 0 && `${all.length} findings are hidden by the filter.`}</p>
       )}
       <div

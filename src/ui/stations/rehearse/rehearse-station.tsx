@@ -4,6 +4,7 @@ import { usePlan } from '../../session/context';
 import { type Rehearsal, useView } from '../../session/view';
 import { StationHead } from '../../parts/station-head';
 import { Ask } from './ask';
+import { Exercise } from './exercise';
 import { PlugIn } from './plug-in';
 import { Trees } from './trees';
 import { WhatIf } from './what-if';
@@ -13,6 +14,7 @@ const tabs: readonly (readonly [Rehearsal, string])[] = [
   ['dhcp', 'DHCP'],
   ['what-if', 'What if'],
   ['trees', 'Spanning trees'],
+  ['exercise', 'Faults to find'],
 ];
 
 /** Runs the network before it exists. */
@@ -21,7 +23,7 @@ export function RehearseStation() {
   const { rehearsal, set } = useView();
   return (
     <>
-      <StationHead title="Rehearse" about="run the network before it exists">
+      <StationHead title="Rehearse" about="before it exists">
         <div role="tablist" aria-label="What to rehearse" className="flex flex-wrap gap-2">
           {tabs.map(([tab, label]) => (
             <button
@@ -41,6 +43,7 @@ export function RehearseStation() {
       {rehearsal === 'dhcp' && <PlugIn plan={plan} />}
       {rehearsal === 'what-if' && <WhatIf plan={plan} />}
       {rehearsal === 'trees' && <Trees plan={plan} />}
+      {rehearsal === 'exercise' && <Exercise />}
     </>
   );
 }

@@ -1,0 +1,19 @@
+import type { Kind } from '../kind';
+import { addressKinds } from './addresses';
+import { cableKinds } from './cables';
+import { internetKinds } from './internet';
+import { leaseKinds } from './leases';
+import { policyKinds } from './policy';
+import { portKinds } from './ports';
+import { treeKinds } from './trees';
+
+/** Every kind of fault there is to find. */
+export const kinds: readonly Kind[] = [
+  ...cableKinds,
+  ...portKinds,
+  ...treeKinds,
+  ...addressKinds,
+  ...leaseKinds,
+  ...internetKinds,
+  ...policyKinds,
+];

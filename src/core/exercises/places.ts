@@ -1,0 +1,93 @@
+import type { IpAddress } from '../address/ip';
+import { usableRange } from '../address/prefix';
+import { boxOf } from '../plan/box-of';
+import { groupBy, memo } from '../plan/memo';
+import type { Plan } from '../plan/plan';
+import type { Address, Cable, Device, Port, Subnet } from '../plan/records';
+import { addressesOf, addressesOn, interfacesOf, vlansOf } from '../plan/view';
+import { firstFree } from '../rehearse/host';
+import { boxLinks } from '../switching/carry';
+import { bridgeAt, fabric } from '../switching/users';
+import { isPassive, linksOf, portsOf } from '../switching/wiring';
+
+/** The places of a plan where people put things wrong. */
+
+/** An end device plugged into a port of a box, and the cable that is in that port. */
+export interface Plugged {
+  readonly port: Port;
+  readonly device: Device;
+  readonly cable: Cable;
+}
+
+export const pluggedIn = memo((plan: Plan): readonly Plugged[] => {
+  const { links, seats } = fabric(plan);
+  return [...seats.keys()].flatMap((id) => {
+    const port = plan.port.get(id)!;
+    return (links.get(id) ?? []).flatMap((link): Plugged[] => {
+      const far = plan.port.get(link.to)!;
+      const cable = link.cables
+        .map((each) => plan.cable.get(each)!)
+        .find(({ from, to }) => from === id || to === id);
+      return seats.has(link.to) || !cable ? [] : [{ port, device: plan.device.get(far.device)!, cable }];
+    });
+  });
+});
+
+const byBox = memo((plan: Plan) => groupBy(pluggedIn(plan), ({ port }) => port.device));
+/** What is plugged into the ports of a box. */
+export const pluggedAt = (plan: Plan, device: string): readonly Plugged[] => byBox(plan).get(device) ?? [];
+
+/** The end devices on either side of a port: at it, or else anywhere at its box. */
+export function nearPort(plan: Plan, port: Port): string[] {
+  const there = pluggedAt(plan, port.device);
+  const here = there.filter((item) => item.port.id === port.id);
+  const near = here.length > 0 ? here : there;
+  return near.slice(0, 6).map(({ device }) => device.id);
+}
+
+/** The ports of links between boxes, both ends of each. */
+export const linkPorts = (plan: Plan): Port[] => boxLinks(plan).flatMap(({ a, b }) => [a, b]);
+
+/** Ports on the case of a box into which nothing is plugged and that could take a plug. */
+export const freePorts = (plan: Plan, device: string): Port[] =>
+  portsOf(plan, device).filter(
+    (port) =>
+      port.number > 0 &&
+      !port.defective &&
+      port.role !== 'uplink' &&
+      !linksOf(plan).has(port.id) &&
+      !hasCable(plan, port),
+  );
+const hasCable = (plan: Plan, port: Port): boolean => cabled(plan).has(port.id);
+const cabled = memo((plan: Plan) => new Set([...plan.cable.values()].flatMap(({ from, to }) => [from, to])));
+
+/** The segments that carry addresses, other than one, nearest in the order of the plan first. */
+export const otherSegments = (plan: Plan, vlan: string | null) =>
+  vlansOf(plan).filter(({ id, purpose }) => id !== vlan && purpose !== 'parking');
+
+/** An end device with an address of its own. */
+export interface Placed {
+  readonly device: Device;
+  readonly address: Address;
+  readonly subnet: Subnet;
+}
+
+/** Who lives in the network without passing frames or packets on, each with its first address. */
+export const endDevices = memo((plan: Plan): readonly Placed[] =>
+  [...plan.device.values()].flatMap((device): Placed[] => {
+    if (isPassive(device.kind) || device.kind === 'gateway' || bridgeAt(plan, device.id) >= 0) return [];
+    if (boxOf(plan, device.id)) return [];
+    const address = interfacesOf(plan, device.id).flatMap((item) => addressesOn(plan, item.id))[0];
+    return address ? [{ device, address, subnet: plan.subnet.get(address.subnet)! }] : [];
+  }),
+);
+
+/** The end devices with an address in a subnet. */
+export const devicesIn = (plan: Plan, subnet: string): string[] =>
+  addressesOf(plan, subnet).map(({ interface: id }) => plan.interface.get(id)!.device);
+
+/** The first address of a subnet that nobody has. */
+export const freeIn = (plan: Plan, subnet: Subnet): IpAddress | null => {
+  const { first, last } = usableRange(subnet.prefix);
+  return firstFree(plan, subnet, { start: first, end: last });
+};

@@ -1,0 +1,137 @@
+'use client';
+
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { type FormEvent, useEffect, useState } from 'react';
+import { type Level, levelWords, levels } from '@/core/exercises/kind';
+import type { Kept } from '@/core/exercises/view';
+import { getJson } from '../../session/api';
+import { setExercise } from '../../session/exercise';
+import { useSession } from '../../session/context';
+import { ColumnHeads } from '../../parts/column-heads';
+import { Problem } from '../../parts/problem';
+
+const SEEDS = 9999;
+const anyNumber = () => String(1 + Math.floor(Math.random() * SEEDS));
+
+const levelNotes: Readonly<Record<Level, string>> = {
+  1: 'seen by looking at the right place',
+  2: 'found by asking the right question',
+  3: 'found by putting two answers side by side; nobody knows what was done before',
+};
+
+type Listed = Omit<Kept, 'faults'> & { readonly site: string };
+
+/** Puts faults into a copy of this site, and lists the exercises made of it. */
+export function SetExercise() {
+  const { siteId } = useSession();
+  const router = useRouter();
+  const [level, setLevel] = useState<Level>(1);
+  const [count, setCount] = useState(1);
+  const [seed, setSeed] = useState(anyNumber);
+  const [problem, setProblem] = useState('');
+  const [busy, setBusy] = useState(false);
+  const [listed, setListed] = useState<readonly Listed[]>([]);
+  useEffect(() => {
+    getJson<{ exercises: Listed[] }>(`/api/sites/${siteId}/exercises`)
+      .then(({ exercises }) => setListed(exercises))
+      .catch((error: Error) => setProblem(error.message));
+  }, [siteId]);
+  const set = async (event: FormEvent) => {
+    event.preventDefault();
+    const number = Number(seed.trim());
+    if (!/^\d{1,6}$/.test(seed.trim()) || number < 1) {
+      setProblem(`The number is “${seed.trim()}”; write a whole number from 1 to 999999.`);
+      return;
+    }
+    setBusy(true);
+    setProblem('');
+    try {
+      const id = await setExercise(siteId, { seed: number, level, count });
+      router.push(`/site/${id}/rehearse?view=exercise`);
+    } catch (error) {
+      setProblem((error as Error).message);
+      setBusy(false);
+    }
+  };
+  return (
+    <section aria-label="Faults to find" className="max-w-[980px]">
+      <p className="max-w-[74ch] pb-2">
+        Faults are put into a copy of this site, and you are told only what people complain of. Probe, DHCP,
+        ports, addresses and trees work there as here; findings are put away. This site is not touched.
+      </p>
+      <form
+        className="flex flex-wrap items-end gap-x-5 gap-y-3 border-y-2 border-ink py-2"
+        onSubmit={(event) => void set(event)}
+      >
+        <fieldset className="flex flex-wrap items-center gap-2">
+          <legend className="text-[13px]">Difficulty</legend>
+          {levels.map((each) => (
+            <button
+              key={each}
+              type="button"
+              aria-pressed={level === each}
+              className={`button ${level === each ? 'button-primary' : ''}`}
+              onClick={() => setLevel(each)}
+            >
+              {levelWords[each]}
+            </button>
+          ))}
+        </fieldset>
+        <fieldset className="flex flex-wrap items-center gap-2">
+          <legend className="text-[13px]">Faults</legend>
+          {[1, 2, 3].map((each) => (
+            <button
+              key={each}
+              type="button"
+              aria-pressed={count === each}
+              aria-label={`${each} ${each === 1 ? 'fault' : 'faults'}`}
+              className={`button mono ${count === each ? 'button-primary' : ''}`}
+              onClick={() => setCount(each)}
+            >
+              {each}
+            </button>
+          ))}
+        </fieldset>
+        <label className="w-[120px] text-[13px]">
+          Number
+          <input
+            className="field field-line mono max-[699px]:min-h-11"
+            inputMode="numeric"
+            value={seed}
+            autoComplete="off"
+            onChange={(event) => setSeed(event.target.value)}
+          />
+        </label>
+        <button type="submit" className="button button-primary" disabled={busy}>
+          {busy ? 'Putting faults in…' : 'Set the exercise'}
+        </button>
+      </form>
+      <p className="pt-1 text-[13px] text-muted">
+        {levelWords[level]}: {levelNotes[level]}. The same number on the same plan gives the same faults.
+      </p>
+      <Problem text={problem} className="mt-2" />
+      {listed.length > 0 && (
+        <table className="schedule schedule-stacked mt-4 text-[14px]" aria-label="Exercises of this site">
+          <ColumnHeads columns={['Exercise', 'Difficulty', 'Faults', 'Whose', 'Begun', 'Result']} />
+          <tbody>
+            {listed.map(({ site, seed: number, level: its, hints, learner, startedAt, report }) => (
+              <tr key={site}>
+                <th scope="row" className="text-left font-normal">
+                  <Link className="mono font-bold underline" href={`/site/${site}/rehearse?view=exercise`}>
+                    {number}
+                  </Link>
+                </th>
+                <td>{levelWords[its]}</td>
+                <td className="mono">{hints.length}</td>
+                <td>{learner}</td>
+                <td>{new Date(startedAt).toLocaleDateString('en-GB')}</td>
+                <td>{report ? `${report.points} of ${report.of} points` : 'being solved'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}
