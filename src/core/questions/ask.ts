@@ -75,7 +75,9 @@ export interface Asking {
 
 /** Asks every kept question of a plan: the acceptance list as it stands. */
 export const askAll = (plan: Plan, today: string | null): Asking[] =>
-  questionsOf(plan).map((question) => {
-    const answer = probe(plan, askedBy(question), today);
-    return { question, answer, asExpected: answer.delivered === (question.expected === 'delivered') };
-  });
+  questionsOf(plan).map((question) => askOne(plan, question, today));
+
+export function askOne(plan: Plan, question: Question, today: string | null): Asking {
+  const answer = probe(plan, askedBy(question), today);
+  return { question, answer, asExpected: answer.delivered === (question.expected === 'delivered') };
+}

@@ -170,14 +170,10 @@ export function homeOf(plan: Plan, vlan: string): Home {
   return home;
 }
 
-function makeHome(plan: Plan, vlan: string): Home {
+/** The router of a segment, and why nothing gets out by it; null when it could. */
+export function routerOf(plan: Plan, vlan: string): Pick<Home, 'router' | 'why'> {
   const { name, vid } = plan.vlan.get(vlan)!;
-  const none = (why: string, router: Router | null = null): Home => ({
-    router,
-    why,
-    flood: null,
-    reachers: null,
-  });
+  const none = (why: string, router: Router | null = null) => ({ router, why });
   const gateway = subnetsOf(plan, vlan).flatMap((subnet) => gatewaysOf(plan, subnet.id))[0];
   if (!gateway) return none(`${name} has no gateway`);
   const { device } = plan.interface.get(gateway.interface)!;
@@ -186,7 +182,13 @@ function makeHome(plan: Plan, vlan: string): Home {
   if (!router?.routes)
     return none(`${title} has the gateway’s address of ${name} and does not route`, router);
   if (!legUp(plan, router, vlan)) return none(`${title} has no port in VLAN ${vid}`, router);
-  const place = placeOf(plan, device);
+  return { router, why: null };
+}
+
+function makeHome(plan: Plan, vlan: string): Home {
+  const { router, why } = routerOf(plan, vlan);
+  if (!router || why !== null) return { router, why, flood: null, reachers: null };
+  const place = placeOf(plan, router.device.id);
   const made = spreadBy(plan, place, vlan);
   if (place.kind !== 'inside' || !made) return { router, why: null, flood: null, reachers: null };
   return {

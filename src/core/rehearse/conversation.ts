@@ -4,6 +4,7 @@ import type { Uplink } from '../plan/records';
 import type { RecordRef } from '../plan/refusal';
 import type { Verdict, Wanted } from '../policy/decide';
 import type { Router } from '../routing/router';
+import type { Place } from './frames';
 import type { Host } from './host';
 
 /** What is said of a packet and its answer: each step, where they got to, what stopped them. */
@@ -50,10 +51,21 @@ export interface Changed {
   readonly after: IpAddress;
 }
 
+/** Frames that went on one wire, or were to. */
+export interface Wired {
+  readonly from: Place;
+  readonly vlan: string;
+  readonly to: Place;
+  readonly listens: string;
+  /** They arrived, and everything on their way is recorded. */
+  readonly sure: boolean;
+}
+
 /** A conversation: the routers that let its first packet pass, and what they changed. */
 export interface Conversation {
   readonly seen: Set<string>;
   readonly changed: Changed[];
+  readonly wires: Wired[];
   /** Laptops that are in no record, so that answers find them. */
   readonly newcomers: readonly Host[];
 }

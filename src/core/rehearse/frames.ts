@@ -6,7 +6,7 @@ import { carryNeeded } from '../findings/remedies';
 import { gatewaysOf, subnetsOf } from '../plan/view';
 import { portTitle } from '../plan/words';
 import { missingPorts } from '../switching/carry';
-import { type Flood, type Origin, type State, flood, leaves, stateKey } from '../switching/fabric';
+import { type Flood, type Origin, type State, enters, flood, leaves, stateKey } from '../switching/fabric';
 import { egress, isMember } from '../switching/facts';
 import { type Hop, hopsTo } from '../switching/follow';
 import { bridgeAt, fabric, usersOf } from '../switching/users';
@@ -49,6 +49,16 @@ const innerOf = (plan: Plan, bridge: number): number =>
 /** A telephone tags its frames with the VLAN announced to it, when that is the one of its address. */
 function tagSent(plan: Plan, device: Device, into: Port, vlan: string): number {
   return device.kind === 'phone' && into.voice === vlan ? plan.vlan.get(vlan)!.vid : 0;
+}
+
+/** Where the frames of somebody who stands in a segment get into a VLAN; null where that is not recorded, or they do not. */
+export function stateOf(plan: Plan, place: Place, vlan: string): State | null {
+  const { origin } = originOf(plan, place, vlan);
+  if (!origin || 'state' in origin) return origin && origin.state;
+  const { bridges, seats } = fabric(plan);
+  const seat = seats.get(origin.port)!;
+  const entered = enters(bridges[seat.bridge]!, seat.port, origin.tag);
+  return entered && 'vid' in entered ? { bridge: seat.bridge, vid: entered.vid } : null;
 }
 
 interface Sent {

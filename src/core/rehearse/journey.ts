@@ -67,6 +67,7 @@ export abstract class Journey {
   /** Frames from one to the other on one wire, box by box. */
   protected wire(from: Place, title: string, vlan: string, to: Place, listens: string): void {
     const sent = deliver(this.plan, from, vlan, to, listens);
+    this.talk.wires.push({ from, vlan, to, listens, sure: sent.why === null && !sent.assumed });
     for (const hop of sent.hops) this.steps.push(frameStep(this.plan, hop));
     if (sent.why !== null) this.halt(title, sent.why, { table: 'vlan', id: listens }, sent.remedies);
     if (sent.assumed) {

@@ -12,7 +12,7 @@ import { protocolsMeet } from '../uplink/services';
 import { forwardsOf, uplinksOf } from '../uplink/view';
 import { letsForwardsIn } from '../uplink/way-out';
 import { type Host, farAddress, hostAt, newcomer, outsideAddress } from './host';
-import type { Arrival, Conversation, Packet, Step, Stop, Trip } from './conversation';
+import type { Arrival, Conversation, Packet, Step, Stop, Trip, Wired } from './conversation';
 import { Traveller, forwardFor } from './trip';
 
 /** One question: may this one reach that one by a service, and does the answer come back? */
@@ -45,6 +45,8 @@ export interface Answer {
   readonly remedies: readonly Remedy[];
   /** Something on the way is not recorded and was taken to be as it should. */
   readonly assumed: boolean;
+  /** The wires it was to go over, forth and back. */
+  readonly wires: readonly Wired[];
 }
 
 const failed = (what: string, why: string, remedies: readonly Remedy[] = []): Answer => ({
@@ -55,6 +57,7 @@ const failed = (what: string, why: string, remedies: readonly Remedy[] = []): An
   summary: `Stopped at ${what}: ${why}`,
   remedies,
   assumed: false,
+  wires: [],
 });
 
 /** Who sends, or why there is nobody to send. */
@@ -245,6 +248,7 @@ export function probe(plan: Plan, question: Question, today: string | null = nul
   const conversation = (newcomers: readonly Host[]): Conversation => ({
     seen: new Set(),
     changed: [],
+    wires: [],
     newcomers,
   });
   let talk = conversation([]);
@@ -297,5 +301,6 @@ export function probe(plan: Plan, question: Question, today: string | null = nul
           : `The question arrives, the answer does not: ${stop.what}: ${stop.why}`,
     remedies: stop ? letThrough(plan, question, stop, host) : [],
     assumed,
+    wires: talk.wires,
   };
 }

@@ -6,7 +6,8 @@ import { linksOf, portsOf } from '../switching/wiring';
 import { inwardPorts } from '../switching/fabric';
 import { treesOf } from '../tree/forwarding';
 import { type Fault, endsOfCable, singleFaultsOf, withFault } from './faults';
-import { compareStandings, standingOf } from './what-if';
+import { standingAfter, standingOf } from './standing';
+import { compareStandings } from './what-if';
 
 /** Every failure that can happen alone, and how much it takes away. */
 
@@ -113,7 +114,7 @@ export function* singleFaults(plan: Plan, today: string | null): Generator<Progr
       yield { done: i + 1, of: faults.length };
       continue;
     }
-    const after = standingOf(withFault(plan, fault), today);
+    const after = standingAfter(plan, before, withFault(plan, fault), today);
     const { cutOff, answers, lost } = compareStandings(plan, before, after);
     const harmless = cutOff.length === 0 && answers.length === 0 && lost.length === 0;
     ranked.push({

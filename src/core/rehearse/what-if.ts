@@ -1,82 +1,13 @@
 import { memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import type { Device, Question } from '../plan/records';
-import type { Answer } from './probe';
-import { type Asking, askAll } from '../questions/ask';
 import { type Flood, type State, stateKey } from '../switching/fabric';
-import { fabric, islandsOf } from '../switching/users';
-import { rootsOf } from '../tree/compute';
-import { treesOf } from '../tree/forwarding';
-import { survivals } from '../uplink/failover';
-import { type EndClass, classesOf, homeOf, isHome } from './classes';
+import { classesOf, homeOf } from './classes';
 import { type Fault, withFaults } from './faults';
+import type { Answer } from './probe';
+import { type Standing, standingAfter, standingOf } from './standing';
 
 /** What becomes of a network with faults: for whom what changes. */
-
-/** How a network stands: taken once of the plan as it is, and of each plan with faults. */
-export interface Standing {
-  /** By end device: does it get to the router of its segment, or where there is none to the larger part of it? */
-  readonly inTouch: ReadonlyMap<string, boolean>;
-  readonly asked: readonly Asking[];
-  /** What forwards, tunnels and telephones there are, and whether each works over an uplink that is on. */
-  readonly services: ReadonlyMap<string, boolean>;
-  /** By tree: the names of its roots. */
-  readonly roots: ReadonlyMap<string, string>;
-}
-
-/** Which end devices are in touch. */
-function touchOf(plan: Plan): Map<string, boolean> {
-  const found = new Map<string, boolean>();
-  const add = (group: EndClass, touch: boolean) => {
-    // Who has several addresses is in touch by any of them.
-    for (const device of group.devices) found.set(device, touch || (found.get(device) ?? false));
-  };
-  const lone = new Map<string, EndClass[]>();
-  for (const group of classesOf(plan)) {
-    const home = homeOf(plan, group.vlan);
-    if (home.router) add(group, home.why === null && isHome(home, group));
-    else lone.set(group.vlan, [...(lone.get(group.vlan) ?? []), group]);
-  }
-  for (const [vlan, groups] of lone) {
-    const parts = islandsOf(plan, vlan).map(({ flood }) => {
-      const inside = groups.filter(({ landing }) => landing && flood.came.has(stateKey(landing)));
-      return { inside, size: inside.reduce((sum, { devices }) => sum + devices.length, 0) };
-    });
-    const largest = parts.reduce((a, b) => (b.size > a.size ? b : a), { inside: [] as EndClass[], size: 0 });
-    for (const group of groups) add(group, largest.inside.includes(group));
-  }
-  return found;
-}
-
-const standings = memo((_plan: Plan) => new Map<string | null, Standing>());
-export function standingOf(plan: Plan, today: string | null): Standing {
-  const known = standings(plan).get(today);
-  if (known) return known;
-  const made = makeStanding(plan, today);
-  standings(plan).set(today, made);
-  return made;
-}
-
-function makeStanding(plan: Plan, today: string | null): Standing {
-  const on = new Set([...plan.uplink.values()].filter(({ enabled }) => enabled).map(({ id }) => id));
-  const services = new Map(
-    survivals(plan).map(({ what, over }) => [
-      what,
-      over.some(({ uplink, works }) => works !== false && on.has(uplink)),
-    ]),
-  );
-  const roots = new Map<string, string>();
-  for (const { kind, number, tree, topology, places } of treesOf(plan).grown) {
-    const names = rootsOf(tree, topology).map(
-      (bridge) => plan.device.get(fabric(plan).bridges[places[bridge]!]!.device)!.name,
-    );
-    roots.set(
-      kind === 'common' ? 'the common tree' : `${kind === 'vlan' ? 'VLAN' : 'instance'} ${number}`,
-      names.join(', '),
-    );
-  }
-  return { inTouch: touchOf(plan), asked: askAll(plan, today), services, roots };
-}
 
 export interface ChangedAnswer {
   readonly question: Question;
@@ -147,7 +78,7 @@ export function whatIf(plan: Plan, faults: readonly Fault[], today: string | nul
   const before = standingOf(plan, today);
   const ways = waysOf(plan);
   const broken = withFaults(plan, faults);
-  const compared = compareStandings(plan, before, standingOf(broken, today));
+  const compared = compareStandings(plan, before, standingAfter(plan, before, broken, today));
   const rerouted = [...waysOf(broken)].flatMap(([device, way]) => {
     const old = ways.get(device);
     return old !== undefined && old !== way ? [device] : [];

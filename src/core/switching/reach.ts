@@ -108,6 +108,7 @@ export function avoids(known: Flood, dirty: ReadonlySet<number>): boolean {
  */
 function carriedOver({ fabric, floods }: Reach, next: Fabric): Map<number, Flood> {
   const kept = new Map<number, Flood>();
+  if (floods.size === 0) return kept;
   const dirty = changedBetween(fabric, next);
   if (dirty) for (const [key, known] of floods) if (avoids(known, dirty)) kept.set(key, known);
   return kept;
@@ -132,7 +133,7 @@ let latest: Reach | null = null;
 
 /** The fabric of a plan, with every flood that is known to be the same as before the last edit. */
 export const reachOf = memo((plan: Plan): Reach => {
-  const fabric = forwardingFabric(plan, latest?.fabric);
+  const fabric = forwardingFabric(plan);
   latest = { fabric, floods: latest ? carriedOver(latest, fabric) : new Map() };
   return latest;
 });

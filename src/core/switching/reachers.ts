@@ -49,6 +49,13 @@ const isEven = ({ pvid, untagged, tagged, accepts }: PortFacts): boolean =>
   (untagged === null ? pvid === null || accepts === 'tagged' : pvid === untagged && accepts !== 'tagged') &&
   (accepts !== 'untagged' || (!tagged.except && tagged.vids.size === 0));
 
+/** Does a link between two ports treat both directions alike? `aware`: do their boxes know VLANs? */
+export function isEvenLink(own: PortFacts, ownAware: boolean, far: PortFacts, farAware: boolean): boolean {
+  if (!ownAware) return farAware ? isEven(far) && far.ingressFilter : true;
+  if (!farAware) return isEven(own) && own.ingressFilter;
+  return isEven(own) && isEven(far) && own.untagged === far.untagged && alike(own.tagged)(far.tagged);
+}
+
 /** Do the links of a port treat both directions alike, as far as they lead to boxes? */
 function isEvenAt({ bridges, links, seats }: Fabric, at: number, index: number): boolean {
   const bridge = bridges[at]!;
@@ -58,10 +65,7 @@ function isEvenAt({ bridges, links, seats }: Fabric, at: number, index: number):
     const far = seat && bridges[seat.bridge]!;
     const facts = far && far.facts[seat.port];
     // Nothing passes where an end is shut, nor to who is no box.
-    if (!own || !far || !facts) return true;
-    if (!bridge.box.vlanAware) return far.box.vlanAware ? isEven(facts) && facts.ingressFilter : true;
-    if (!far.box.vlanAware) return isEven(own) && own.ingressFilter;
-    return isEven(own) && isEven(facts) && own.untagged === facts.untagged && alike(own.tagged)(facts.tagged);
+    return !own || !far || !facts || isEvenLink(own, bridge.box.vlanAware, facts, far.box.vlanAware);
   });
 }
 

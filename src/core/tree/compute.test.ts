@@ -1,6 +1,7 @@
 import fc from 'fast-check';
-import { type Role, type Topology, computeTree, heardBy } from './compute';
+import { type Role, type Topology, computeTree, heardBy, treeWithout } from './compute';
 import { decidedBy, pathCost, portId } from './vector';
+import { recounted, reduce } from './without';
 
 /** Bridges, ports and LANs drawn as small numbers: parallel links, shared LANs, ports of one bridge on one LAN, regions. */
 const drawn = fc
@@ -239,4 +240,22 @@ describe('roles from priority vectors', () => {
     ]);
     expect(speeds.map((speed) => pathCost(speed, 'short'))).toEqual([100, 19, 4, 4, 4, 2]);
   });
+});
+
+test('a tree made from the one before LANs went away is the one computed from nothing', () => {
+  let searched = 0;
+  fc.assert(
+    fc.property(drawn, fc.uniqueArray(fc.nat(9), { maxLength: 3 }), (topology, picked) => {
+      const gone = new Set(picked.map((lan) => lan % topology.lans.length));
+      const shape = reduce({ ports: [], topology }, gone);
+      const { tree, cut } = recounted(computeTree(topology), shape);
+      const left: Topology = { ...shape.topology, order: topology.order };
+      const made = treeWithout(left, tree, cut);
+      if (made === null) return;
+      if (cut.length > 0) searched++;
+      expect(made).toEqual(computeTree(left));
+    }),
+    { numRuns: 3000 },
+  );
+  expect(searched).toBeGreaterThan(300);
 });

@@ -79,21 +79,84 @@ const byFour = (a: Omit<Candidate, 'bridge'>, b: Omit<Candidate, 'bridge'>): num
   a.internal - b.internal ||
   a.order - b.order;
 
+/** Each bridge's way when it knows nobody: it is the root. */
+const alone = (own: number, bridge: number): Candidate => ({
+  bridge,
+  order: own,
+  root: own,
+  external: 0,
+  regional: own,
+  internal: 0,
+});
+
+/** The bridge that speaks on a LAN: the one nearest to the root, by its better port. */
+function speakerOn(ends: readonly End[], best: readonly Candidate[], on: readonly number[]): number {
+  let speaker = on[0]!;
+  for (const end of on) {
+    const [mine, other] = [ends[end]!, ends[speaker]!];
+    const decided = mine.bridge === other.bridge ? 0 : byFour(best[mine.bridge]!, best[other.bridge]!);
+    if (decided < 0 || (decided === 0 && mine.bridge === other.bridge && mine.id < other.id)) speaker = end;
+  }
+  return speaker;
+}
+
+/** Among ways of equal cost the speaker's identifiers and the own port decide. */
+function rootEndOf(
+  { order, region, readsMst, ends, endsOf }: Topology,
+  best: readonly Candidate[],
+  speakers: readonly number[],
+  bridge: number,
+): { readonly end: number | null; readonly vector: Vector } {
+  const own = order[bridge]!;
+  const { root, external, regional, internal } = best[bridge]!;
+  let found: number | null = null;
+  let [by, port, received] = [own, 0, 0];
+  if (root !== own)
+    for (const at of endsOf[bridge]!) {
+      const end = ends[at]!;
+      const speaker = ends[speakers[end.lan]!]!;
+      if (speaker.bridge === bridge || end.restricted) continue;
+      const inside = region[speaker.bridge] === region[bridge];
+      const way = arriving(best[speaker.bridge]!, inside, end, own);
+      if (
+        way.root !== root ||
+        way.external !== external ||
+        way.regional !== regional ||
+        way.internal !== internal
+      )
+        continue;
+      const sender = inside || readsMst[bridge] ? order[speaker.bridge]! : best[speaker.bridge]!.regional;
+      const closer =
+        found === null ||
+        sender < by ||
+        (sender === by && (speaker.id < port || (speaker.id === port && end.id < received)));
+      if (!closer) continue;
+      [found, by, port, received] = [at, sender, speaker.id, end.id];
+    }
+  return { end: found, vector: { root, external, regional, internal, bridge: by, port, received } };
+}
+
+const roleOf = (
+  ends: readonly End[],
+  speakers: readonly number[],
+  rootEnds: readonly (number | null)[],
+  end: number,
+): Role => {
+  const { bridge, lan } = ends[end]!;
+  const speaker = speakers[lan]!;
+  if (speaker === end) return 'designated';
+  if (rootEnds[bridge] === end) return 'root';
+  return ends[speaker]!.bridge === bridge ? 'backup' : 'alternate';
+};
+
 /**
  * Roles from priority vectors (clauses 13.10 to 13.13, 13.29.34). The first four fields of every bridge's vector come from
  * a shortest-path search in the order of vectors, in which each LAN is spoken on by the first bridge that gets to it; the
  * remaining fields decide among equals afterwards. Costs O(ends × log ends).
  */
 export function computeTree(topology: Topology): Tree {
-  const { order, region, readsMst, ends, endsOf, lans } = topology;
-  const best: Candidate[] = order.map((own, bridge) => ({
-    bridge,
-    order: own,
-    root: own,
-    external: 0,
-    regional: own,
-    internal: 0,
-  }));
+  const { order, region, ends, endsOf, lans } = topology;
+  const best: Candidate[] = order.map(alone);
   const settled = new Uint8Array(order.length);
   const spoken = new Uint8Array(lans.length);
   const queue = new TinyQueue<Candidate>([...best], byFour);
@@ -116,52 +179,78 @@ export function computeTree(topology: Topology): Tree {
       }
     }
   }
-  const speakers = lans.map((on) => {
-    let speaker = on[0]!;
-    for (const end of on) {
-      const [mine, other] = [ends[end]!, ends[speaker]!];
-      const decided = mine.bridge === other.bridge ? 0 : byFour(best[mine.bridge]!, best[other.bridge]!);
-      if (decided < 0 || (decided === 0 && mine.bridge === other.bridge && mine.id < other.id)) speaker = end;
-    }
-    return speaker;
+  const speakers = lans.map((on) => speakerOn(ends, best, on));
+  const ways = order.map((_, bridge) => rootEndOf(topology, best, speakers, bridge));
+  const rootEnds = ways.map(({ end }) => end);
+  const roles = ends.map((_, end) => roleOf(ends, speakers, rootEnds, end));
+  return { vectors: ways.map(({ vector }) => vector), rootEnds, speakers, roles };
+}
+
+/**
+ * The tree once LANs are gone, where the one before is known. `topology` is without them; `before` is the tree with its ends
+ * and LANs counted as they are now; `cut` are the bridges whose root end was on one of them. Who has a way to the root that
+ * passes none of these keeps it, for a LAN that is gone makes no other way better; only what hangs on them is searched anew.
+ * Null where a shared LAN of three or more is among it: there the tree has to be computed whole.
+ */
+export function treeWithout(topology: Topology, before: Tree, cut: readonly number[]): Tree | null {
+  if (cut.length === 0) return before;
+  const { order, region, ends, endsOf, lans } = topology;
+  const hangs = new Uint8Array(order.length);
+  for (const bridge of cut) hangs[bridge] = 1;
+  const children: (number[] | undefined)[] = [];
+  before.rootEnds.forEach((end, bridge) => {
+    if (end === null || hangs[bridge]) return;
+    const parent = ends[before.speakers[ends[end]!.lan]!]!.bridge;
+    (children[parent] ??= []).push(bridge);
   });
-  // Among ways of equal cost the speaker's identifiers and the own port decide.
-  const vectors: Vector[] = [];
-  const rootEnds = order.map((own, bridge): number | null => {
-    const { root, external, regional, internal } = best[bridge]!;
-    let found: number | null = null;
-    let [by, port, received] = [own, 0, 0];
-    if (root !== own)
-      for (const at of endsOf[bridge]!) {
-        const end = ends[at]!;
-        const speaker = ends[speakers[end.lan]!]!;
-        if (speaker.bridge === bridge || end.restricted) continue;
-        const inside = region[speaker.bridge] === region[bridge];
-        const way = arriving(best[speaker.bridge]!, inside, end, own);
-        if (
-          way.root !== root ||
-          way.external !== external ||
-          way.regional !== regional ||
-          way.internal !== internal
-        )
-          continue;
-        const sender = inside || readsMst[bridge] ? order[speaker.bridge]! : best[speaker.bridge]!.regional;
-        const closer =
-          found === null ||
-          sender < by ||
-          (sender === by && (speaker.id < port || (speaker.id === port && end.id < received)));
-        if (!closer) continue;
-        [found, by, port, received] = [at, sender, speaker.id, end.id];
+  const lost = [...cut];
+  for (const bridge of lost)
+    for (const child of children[bridge] ?? [])
+      if (!hangs[child]) {
+        hangs[child] = 1;
+        lost.push(child);
       }
-    vectors.push({ root, external, regional, internal, bridge: by, port, received });
-    return found;
+  const best = before.vectors.map(({ root, external, regional, internal }, bridge): Candidate => {
+    const own = order[bridge]!;
+    return hangs[bridge] ? alone(own, bridge) : { bridge, order: own, root, external, regional, internal };
   });
-  const roles = ends.map(({ bridge, lan }, end): Role => {
-    const speaker = speakers[lan]!;
-    if (speaker === end) return 'designated';
-    if (rootEnds[bridge] === end) return 'root';
-    return ends[speaker]!.bridge === bridge ? 'backup' : 'alternate';
-  });
+  const queue = new TinyQueue<Candidate>([], byFour);
+  const offer = (from: Candidate, to: number) => {
+    const end = ends[to]!;
+    if (end.restricted || !hangs[end.bridge]) return;
+    const inside = region[from.bridge] === region[end.bridge];
+    const candidate = arriving(from, inside, end, order[end.bridge]!);
+    if (byFour(candidate, best[end.bridge]!) >= 0) return;
+    best[end.bridge] = candidate;
+    queue.push(candidate);
+  };
+  const touched = new Set<number>();
+  for (const bridge of lost)
+    for (const own of endsOf[bridge]!) {
+      const { lan } = ends[own]!;
+      const on = lans[lan]!;
+      if (on.length > 2) return null;
+      touched.add(lan);
+      for (const other of on) if (!hangs[ends[other]!.bridge]) offer(best[ends[other]!.bridge]!, own);
+    }
+  for (const bridge of lost) queue.push(best[bridge]!);
+  const settled = new Uint8Array(order.length);
+  for (let next = queue.pop(); next; next = queue.pop()) {
+    const { bridge } = next;
+    if (settled[bridge]) continue;
+    settled[bridge] = 1;
+    for (const from of endsOf[bridge]!)
+      for (const to of lans[ends[from]!.lan]!) if (!settled[ends[to]!.bridge]) offer(next, to);
+  }
+  const speakers = [...before.speakers];
+  for (const lan of touched) speakers[lan] = speakerOn(ends, best, lans[lan]!);
+  const [rootEnds, vectors, roles] = [[...before.rootEnds], [...before.vectors], [...before.roles]];
+  for (const bridge of lost) {
+    const way = rootEndOf(topology, best, speakers, bridge);
+    rootEnds[bridge] = way.end;
+    vectors[bridge] = way.vector;
+  }
+  for (const lan of touched) for (const end of lans[lan]!) roles[end] = roleOf(ends, speakers, rootEnds, end);
   return { vectors, rootEnds, speakers, roles };
 }
 
@@ -188,8 +277,13 @@ function arriving(from: Candidate, inside: boolean, end: End, own: number): Cand
 }
 
 /** The bridges that are roots and have a port on some LAN; one alone is no tree. */
-export const rootsOf = ({ rootEnds }: Tree, { endsOf }: Pick<Topology, 'endsOf'>): number[] =>
-  rootEnds.flatMap((end, bridge) => (end === null && endsOf[bridge]!.length > 0 ? [bridge] : []));
+export function rootsOf({ rootEnds }: Tree, { endsOf }: Pick<Topology, 'endsOf'>): number[] {
+  const roots: number[] = [];
+  rootEnds.forEach((end, bridge) => {
+    if (end === null && endsOf[bridge]!.length > 0) roots.push(bridge);
+  });
+  return roots;
+}
 
 /** What an end hears of the speaker of its LAN, with its own cost; null when the speaker is its own bridge. */
 export function heardBy(
