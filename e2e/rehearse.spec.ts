@@ -101,9 +101,15 @@ test('faults are tried alone and together; all single faults are ranked, and mar
   await whatIf.getByRole('button', { name: /^Without cable sw-b 10/ }).click();
   await expect(whatIf.getByRole('status')).toContainText('Nothing changes for anybody');
 
-  const taken = page.getByRole('region', { name: 'Taken over' });
-  await taken.getByLabel('what if somebody else controls').fill('hall-cam-01');
-  await expect(taken.getByRole('status')).toContainText('140 Cameras');
+  // An intruder is tried with other faults or alone.
+  await whatIf.getByLabel('what if I').selectOption('taken');
+  await whatIf.getByLabel('box or device').fill('nobody');
+  await whatIf.getByRole('button', { name: 'Try it' }).click();
+  await expect(whatIf.getByRole('alert')).toContainText('“nobody” is no device here');
+  await whatIf.getByLabel('box or device').fill('hall-cam-01');
+  await whatIf.getByRole('button', { name: 'Try it' }).click();
+  await expect(whatIf.getByRole('status')).toContainText('In the hands of who has hall-cam-01');
+  await expect(whatIf.getByRole('status')).toContainText('140 Cameras');
 
   const single = page.getByRole('region', { name: 'Single faults' });
   await single.getByRole('button', { name: 'Run all of them' }).click();
@@ -238,4 +244,37 @@ test('a ring with a manager is followed, kept open, and found where it is not cl
   await page.getByLabel('What sw-c runs').selectOption('rstp');
   await expect(page.getByText('The ring of sw-a is not closed').first()).toBeVisible();
   await saved(page);
+});
+
+test('the server answers as the page does, in the words typed there', async ({ request }) => {
+  const site = await demoSite(request, '3-creamery');
+  const ask = async (data: object) => {
+    const response = await request.post(`/api/sites/${site}/rehearse`, { data });
+    return { status: response.status(), body: (await response.json()) as Record<string, unknown> };
+  };
+  const { body: asked } = await ask({ ask: { from: 'filler', to: 'labeller', service: 'ping' } });
+  expect(asked).toMatchObject({
+    revision: 0,
+    answer: { delivered: true, summary: 'Delivered: labeller answers' },
+  });
+  const { body: kept } = await ask({ questions: true });
+  expect((kept.questions as { asExpected: boolean }[]).filter(({ asExpected }) => !asExpected)).toHaveLength(
+    2,
+  );
+  const faults = [
+    { kind: 'box', what: 'sw-d' },
+    { kind: 'taken', what: 'hall-cam-01' },
+  ];
+  const { body: tried } = await ask({ faults });
+  expect(tried).toMatchObject({
+    impact: {
+      faults: ['sw-d off', 'hall-cam-01 taken over'],
+      intruders: [{ device: 'hall-cam-01', inside: [{ vid: 140, name: 'Cameras' }] }],
+    },
+  });
+  expect((tried.impact as { cutOff: string[] }).cutOff).toHaveLength(6);
+  const { body: all } = await ask({ singleFaults: true });
+  expect((all.ranked as { fault: string }[]).map(({ fault }) => fault)).toContain('sw-d off');
+  const { status, body: refused } = await ask({ faults: [{ kind: 'cable', what: 'sw-z 1' }] });
+  expect([status, refused.detail]).toEqual([422, expect.stringContaining('“sw-z 1” is no port here')]);
 });

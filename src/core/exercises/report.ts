@@ -1,7 +1,7 @@
 import { FindingsEngine } from '../findings/engine';
 import { carriedText } from '../gear/words';
 import { stepsBetween } from '../formats/review-file';
-import type { Step } from '../plan/change';
+import { type Step, invertSteps } from '../plan/change';
 import { describeChange } from '../plan/describe';
 import { equal } from '../plan/equal';
 import { type Plan, recordIn } from '../plan/plan';
@@ -79,14 +79,23 @@ const telling = (plan: Plan, { trial, before, after }: Turned): Telling => ({
   meant: before.text,
 });
 
-/** What the findings say of a plan that they did not say without the fault. */
-function newFindings(sound: Plan, broken: Plan, today: string): string[] {
-  const known = new Set(new FindingsEngine(sound, today).all().map(({ key }) => key));
-  return new FindingsEngine(broken, today)
-    .all()
-    .filter(({ key }) => !known.has(key))
-    .slice(0, 3)
-    .map(({ what, because }) => `${what}. ${because}`);
+/** What the findings say of each fault by itself that they did not say without it. */
+function newFindings(
+  sound: Plan,
+  faults: readonly Fault[],
+  alone: readonly Alone[],
+  today: string,
+): string[][] {
+  const engine = new FindingsEngine(sound, today);
+  const known = new Set(engine.all().map(({ key }) => key));
+  return faults.map(({ steps }, at) => {
+    const { added } = engine.advance(alone[at]!.readings.plan, steps);
+    engine.advance(sound, invertSteps(steps));
+    return added
+      .filter(({ key }) => !known.has(key))
+      .slice(0, 3)
+      .map(({ what, because }) => `${what}. ${because}`);
+  });
 }
 
 const isBack = (now: Plan, { steps }: Fault): boolean =>
@@ -149,6 +158,7 @@ export function reportOf({ start, now, faults, level, hints }: Solved, today: st
   const harm = turned(expected, mending, trials).filter(
     ({ trial }) => turned(sound, mending, [trial]).length > 0,
   );
+  const findings = newFindings(sound.plan, faults, alone, today);
   const reports = faults.map((fault, at): FaultReport => {
     const points = mended[at] === 'no' ? 0 : pointsOfFault - costOf(hints[at] ?? 0);
     return {
@@ -158,7 +168,7 @@ export function reportOf({ start, now, faults, level, hints }: Solved, today: st
       hints: hints[at] ?? 0,
       points,
       tellings: tellingsOf(sound.plan, fault, alone[at]!),
-      findings: newFindings(sound.plan, alone[at]!.readings.plan, today),
+      findings: findings[at]!,
     };
   });
   const changes = { label: '', steps: stepsBetween(sound.plan, now) };

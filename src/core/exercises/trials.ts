@@ -1,6 +1,6 @@
 import { addOffset, formatAddress } from '../address/ip';
 import { hasLoop } from '../findings/checks/gear/ways';
-import { memo } from '../plan/memo';
+import { groupBy, memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import type { Zone } from '../plan/records';
 import { addressesOf, addressesOn, interfacesOf, routersOf, vlansOf } from '../plan/view';
@@ -55,11 +55,11 @@ function isThere(plan: Plan, { from, to }: Question): boolean {
 
 /** The first server a device asks for names; null where it has none. */
 function nameServer(plan: Plan, device: string) {
-  const placed = endDevices(plan).find((item) => item.device.id === device);
-  if (!placed) return null;
-  const own = plan.interface.get(placed.address.interface)!.ownDns;
+  const [address] = interfacesOf(plan, device).flatMap(({ id }) => addressesOn(plan, id));
+  if (!address) return null;
+  const own = plan.interface.get(address.interface)!.ownDns;
   if (own) return own[0] ?? null;
-  const [first] = placed.subnet.dns;
+  const [first] = plan.subnet.get(address.subnet)!.dns;
   if (!first) return null;
   return 'literal' in first ? first.literal : (addressesOn(plan, first.interface)[0]?.address ?? null);
 }
@@ -150,10 +150,18 @@ export function trialTitle(plan: Plan, trial: Trial): string {
   }
 }
 
-/** Above this many end devices only one of each sort is tried, and those near the fault. */
+/** With at most this many end devices each of them is tried; in a larger site some, and those near the fault. */
 const ALL = 200;
+/** The most that is tried of a sort in a larger site. */
+const SOME = 60;
 /** The most pairs of segments that are tried. */
 const PAIRS = 400;
+
+/** At most so many of a list, evenly spread over it. */
+const spread = <T>(items: readonly T[], most: number): T[] => {
+  const step = Math.ceil(items.length / most);
+  return items.filter((_, i) => i % step === 0);
+};
 
 /** What is tried on a plan to see what a fault does to it, those named first. */
 export function trialsFor(plan: Plan, near: readonly string[]): readonly Trial[] {
@@ -186,31 +194,33 @@ function deviceTrials(plan: Plan, device: string): Trial[] {
 const commonTrials = memo((plan: Plan): readonly Trial[] => {
   const talk = (question: Question): Trial => ({ kind: 'talk', question });
   const ends = endDevices(plan);
+  const large = ends.length > ALL;
+  const some = <T>(items: readonly T[]): readonly T[] => (large ? spread(items, SOME) : items);
   const examples = new Set(classesOf(plan).map(({ devices }) => devices[0]));
-  const chosen = ends.length <= ALL ? ends : ends.filter(({ device }) => examples.has(device.id));
-  const segments = vlansOf(plan).filter(({ id }) =>
-    [...plan.subnet.values()].some(({ vlan }) => vlan === id),
-  );
+  const chosen = large ? some(ends.filter(({ device }) => examples.has(device.id))) : ends;
+  const addressed = new Set([...plan.subnet.values()].map(({ vlan }) => vlan));
+  const segments = vlansOf(plan).filter(({ id }) => addressed.has(id));
   const pairs = segments.flatMap((from) =>
     segments
       .filter((to) => to !== from)
       .map((to) => talk({ from: { vlan: from.id }, to: { vlan: to.id }, wanted: HTTPS })),
   );
-  const step = Math.ceil(pairs.length / PAIRS);
-  const spots = segments.flatMap(({ id }) =>
-    [...plan.port.values()]
-      .filter((port) => port.role === 'access' && port.untagged === id && port.enabled && port.number > 0)
-      .slice(0, 2),
+  const sockets = groupBy(
+    [...plan.port.values()].filter(({ role, enabled, number }) => role === 'access' && enabled && number > 0),
+    ({ untagged }) => untagged,
   );
   const all: Trial[] = [
     { kind: 'storm' },
     ...[...plan.subnet.values()].map(({ id }): Trial => ({ kind: 'clash', subnet: id })),
     ...questionsOf(plan).map((question) => talk(askedBy(question))),
     ...chosen.flatMap(({ device }) => deviceTrials(plan, device.id)),
-    ...spots.map(({ id }): Trial => ({ kind: 'lease', port: id })),
-    ...pairs.filter((_, i) => i % step === 0),
-    ...allowedTalks(plan).map(talk),
-    ...boxTalks(plan).map(talk),
+    ...some(segments.flatMap(({ id }) => (sockets.get(id) ?? []).slice(0, 2))).map(({ id }): Trial => ({
+      kind: 'lease',
+      port: id,
+    })),
+    ...some(spread(pairs, PAIRS)),
+    ...some(allowedTalks(plan)).map(talk),
+    ...some(boxTalks(plan)).map(talk),
     ...[...plan.forward.values()].flatMap(({ target, inside, protocol, enabled }) => {
       const { device } = plan.interface.get(target)!;
       const wanted = { protocol: protocol === 'udp' ? ('udp' as const) : ('tcp' as const), port: inside };

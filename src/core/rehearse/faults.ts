@@ -12,6 +12,8 @@ export type Fault =
   | { readonly kind: 'cable'; readonly cable: string }
   | { readonly kind: 'box'; readonly device: string }
   | { readonly kind: 'uplink'; readonly uplink: string }
+  /** A box or device in the hands of somebody else, who keeps to nothing that is set on it. */
+  | { readonly kind: 'taken'; readonly device: string }
   /** The plug at one end of a cable goes into another port, which stays as it is. */
   | { readonly kind: 'plug'; readonly cable: string; readonly from: string; readonly to: string };
 
@@ -59,6 +61,9 @@ export function withFault(plan: Plan, fault: Fault): Plan {
       const uplink = plan.uplink.get(fault.uplink);
       return uplink ? withRecord(plan, 'uplink', uplink.id, { ...uplink, enabled: false }) : plan;
     }
+    case 'taken':
+      // Who has taken it over lets it work as before, so that nobody notices.
+      return plan;
     case 'plug': {
       const cable = plan.cable.get(fault.cable);
       if (!cable) return plan;
@@ -84,6 +89,8 @@ export function faultTitle(plan: Plan, fault: Fault): string {
       return `${plan.device.get(fault.device)?.name ?? 'a box'} off`;
     case 'uplink':
       return `uplink ${plan.uplink.get(fault.uplink)?.name ?? ''} down`;
+    case 'taken':
+      return `${plan.device.get(fault.device)?.name ?? 'a device'} taken over`;
     case 'plug':
       return `the plug in ${title(fault.from)} moved to ${title(fault.to)}`;
   }
@@ -95,6 +102,7 @@ export const faultOn = (fault: Fault): RecordRef => {
     case 'plug':
       return { table: 'cable', id: fault.cable };
     case 'box':
+    case 'taken':
       return { table: 'device', id: fault.device };
     case 'uplink':
       return { table: 'uplink', id: fault.uplink };

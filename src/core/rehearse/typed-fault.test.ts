@@ -20,6 +20,10 @@ test('faults are read as they are typed', () => {
     kind: 'box',
     device: deviceNamed(plan, 'sw-b').id,
   });
+  expect(typedFault(plan, 'taken', 'desk', '')).toEqual({
+    kind: 'taken',
+    device: deviceNamed(plan, 'desk').id,
+  });
   expect(typedFault(plan, 'uplink', 'Fibre', '')).toEqual({
     kind: 'uplink',
     uplink: uplinkNamed(plan, 'fibre').id,
@@ -37,6 +41,7 @@ test.each([
   ['cable', 'sw-b 4', '', 'No cable is in sw-b 4'],
   ['cable', 'sw-a 9 = sw-b 4', '', 'There is no cable sw-a 9 = sw-b 4'],
   ['box', 'desk', '', '“desk” is no box here'],
+  ['taken', 'ghost', '', '“ghost” is no device here'],
   ['uplink', 'radio', '', '“radio” is no uplink here; there are '],
   ['plug', 'sw-b 1', 'nowhere', '“nowhere” is no port here'],
 ] as const)('%s %s is refused with what is wrong', (kind, text, to, why) =>
@@ -44,6 +49,6 @@ test.each([
 );
 
 test('what can be typed can be read', () => {
-  for (const kind of ['cable', 'box', 'uplink'] as const)
+  for (const kind of ['cable', 'box', 'uplink', 'taken'] as const)
     for (const name of faultNames(plan, kind)) expect(typedFault(plan, kind, name, '').kind).toBe(kind);
 });

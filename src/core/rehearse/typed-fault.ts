@@ -33,6 +33,11 @@ export function typedFault(plan: Plan, kind: Fault['kind'], text: string, to: st
         'what',
       );
     }
+    case 'taken': {
+      const [device] = devicesNamed(plan, text.trim());
+      if (device) return { kind, device: device.id };
+      throw badInput(`“${text.trim()}” is no device here; write the name of a box or a device.`, 'what');
+    }
     case 'uplink': {
       const uplink = uplinksOf(plan).find(({ name }) => name.toLowerCase() === text.trim().toLowerCase());
       if (uplink) return { kind, uplink: uplink.id };
@@ -66,6 +71,7 @@ export function typedFault(plan: Plan, kind: Fault['kind'], text: string, to: st
 /** What a person could mean, for the list beside the field. */
 export function faultNames(plan: Plan, kind: Fault['kind']): string[] {
   if (kind === 'uplink') return uplinksOf(plan).map(({ name }) => name);
+  if (kind === 'taken') return [...plan.device.values()].map(({ name }) => name).sort();
   if (kind === 'box') return [...plan.box.values()].map(({ device }) => plan.device.get(device)!.name).sort();
   return [...plan.cable.values()].flatMap(({ from, to }) =>
     [from, to].map((id) => portTitle(plan, plan.port.get(id)!)),

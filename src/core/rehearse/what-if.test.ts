@@ -13,6 +13,7 @@ import { type Fault, faultTitle, singleFaultsOf } from './faults';
 import { intruderReach } from './intruder';
 import { allSingleFaults, singleFaults } from './single-faults';
 import { typedReceiver, typedSender, typedWanted } from './typed';
+import { typedFault } from './typed-fault';
 import { whatIf } from './what-if';
 
 const TODAY = '2026-05-04';
@@ -71,7 +72,15 @@ describe('what if', () => {
     const [blocked] = treesOf(plan).blocked.keys();
     const { number, device } = plan.port.get(blocked!)!;
     const impact = whatIf(plan, [cableAt(plan, plan.device.get(device)!.name, number)], TODAY);
-    expect(impact).toEqual({ cutOff: [], joined: [], rerouted: [], answers: [], lost: [], roots: [] });
+    expect(impact).toEqual({
+      cutOff: [],
+      joined: [],
+      rerouted: [],
+      answers: [],
+      lost: [],
+      intruders: [],
+      roots: [],
+    });
   });
 
   test('two links at once cut off what is beyond them', () => {
@@ -166,5 +175,20 @@ describe('an intruder', () => {
       intruderReach(plan, deviceNamed(plan, name).id).beyond.map(({ zone, what }) => `${zone.name}: ${what}`);
     expect(beyond('desk').filter((line) => line.endsWith('everything'))).toEqual(['Internet: everything']);
     expect(beyond('gw-1').every((line) => line.endsWith('everything'))).toBe(true);
+  });
+
+  test('is tried together with other faults, in the network as it is then', () => {
+    const plan = soundGear();
+    const { id } = deviceNamed(plan, 'cam-1');
+    const inside = (...faults: Fault[]) =>
+      whatIf(plan, [...faults, { kind: 'taken', device: id }], TODAY).intruders.map(({ device, reach }) => [
+        device.name,
+        reach.inside.map(({ vlan }) => vlan.purpose),
+      ]);
+    expect(inside()).toEqual([['cam-1', ['cameras']]]);
+    expect(inside(typedFault(plan, 'plug', 'sw-a 3', 'sw-b 2'))).toEqual([['cam-1', ['staff']]]);
+    expect(inside(typedFault(plan, 'cable', 'cam-1', ''))).toEqual([['cam-1', []]]);
+    const alone = whatIf(plan, [{ kind: 'taken', device: id }], TODAY);
+    expect([alone.cutOff, alone.rerouted, alone.answers]).toEqual([[], [], []]);
   });
 });

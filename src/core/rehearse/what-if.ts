@@ -5,6 +5,7 @@ import { type Flood, type State, stateKey } from '../switching/fabric';
 import { classesOf, homeOf } from './classes';
 import { type Fault, withFaults } from './faults';
 import type { Answer } from './probe';
+import { type IntruderReach, intruderReach } from './intruder';
 import { type Standing, standingAfter, standingOf } from './standing';
 
 /** What becomes of a network with faults: for whom what changes. */
@@ -23,6 +24,8 @@ export interface Impact {
   readonly rerouted: readonly Device[];
   readonly answers: readonly ChangedAnswer[];
   readonly lost: readonly string[];
+  /** What whoever has taken over a box or device reaches in the network as it is then. */
+  readonly intruders: readonly { readonly device: Device; readonly reach: IntruderReach }[];
   readonly roots: readonly { readonly tree: string; readonly before: string; readonly after: string }[];
 }
 
@@ -31,7 +34,11 @@ const devicesWhere = (plan: Plan, ids: Iterable<string>): Device[] =>
   [...ids].map((id) => plan.device.get(id)!).sort((a, b) => byName(a.name, b.name));
 
 /** What changes between two standings, without the ways, which are dearer to compare. */
-export function compareStandings(plan: Plan, before: Standing, after: Standing): Omit<Impact, 'rerouted'> {
+export function compareStandings(
+  plan: Plan,
+  before: Standing,
+  after: Standing,
+): Omit<Impact, 'rerouted' | 'intruders'> {
   const cutOff: string[] = [];
   const joined: string[] = [];
   for (const [device, touch] of before.inTouch) {
@@ -84,8 +91,13 @@ export function whatIf(plan: Plan, faults: readonly Fault[], today: string | nul
     return old !== undefined && old !== way ? [device] : [];
   });
   const joined = new Set(compared.joined.map(({ id }) => id));
+  const intruders = faults.flatMap((fault) => {
+    const device = fault.kind === 'taken' && broken.device.get(fault.device);
+    return device ? [{ device, reach: intruderReach(broken, device.id) }] : [];
+  });
   return {
     ...compared,
+    intruders,
     rerouted: devicesWhere(
       plan,
       rerouted.filter((id) => !joined.has(id)),

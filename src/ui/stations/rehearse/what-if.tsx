@@ -2,11 +2,9 @@
 
 import { type FormEvent, useMemo, useState } from 'react';
 import type { Plan } from '@/core/plan/plan';
-import { devicesNamed } from '@/core/plan/view';
 import { questionText } from '@/core/questions/ask';
 import { type Fault, faultKey, faultTitle } from '@/core/rehearse/faults';
 import { faultNames, typedFault } from '@/core/rehearse/typed-fault';
-import { intruderReach } from '@/core/rehearse/intruder';
 import type { Impact } from '@/core/rehearse/what-if';
 import { problemOf } from '../../session/attempt';
 import { useJob } from '../../session/job';
@@ -21,7 +19,16 @@ const kinds: readonly (readonly [Kind, string])[] = [
   ['box', 'switch off'],
   ['uplink', 'fail the uplink'],
   ['plug', 'move the plug in'],
+  ['taken', 'lose to an intruder'],
 ];
+
+const whatOf: Readonly<Record<Kind, { readonly label: string; readonly example: string }>> = {
+  cable: { label: 'at port', example: 'sw-a 7' },
+  box: { label: 'box', example: 'sw-b' },
+  uplink: { label: 'uplink', example: 'fibre' },
+  plug: { label: 'at port', example: 'sw-a 7' },
+  taken: { label: 'box or device', example: 'hall-cam-01' },
+};
 
 /** Pulls cables, switches off boxes, fails uplinks, moves plugs: what changes for whom. */
 export function WhatIf({ plan }: { plan: Plan }) {
@@ -64,12 +71,12 @@ export function WhatIf({ plan }: { plan: Plan }) {
             />
           </label>
           <label className="w-[170px] text-[13px]">
-            {kind === 'box' ? 'box' : kind === 'uplink' ? 'uplink' : 'at port'}
+            {whatOf[kind].label}
             <input
               className="field field-line mono max-[699px]:min-h-11"
               value={text}
               list="fault-names"
-              placeholder={kind === 'box' ? 'sw-b' : kind === 'uplink' ? 'fibre' : 'sw-a 7'}
+              placeholder={whatOf[kind].example}
               autoComplete="off"
               onChange={(event) => setText(event.target.value)}
             />
@@ -126,7 +133,6 @@ export function WhatIf({ plan }: { plan: Plan }) {
           />
         )}
       </section>
-      <Intruder plan={plan} />
       <SingleFaults plan={plan} onTry={(fault) => run([fault])} />
     </>
   );
@@ -145,7 +151,7 @@ function ImpactView({
   stale: boolean;
   onAgain: () => void;
 }) {
-  const { cutOff, joined, rerouted, answers, lost, roots } = impact;
+  const { cutOff, joined, rerouted, answers, lost, roots, intruders } = impact;
   const names = (list: readonly { readonly name: string }[]) => list.map(({ name }) => name).join(', ');
   const lines: readonly (readonly [string, string, string])[] = [
     [`${cutOff.length} cut off`, names(cutOff), cutOff.length > 0 ? 'stop' : ''],
@@ -161,6 +167,22 @@ function ImpactView({
       lost.join(', '),
       lost.length > 0 ? 'stop' : '',
     ],
+    ...intruders.flatMap(({ device, reach }): [string, string, string][] => [
+      [
+        `In the hands of who has ${device.name}`,
+        reach.inside.length === 0
+          ? 'it is on no cable that is recorded'
+          : `it sends and reads as anybody in ${reach.inside.map(({ vlan, devices }) => `${vlan.vid} ${vlan.name} (${devices} recorded there)`).join(', ')}`,
+        'stop',
+      ],
+      [
+        `Beyond ${device.name}`,
+        reach.beyond.length === 0
+          ? ''
+          : `by what the policy lets pass: ${reach.beyond.map(({ zone, what }) => `${zone.name}: ${what}`).join(' · ')}`,
+        'stop',
+      ],
+    ]),
     [
       `${roots.length} ${roots.length === 1 ? 'tree' : 'trees'} with another root`,
       roots.map(({ tree, before, after }) => `${tree}: ${before || 'none'} → ${after || 'none'}`).join('; '),
@@ -187,58 +209,5 @@ function ImpactView({
       )}
       <Stale revision={revision} stale={stale} onAgain={onAgain} />
     </div>
-  );
-}
-
-/** A box or device in the hands of somebody else. */
-function Intruder({ plan }: { plan: Plan }) {
-  const [name, setName] = useState('');
-  const names = useMemo(
-    () =>
-      [...plan.device.values()]
-        .map((device) => device.name)
-        .sort((a, b) => a.localeCompare(b, undefined, { numeric: true })),
-    [plan],
-  );
-  const [device] = devicesNamed(plan, name.trim());
-  const reach = useMemo(() => (device ? intruderReach(plan, device.id) : null), [plan, device]);
-  return (
-    <section aria-label="Taken over" className="mb-5">
-      <h3 className="border-b-2 border-ink font-bold">Taken over by an intruder</h3>
-      <label className="flex items-center gap-2 py-1 text-[14px]">
-        what if somebody else controls
-        <input
-          className="field field-line mono w-[180px]!"
-          value={name}
-          list="intruder-names"
-          placeholder="hall-cam-01"
-          autoComplete="off"
-          onChange={(event) => setName(event.target.value)}
-        />
-        <datalist id="intruder-names">
-          {names.map((item) => (
-            <option key={item} value={item} />
-          ))}
-        </datalist>
-      </label>
-      {name.trim() !== '' && !device && (
-        <Problem text={`There is no device “${name.trim()}” here; choose one of the list.`} />
-      )}
-      {reach && device && (
-        <div role="status" className="text-[15px]">
-          <p>
-            {reach.inside.length === 0
-              ? `${device.name} is on no cable that is recorded.`
-              : `It sends and reads as anybody in ${reach.inside.map(({ vlan, devices }) => `${vlan.vid} ${vlan.name} (${devices} recorded there)`).join(', ')}.`}
-          </p>
-          {reach.beyond.length > 0 && (
-            <p>
-              Beyond, by what the policy lets pass:{' '}
-              {reach.beyond.map(({ zone, what }) => `${zone.name}: ${what}`).join(' · ')}
-            </p>
-          )}
-        </div>
-      )}
-    </section>
   );
 }
