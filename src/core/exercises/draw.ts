@@ -4,10 +4,11 @@ import type { Station } from '../findings/finding';
 import { type Step, applySteps, invertSteps } from '../plan/change';
 import type { Plan } from '../plan/plan';
 import { badInput } from '../plan/refusal';
+import { trialsFor } from './choice';
 import { kinds } from './kinds';
 import { type Kind, type Level, levelWords, stepsOf } from './kind';
 import { type Symptom, symptomsOf } from './symptoms';
-import { Readings, type Trial, type Turned, trialKey, trialsFor, turned } from './trials';
+import { Readings, type Trial, type Turned, trialKey, turned } from './trials';
 
 /** An exercise: one to three faults put into a plan, and what people say who notice them. */
 

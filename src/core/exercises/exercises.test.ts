@@ -19,7 +19,7 @@ import { type Kind, levels, stepsOf } from './kind';
 import { kinds } from './kinds';
 import { reportOf } from './report';
 import { Readings } from './trials';
-import { exerciseView, withHint } from './view';
+import { endedView, exerciseView, withHint } from './view';
 
 const TODAY = '2026-05-04';
 const demo = (name: string) =>
@@ -240,5 +240,11 @@ describe('solving it', () => {
     expect([view.points, view.of]).toEqual([9, 10]);
     expect(exerciseView(stored, began, clinic, TODAY).complaints[0]!.stands).toBe(false);
     expect(() => soundPlan(planOf({}), [fault])).toThrow(/not in this plan/);
+    const report = reportOf({ ...kept, now: began, hints: [1] }, TODAY);
+    expect(endedView({ ...stored, report }, report)).toMatchObject({
+      complaints: [{ text: view.complaints[0]!.text, stands: true, nextCost: null }],
+      points: 0,
+      of: 10,
+    });
   });
 });

@@ -15,7 +15,8 @@ export interface Complaint {
 /** What people say of a fault: its first symptom, in an easy exercise with what they know to have happened. */
 export function complaintOf(fault: Pick<Fault, 'since'>, alone: Alone, level: Level): Complaint {
   const [symptom] = alone.symptoms;
-  if (!symptom) throw new RangeError('nobody notices this fault');
+  // An exercise that is kept may be looked at by a later version, in which nobody would notice it any more.
+  if (!symptom) return { text: 'Something is not as it was.', trials: [] };
   const said = symptom.say(level === 3);
   return { text: `${said}${level === 3 ? '' : `, ${fault.since}`}.`, trials: symptom.trials };
 }
@@ -43,12 +44,14 @@ export const costOf = (hints: number): number =>
 /** The hints of a fault, each telling more: the station, a trial that shows it, the record, what was done. */
 export function hintsOf(fault: Fault, alone: Alone): readonly string[] {
   const { plan } = alone.readings;
-  const telling = alone.changes.find(({ trial }) => trial.kind !== 'clash') ?? alone.changes[0]!;
+  const telling = alone.changes.find(({ trial }) => trial.kind !== 'clash') ?? alone.changes[0];
   const step = fault.steps[0]!;
   const record = recordIn(plan, step.table, step.id) ?? step.before!;
   return [
     `It is to be seen under ${stationNames[fault.station]}.`,
-    `${trialTitle(plan, telling.trial)}, would say, were it the only fault: “${telling.after.text}”. Without it: “${telling.before.text}”.`,
+    telling
+      ? `${trialTitle(plan, telling.trial)}, would say, were it the only fault: “${telling.after.text}”. Without it: “${telling.before.text}”.`
+      : 'No trial tells of it.',
     step.before === null
       ? `Something was added: ${recordTitle(plan, step.table, record)}.`
       : `It is at ${recordTitle(plan, step.table, record)}.`,

@@ -6,10 +6,11 @@ import { describeChange } from '../plan/describe';
 import { equal } from '../plan/equal';
 import { type Plan, recordIn } from '../plan/plan';
 import { portTitle, recordTitle } from '../plan/words';
+import { trialsFor } from './choice';
 import { type Alone, type Fault, fallout, soundPlan, withSteps } from './draw';
 import { complaintOf, costOf, pointsOfFault } from './hints';
 import type { Level } from './kind';
-import { Readings, type Trial, type Turned, trialTitle, trialsFor, turned } from './trials';
+import { Readings, type Trial, type Turned, trialTitle, turned } from './trials';
 
 /** What became of an exercise: what was mended, what each test could have told, what was broken on the way. */
 

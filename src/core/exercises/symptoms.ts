@@ -6,8 +6,9 @@ import { type Wanted, wantedText } from '../policy/decide';
 import { allServices } from '../policy/services';
 import { senderTitle } from '../questions/ask';
 import { nameOfReceiver } from '../rehearse/probe';
+import { trialsFor } from './choice';
 import { endDevices } from './places';
-import { type Readings, type Trial, type Turned, trialKey, trialsFor } from './trials';
+import { type Readings, type Trial, type Turned, trialKey } from './trials';
 
 /** What people notice of a fault, and how they put it. */
 

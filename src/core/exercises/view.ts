@@ -36,6 +36,17 @@ export interface ExerciseView extends Omit<Kept, 'faults' | 'hints'> {
   readonly of: number;
 }
 
+/** What is shown of an exercise that is handed in: all there is to say stands in its report. */
+export function endedView({ faults: _faults, hints: _hints, ...shown }: Kept, report: Report): ExerciseView {
+  const complaints = report.faults.map(({ complaint, mended }) => ({
+    text: complaint,
+    stands: mended === 'no',
+    hints: [],
+    nextCost: null,
+  }));
+  return { ...shown, complaints, points: report.points, of: report.of };
+}
+
 /** What is shown of an exercise: never what was done, except by the hints that were taken. `start`: the plan it began with. */
 export function exerciseView(kept: Kept, start: Plan, now: Plan, today: string): ExerciseView {
   const { faults, hints, ...shown } = kept;

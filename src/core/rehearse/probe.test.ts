@@ -251,6 +251,15 @@ describe('ways beyond the segments', () => {
     );
   });
 
+  test('an address that is none of the Internet is reached by no uplink, but in the network upstream', () => {
+    expect(ask(sound, 'desk', '10.99.7.7', 'HTTPS').summary).toMatch(
+      /^Stopped at \S+: 10\.99\.7\.7 is not an address of the Internet \(RFC 6890\)/,
+    );
+    expect(ask(sound, 'desk', '203.0.113.9', 'HTTPS').delivered).toBe(true);
+    const upstream = put(sound, 'uplink', uplinkNamed(sound, 'fibre'), { network: prefix('10.99.7.0/24') });
+    expect(ask(upstream, 'desk', '10.99.7.7', 'HTTPS').delivered).toBe(true);
+  });
+
   test('an accepted VPN reaches the device asked for and nothing else; an accepted opening is for one port', () => {
     const uplink = uplinkNamed(sound, 'fibre').id;
     const wish = { uplink, target: cardOf(sound, 'till').id, protocol: 'tcp', port: 8443 };

@@ -32,7 +32,7 @@ describe('who is on one wire', () => {
       fc.property(drawnNetwork, (drawn) => {
         if (compare(network(drawn))) compared++;
       }),
-      { numRuns: 1500 },
+      { numRuns: 1500, seed: 17 },
     );
     expect(compared).toBeGreaterThan(100);
   });
@@ -44,14 +44,14 @@ describe('who is on one wire', () => {
       fc.property(damagedTrees, (damage) => {
         if (compare(buildTrees(damage, sound))) compared++;
       }),
-      { numRuns: 150 },
+      { numRuns: 150, seed: 17 },
     );
     const gear = soundGear();
     fc.assert(
       fc.property(damagedGear, (damage) => {
         if (compare(buildGear(damage, gear))) compared++;
       }),
-      { numRuns: 150 },
+      { numRuns: 150, seed: 17 },
     );
     expect(compared).toBeGreaterThan(50);
   });

@@ -255,7 +255,7 @@ test('a tree made from the one before LANs went away is the one computed from no
       if (cut.length > 0) searched++;
       expect(made).toEqual(computeTree(left));
     }),
-    { numRuns: 3000 },
+    { numRuns: 3000, seed: 17 },
   );
   expect(searched).toBeGreaterThan(300);
 });

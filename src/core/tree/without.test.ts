@@ -80,7 +80,7 @@ test('the trees made from those before a fault are the trees grown from nothing'
       made++;
       expect(plainly(kept)).toEqual(plainly(growTrees(broken, after)));
     }),
-    { numRuns: 600 },
+    { numRuns: 600, seed: 17 },
   );
   expect(made).toBeGreaterThan(200);
 });

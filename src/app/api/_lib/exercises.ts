@@ -1,5 +1,5 @@
 import { today } from '@/today';
-import { type ExerciseView, type Kept, exerciseView } from '@/core/exercises/view';
+import { type ExerciseView, type Kept, endedView, exerciseView } from '@/core/exercises/view';
 import { applySteps } from '@/core/plan/change';
 import type { Plan } from '@/core/plan/plan';
 import { decodeStep } from '@/core/plan/wire';
@@ -39,6 +39,7 @@ export async function openExercise(site: string): Promise<Kept> {
 
 /** What of an exercise its solver may see, with its plan as it is now. */
 export async function viewOf(site: string, kept: Kept): Promise<ExerciseView> {
+  if (kept.report) return endedView(kept, kept.report);
   const { plan } = await currentPlan(site);
   return exerciseView(kept, await firstPlan(site, plan), plan, today());
 }

@@ -1,0 +1,164 @@
+import { addOffset } from '../address/ip';
+import { groupBy, memo } from '../plan/memo';
+import type { Plan } from '../plan/plan';
+import type { Zone } from '../plan/records';
+import { addressesOn, interfacesOf, routersOf, vlansOf } from '../plan/view';
+import { rulesOf } from '../policy/analyse';
+import type { Wanted } from '../policy/decide';
+import { serviceOf } from '../policy/services';
+import { passing, zonesOf } from '../policy/zones';
+import { askedBy, questionsOf } from '../questions/ask';
+import { classesOf } from '../rehearse/classes';
+import type { Question } from '../rehearse/probe';
+import { endDevices, pluggedIn } from './places';
+import { type Trial, trialKey } from './trials';
+
+/** Which trials are made on a plan to see what a fault does to it. */
+
+const PING: Wanted = { protocol: 'icmp', port: 8 };
+const HTTPS: Wanted = { protocol: 'tcp', port: 443 };
+
+/** With at most this many end devices each of them is tried; in a larger site some, and those near the fault. */
+const ALL = 200;
+/** The most that is tried of a sort in a larger site. */
+const SOME = 60;
+/** The most pairs of segments that are tried. */
+const PAIRS = 400;
+
+/** At most so many of a list, evenly spread over it. */
+const spread = <T>(items: readonly T[], most: number): T[] => {
+  const step = Math.ceil(items.length / most);
+  return items.filter((_, i) => i % step === 0);
+};
+
+/** What is tried on a plan to see what a fault does to it, those named first. */
+export function trialsFor(plan: Plan, near: readonly string[]): readonly Trial[] {
+  const everywhere = commonTrials(plan);
+  const known = new Set(everywhere.map(trialKey));
+  const nearest = endDevices(plan)
+    .filter(({ device }) => near.includes(device.id))
+    .flatMap(({ device }) => deviceTrials(plan, device.id));
+  const ports = pluggedIn(plan)
+    .filter(({ device }) => near.includes(device.id))
+    .map(({ port }): Trial => ({ kind: 'lease', port: port.id }));
+  return [...everywhere, ...[...nearest, ...ports].filter((trial) => !known.has(trialKey(trial)))];
+}
+
+function deviceTrials(plan: Plan, device: string): Trial[] {
+  const own = endDevices(plan).find((item) => item.device.id === device)!;
+  const peer = endDevices(plan).find((item) => item.subnet === own.subnet && item.device.id !== device);
+  const talk = (to: Question['to'], wanted: Wanted): Trial => ({
+    kind: 'talk',
+    question: { from: { device }, to, wanted },
+  });
+  return [
+    talk({ gateway: true }, PING),
+    talk({ internet: true }, HTTPS),
+    ...(peer ? [talk({ device: peer.device.id }, PING)] : []),
+    { kind: 'names', device },
+  ];
+}
+
+const commonTrials = memo((plan: Plan): readonly Trial[] => {
+  const talk = (question: Question): Trial => ({ kind: 'talk', question });
+  const ends = endDevices(plan);
+  const large = ends.length > ALL;
+  const some = <T>(items: readonly T[]): readonly T[] => (large ? spread(items, SOME) : items);
+  const examples = new Set(classesOf(plan).map(({ devices }) => devices[0]));
+  const chosen = large ? some(ends.filter(({ device }) => examples.has(device.id))) : ends;
+  const addressed = new Set([...plan.subnet.values()].map(({ vlan }) => vlan));
+  const segments = vlansOf(plan).filter(({ id }) => addressed.has(id));
+  const pairs = segments.flatMap((from) =>
+    segments
+      .filter((to) => to !== from)
+      .map((to) => talk({ from: { vlan: from.id }, to: { vlan: to.id }, wanted: HTTPS })),
+  );
+  const sockets = groupBy(
+    [...plan.port.values()].filter(({ role, enabled, number }) => role === 'access' && enabled && number > 0),
+    ({ untagged }) => untagged,
+  );
+  const all: Trial[] = [
+    { kind: 'storm' },
+    ...[...plan.subnet.values()].map(({ id }): Trial => ({ kind: 'clash', subnet: id })),
+    ...questionsOf(plan).map((question) => talk(askedBy(question))),
+    ...chosen.flatMap(({ device }) => deviceTrials(plan, device.id)),
+    ...some(segments.flatMap(({ id }) => (sockets.get(id) ?? []).slice(0, 2))).map(({ id }): Trial => ({
+      kind: 'lease',
+      port: id,
+    })),
+    ...some(spread(pairs, PAIRS)),
+    ...some(allowedTalks(plan)).map(talk),
+    ...some(boxTalks(plan)).map(talk),
+    ...[...plan.forward.values()].flatMap(({ target, inside, protocol, enabled }) => {
+      const { device } = plan.interface.get(target)!;
+      const wanted = { protocol: protocol === 'udp' ? ('udp' as const) : ('tcp' as const), port: inside };
+      return enabled ? [talk({ from: { internet: true }, to: { device }, wanted })] : [];
+    }),
+  ];
+  return [...new Map(all.map((trial) => [trialKey(trial), trial])).values()];
+});
+
+/** Somebody at the gateway who wants to configure a box. */
+function boxTalks(plan: Plan): Question[] {
+  const [router] = routersOf(plan);
+  if (!router) return [];
+  return [...plan.box.values()]
+    .filter(
+      ({ device }) =>
+        device !== router.id && interfacesOf(plan, device).some(({ id }) => addressesOn(plan, id).length > 0),
+    )
+    .map(({ device }) => ({ from: { device: router.id }, to: { device }, wanted: PING }));
+}
+
+/** A talk for each service that a pair of zones or a rule speaks of. */
+function allowedTalks(plan: Plan): Question[] {
+  const found: Question[] = [];
+  const services = (ids: readonly string[]): Wanted[] =>
+    ids.slice(0, 3).flatMap((id) => {
+      const match = serviceOf(plan, id)?.matches.find(({ protocol }) => protocol !== 'ip');
+      return match && match.protocol !== 'ip' ? [{ protocol: match.protocol, port: match.from }] : [];
+    });
+  for (const from of zonesOf(plan))
+    for (const to of zonesOf(plan)) {
+      const [vlan] = from.vlans;
+      if (from === to || vlan === undefined) continue;
+      const { decision, services: ids } = passing(plan, from, to);
+      if (decision === 'deny') continue;
+      for (const end of endsOf(plan, to))
+        for (const wanted of decision === 'services' ? services(ids) : [HTTPS])
+          found.push({ from: { vlan }, to: end, wanted });
+    }
+  for (const rule of rulesOf(plan)) {
+    const [a, b] = [rule.from[0], rule.to[0]];
+    if (!rule.enabled || !a || !b) continue;
+    const vlanIn = (zone: string) => plan.zone.get(zone)?.vlans[0];
+    const from =
+      'device' in a
+        ? { device: a.device }
+        : 'vlan' in a
+          ? { vlan: a.vlan }
+          : 'zone' in a
+            ? inVlan(vlanIn(a.zone))
+            : null;
+    const to =
+      'device' in b
+        ? { device: b.device }
+        : 'vlan' in b
+          ? { vlan: b.vlan }
+          : 'prefix' in b
+            ? { address: addOffset(b.prefix.address, 1) }
+            : inVlan(vlanIn(b.zone));
+    if (!from || !to) continue;
+    for (const wanted of rule.services.length > 0 ? services(rule.services) : [HTTPS])
+      found.push({ from, to, wanted });
+  }
+  return found;
+}
+/** Somebody in a zone: in its first segment, and at the other end of each tunnel. */
+const endsOf = (plan: Plan, zone: Zone): Question['to'][] => [
+  ...zone.vlans.slice(0, 1).map((vlan) => ({ vlan })),
+  ...zone.tunnels.flatMap((id) =>
+    (plan.tunnel.get(id)?.remote ?? []).map((prefix) => ({ address: addOffset(prefix.address, 1) })),
+  ),
+];
+const inVlan = (vlan: string | undefined) => (vlan === undefined ? null : { vlan });
