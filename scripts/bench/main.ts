@@ -3,8 +3,7 @@ import { type Prefix, covers, overlaps, sizeOf } from '../../src/core/address/pr
 import { FindingsEngine } from '../../src/core/findings/engine';
 import { perform } from '../../src/core/operations';
 import { applyChange } from '../../src/core/plan/change';
-import { type Plan, planOf } from '../../src/core/plan/plan';
-import { tableNames } from '../../src/core/plan/records';
+import type { Plan } from '../../src/core/plan/plan';
 import { vlansOf } from '../../src/core/plan/view';
 import { islandsOf } from '../../src/core/switching/users';
 import { linksOf } from '../../src/core/switching/wiring';
@@ -21,28 +20,7 @@ import { naiveFindings, naiveReach } from './naive';
 import { largePolicy } from './policy';
 import { largeNetwork } from './network';
 import { largeSite } from './site';
-import { fabricOf } from '../../src/core/switching/fabric';
-import { growTrees } from '../../src/core/tree/trees';
-import { singleFaultsOf } from '../../src/core/rehearse/faults';
-import { singleFaults } from '../../src/core/rehearse/single-faults';
-import { whatIf } from '../../src/core/rehearse/what-if';
-import { largeTrees, naiveTree } from './trees';
-
-/** Each figure with its input and the ratio to the straightforward way in the same run. Medians of several runs. */
-const median = (list: number[]) => list.sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
-async function time(runs: number, work: (i: number) => unknown): Promise<number> {
-  const taken: number[] = [];
-  for (let i = 0; i < runs; i++) {
-    const start = performance.now();
-    await work(i);
-    taken.push(performance.now() - start);
-  }
-  return median(taken);
-}
-const show = (what: string, ms: number, baseline?: { name: string; ms: number }) =>
-  console.log(
-    `${what.padEnd(66)} ${ms.toFixed(2).padStart(10)} ms${baseline ? `   ${baseline.name} ${baseline.ms.toFixed(1)} ms, ${(baseline.ms / ms).toFixed(0)} times` : ''}`,
-  );
+import { copyOf, median, show, time } from './measure';
 
 async function main() {
   const plan = largeSite(500, 100);
@@ -107,7 +85,6 @@ async function main() {
 
   await benchReach();
   await benchPolicy();
-  await benchTrees();
 
   const pool = openDatabase(process.env.DATABASE_URL!);
   await migrate(pool);
@@ -221,41 +198,6 @@ async function benchPolicy() {
   });
   show('analysis of 10,000 rules', judged, { name: 'only comparing all pairs', ms: pairwise });
 }
-
-/** All spanning trees of a large site, one fault, and link faults one after the other. */
-async function benchTrees() {
-  const plan = largeTrees(200, 150, 64, 6000, 400);
-  const size = '200 switches, 400 links, 64 instances, 150 VLANs';
-  const wired = fabricOf(plan);
-  const runs: number[] = [];
-  for (let i = 0; i < 12; i++) runs.push(await time(1, () => growTrees(plan, wired)));
-  const trees = median(runs.slice(4));
-  const { grown } = growTrees(plan, wired);
-  const naive = await time(1, () => grown.reduce((sum, { topology }) => sum + naiveTree(topology), 0));
-  show(`all trees, ${size}`, trees, { name: 'asking round until nothing changes', ms: naive });
-
-  const faults = singleFaultsOf(plan).filter(({ kind }) => kind === 'cable');
-  whatIf(plan, [faults[0]!], null);
-  const anew = await time(3, (i) => whatIf(copyOf(plan), [faults[i * 31]!], null));
-  const one = await time(12, (i) => whatIf(plan, [faults[(i * 29 + 7) % faults.length]!], null));
-  show('what if, one link, 6,000 end devices, 20 questions', one, { name: 'from nothing', ms: anew });
-
-  const run = singleFaults(plan, null);
-  run.next();
-  const asked = 400;
-  const some = await time(1, () => {
-    for (let i = 0; i < asked; i++) run.next();
-  });
-  show(`single faults, ${asked} links one after the other`, some, {
-    name: 'each from nothing',
-    ms: anew * asked,
-  });
-  console.log(`memory of the process: ${Math.round(process.memoryUsage().rss / 1e6)} MB`);
-}
-
-/** The same plan with records of its own. */
-const copyOf = (plan: Plan): Plan =>
-  planOf(Object.fromEntries(tableNames.map((table) => [table, structuredClone([...plan[table].values()])])));
 
 /** The straightforward packing: for each request, the first aligned place that overlaps nothing placed so far. */
 function scanPack(space: Prefix, requests: readonly { length: number }[]): void {

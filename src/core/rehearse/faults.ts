@@ -1,3 +1,4 @@
+import { memo } from '../plan/memo';
 import { type Plan, withRecord } from '../plan/plan';
 import type { Port } from '../plan/records';
 import type { RecordRef } from '../plan/refusal';
@@ -17,17 +18,21 @@ export type Fault =
   /** The plug at one end of a cable goes into another port, which stays as it is. */
   | { readonly kind: 'plug'; readonly cable: string; readonly from: string; readonly to: string };
 
-/** The ports of boxes and devices at the ends of the links that a cable is part of. */
-export function endsOfCable(plan: Plan, cable: string): string[] {
-  const found = new Set<string>();
-  for (const links of linksOf(plan).values())
-    for (const link of links)
-      if (link.cables.includes(cable)) {
-        found.add(link.from);
-        found.add(link.to);
+const endsByCable = memo((all: ReturnType<typeof linksOf>) => {
+  const found = new Map<string, Set<string>>();
+  for (const links of all.values())
+    for (const { cables, from, to } of links)
+      for (const cable of cables) {
+        const ends = found.get(cable);
+        if (ends) ends.add(from).add(to);
+        else found.set(cable, new Set([from, to]));
       }
-  return [...found];
-}
+  return found;
+});
+/** The ports of boxes and devices at the ends of the links that a cable is part of. */
+export const endsOfCable = (plan: Plan, cable: string): string[] => [
+  ...(endsByCable(linksOf(plan)).get(cable) ?? []),
+];
 
 const off = (plan: Plan, port: Port | undefined): Plan =>
   port ? withRecord(plan, 'port', port.id, { ...port, enabled: false }) : plan;
