@@ -4,6 +4,7 @@ import type { Station } from '../findings/finding';
 import { type Step, applySteps, invertSteps } from '../plan/change';
 import type { Plan } from '../plan/plan';
 import { badInput } from '../plan/refusal';
+import { type Work, finish } from '../plan/work';
 import { trialsFor } from './choice';
 import { kinds } from './kinds';
 import { type Kind, type Level, levelWords, stepsOf } from './kind';
@@ -86,11 +87,7 @@ const TRIES = 150;
  * Draws faults that somebody notices: each by itself changes what a trial says, its first symptom is its own and still
  * shows when all are in. Yields after each that is tried. Throws a Refusal when the site is too small for so many.
  */
-export function* drawing(
-  plan: Plan,
-  { seed, level, count }: Order,
-  today: string | null,
-): Generator<void, Exercise, void> {
+export function* drawing(plan: Plan, { seed, level, count }: Order, today: string | null): Work<Exercise> {
   const random = xoroshiro128plus(seed);
   const shuffled = <T>(items: readonly T[]): T[] => {
     const left = [...items];
@@ -139,10 +136,5 @@ export function* drawing(
 }
 
 /** Draws an exercise at once. */
-export function drawExercise(plan: Plan, order: Order, today: string | null): Exercise {
-  const work = drawing(plan, order, today);
-  for (;;) {
-    const next = work.next();
-    if (next.done) return next.value;
-  }
-}
+export const drawExercise = (plan: Plan, order: Order, today: string | null): Exercise =>
+  finish(drawing(plan, order, today));

@@ -6,6 +6,7 @@ import { describeChange } from '../plan/describe';
 import { equal } from '../plan/equal';
 import { type Plan, recordIn } from '../plan/plan';
 import { portTitle, recordTitle } from '../plan/words';
+import { type Work, finish } from '../plan/work';
 import { trialsFor } from './choice';
 import { type Alone, type Fault, fallout, soundPlan, withSteps } from './draw';
 import { complaintOf, costOf, pointsOfFault } from './hints';
@@ -81,22 +82,27 @@ const telling = (plan: Plan, { trial, before, after }: Turned): Telling => ({
 });
 
 /** What the findings say of each fault by itself that they did not say without it. */
-function newFindings(
+function* newFindings(
   sound: Plan,
   faults: readonly Fault[],
   alone: readonly Alone[],
   today: string,
-): string[][] {
+): Work<string[][]> {
   const engine = new FindingsEngine(sound, today);
   const known = new Set(engine.all().map(({ key }) => key));
-  return faults.map(({ steps }, at) => {
+  const found: string[][] = [];
+  for (const [at, { steps }] of faults.entries()) {
+    yield;
     const { added } = engine.advance(alone[at]!.readings.plan, steps);
     engine.advance(sound, invertSteps(steps));
-    return added
-      .filter(({ key }) => !known.has(key))
-      .slice(0, 3)
-      .map(({ what, because }) => `${what}. ${because}`);
-  });
+    found.push(
+      added
+        .filter(({ key }) => !known.has(key))
+        .slice(0, 3)
+        .map(({ what, because }) => `${what}. ${because}`),
+    );
+  }
+  return found;
 }
 
 const isBack = (now: Plan, { steps }: Fault): boolean =>
@@ -106,13 +112,13 @@ const isBack = (now: Plan, { steps }: Fault): boolean =>
  * Which faults are still there, judged by what works: those with which alone the network would say most nearly what it
  * says now. Where two sets explain it alike the larger one counts, for what another fault hides is not mended.
  */
-function stillThere(
+function* stillThere(
   sound: Readings,
   now: Readings,
   trials: readonly Trial[],
   faults: readonly Fault[],
   today: string,
-): { readonly left: ReadonlySet<Fault>; readonly expected: Readings } {
+): Work<{ readonly left: ReadonlySet<Fault>; readonly expected: Readings }> {
   const open = faults.filter((fault) => !isBack(now.plan, fault));
   const unlike = (expected: Readings) =>
     trials.filter((trial) => expected.of(trial).verdict !== now.of(trial).verdict).length;
@@ -124,6 +130,7 @@ function stillThere(
       [...left].flatMap(({ steps }) => steps),
     );
     if (!plan) continue;
+    yield;
     const expected = new Readings(plan, today);
     const found = { left, expected, unlike: unlike(expected) };
     if (found.unlike < best.unlike || (found.unlike === best.unlike && left.size >= best.left.size))
@@ -142,14 +149,18 @@ export interface Solved {
   readonly hints: readonly number[];
 }
 
-/** Judges an exercise that is handed in, by what works and not by how it was mended. */
-export function reportOf({ start, now, faults, level, hints }: Solved, today: string): Report {
+/** Judges an exercise that is handed in, by what works and not by how it was mended. Yields between its parts. */
+export function* reporting({ start, now, faults, level, hints }: Solved, today: string): Work<Report> {
   const sound = new Readings(soundPlan(start, faults), today);
   const mending = new Readings(now, today);
-  const alone = faults.map((fault) => fallout(sound, fault, today)!);
+  const alone: Alone[] = [];
+  for (const fault of faults) {
+    alone.push(fallout(sound, fault, today)!);
+    yield;
+  }
   const near = faults.flatMap((fault) => fault.near);
   const trials = trialsFor(sound.plan, near);
-  const { left, expected } = stillThere(sound, mending, trials, faults, today);
+  const { left, expected } = yield* stillThere(sound, mending, trials, faults, today);
   const mended = faults.map((fault, at): FaultReport['mended'] => {
     if (isBack(now, fault)) return 'back';
     const shown = alone[at]!.changes.map(({ trial }) => trial);
@@ -159,7 +170,9 @@ export function reportOf({ start, now, faults, level, hints }: Solved, today: st
   const harm = turned(expected, mending, trials).filter(
     ({ trial }) => turned(sound, mending, [trial]).length > 0,
   );
-  const findings = newFindings(sound.plan, faults, alone, today);
+  yield;
+  const findings = yield* newFindings(sound.plan, faults, alone, today);
+  yield;
   const reports = faults.map((fault, at): FaultReport => {
     const points = mended[at] === 'no' ? 0 : pointsOfFault - costOf(hints[at] ?? 0);
     return {
@@ -182,3 +195,6 @@ export function reportOf({ start, now, faults, level, hints }: Solved, today: st
     left: [...new Set(describeChange(sound.plan, changes).map(({ what }) => what))].slice(0, 12),
   };
 }
+
+/** Judges it at once. */
+export const reportOf = (solved: Solved, today: string): Report => finish(reporting(solved, today));

@@ -1,4 +1,5 @@
 import type { Plan } from '../plan/plan';
+import { type Work, finish } from '../plan/work';
 import type { Device } from '../plan/records';
 import { isEvery } from '../switching/facts';
 import { bridgeAt, fabric } from '../switching/users';
@@ -104,7 +105,7 @@ function isIdle(plan: Plan, fault: Fault): boolean {
  * Runs every single failure; yields after each, so that whoever runs it can say how far it is, or stop. Returns them ranked:
  * most devices cut off first, then most answers changed, then most services lost.
  */
-export function* singleFaults(plan: Plan, today: string | null): Generator<Progress, Ranked[], void> {
+export function* singleFaults(plan: Plan, today: string | null): Work<Ranked[], Progress> {
   const faults = singleFaultsOf(plan);
   const before = standingOf(plan, today);
   const ranked: Ranked[] = [];
@@ -132,10 +133,5 @@ export function* singleFaults(plan: Plan, today: string | null): Generator<Progr
 }
 
 /** Runs to the end at once. */
-export function allSingleFaults(plan: Plan, today: string | null): Ranked[] {
-  const run = singleFaults(plan, today);
-  for (;;) {
-    const next = run.next();
-    if (next.done) return next.value;
-  }
-}
+export const allSingleFaults = (plan: Plan, today: string | null): Ranked[] =>
+  finish(singleFaults(plan, today));

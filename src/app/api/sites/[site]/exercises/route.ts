@@ -8,6 +8,7 @@ import { database } from '@/db/connection';
 import { createExercise, exercisesMadeOf } from '@/db/exercises';
 import { handle, json, readBody } from '../../../_lib/handle';
 import { type SiteParams, authorSchema, currentPlan, newId, now } from '../../../_lib/plans';
+import { inSlices } from '../../../_lib/slices';
 
 export const dynamic = 'force-dynamic';
 
@@ -28,16 +29,11 @@ const body = z.strictObject({
 export const POST = handle<SiteParams>(async (request, { site }) => {
   const { learner, ...order } = await readBody(request, body);
   const { plan, revision } = await currentPlan(site);
-  const work = drawing(plan, order, today());
-  let drawn = work.next();
-  for (; !drawn.done; drawn = work.next()) {
-    // Others are answered between two tries.
-    await new Promise((resolve) => setImmediate(resolve));
-  }
+  const drawn = await inSlices(drawing(plan, order, today()));
   const { name } = siteOf(plan);
   const title = `, exercise ${order.seed}`;
-  const copy = withRecord(drawn.value.plan, 'site', SITE_ID, {
-    ...siteOf(drawn.value.plan),
+  const copy = withRecord(drawn.plan, 'site', SITE_ID, {
+    ...siteOf(drawn.plan),
     name: `${name.slice(0, 80 - title.length)}${title}`,
   });
   const id = newId();
@@ -46,7 +42,7 @@ export const POST = handle<SiteParams>(async (request, { site }) => {
     seed: order.seed,
     level: order.level,
     learner,
-    faults: drawn.value.faults,
+    faults: drawn.faults,
     startedAt: now(),
   });
   return json({ id }, 201);

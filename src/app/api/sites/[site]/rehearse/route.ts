@@ -10,6 +10,7 @@ import { typedFault } from '@/core/rehearse/typed-fault';
 import { whatIf } from '@/core/rehearse/what-if';
 import { handle, json, readBody } from '../../../_lib/handle';
 import { type SiteParams, currentPlan } from '../../../_lib/plans';
+import { inSlices } from '../../../_lib/slices';
 
 const typed = z.string().max(200);
 const body = z.union([
@@ -57,15 +58,10 @@ export const POST = handle<SiteParams>(async (request, { site }) => {
       })),
     });
   if ('faults' in input) return json({ revision, impact: impactOf(plan, input.faults) });
-  const run = singleFaults(plan, today());
-  let next = run.next();
-  for (; !next.done; next = run.next()) {
-    // Others are answered between two faults.
-    await new Promise((resolve) => setImmediate(resolve));
-  }
+  const ranked = await inSlices(singleFaults(plan, today()));
   return json({
     revision,
-    ranked: next.value.map(({ fault, ...ranked }) => ({ fault: faultTitle(plan, fault), ...ranked })),
+    ranked: ranked.map(({ fault, ...rest }) => ({ fault: faultTitle(plan, fault), ...rest })),
   });
 });
 

@@ -1,12 +1,13 @@
 import { today } from '@/today';
 import { z } from 'zod';
-import { reportOf } from '@/core/exercises/report';
+import { reporting } from '@/core/exercises/report';
 import { database } from '@/db/connection';
 import { endExercise } from '@/db/exercises';
 import { firstPlan, openExercise, viewOf } from '../../../../_lib/exercises';
 import { handle, json, readBody } from '../../../../_lib/handle';
 import { type SiteParams, currentPlan, now } from '../../../../_lib/plans';
 import { Problem } from '../../../../_lib/problem';
+import { inSlices } from '../../../../_lib/slices';
 
 /** Hands the exercise in as the plan is now, and judges it. */
 export const POST = handle<SiteParams>(async (request, { site }) => {
@@ -20,7 +21,8 @@ export const POST = handle<SiteParams>(async (request, { site }) => {
       `You hand in change ${revision}, and the plan is at change ${newest}; look at it and hand in again.`,
     );
   const { faults, level, hints } = kept;
-  const report = reportOf({ start: await firstPlan(site, plan), now: plan, faults, level, hints }, today());
+  const solved = { start: await firstPlan(site, plan), now: plan, faults, level, hints };
+  const report = await inSlices(reporting(solved, today()));
   const endedAt = now();
   if (!(await endExercise(database(), site, report, endedAt)))
     throw new Problem(409, 'Handed in already', 'Somebody handed this exercise in at this moment.');
