@@ -1,5 +1,5 @@
 import type { Pool } from 'mysql2/promise';
-import type { Fault } from '../core/exercises/draw';
+import type { PlantedFault } from '../core/exercises/draw';
 import type { Level } from '../core/exercises/kind';
 import type { Report } from '../core/exercises/report';
 import type { Kept } from '../core/exercises/view';
@@ -11,12 +11,12 @@ import { insertSite } from './sites';
 
 /** Exercises: each is a site of its own, a copy with faults in it, and one row here that says which. */
 
-type WireFault = Omit<Fault, 'steps'> & { readonly steps: readonly WireStep[] };
+type WireFault = Omit<PlantedFault, 'steps'> & { readonly steps: readonly WireStep[] };
 
 const FIELDS =
   'site_id, original_id, original_name, original_revision, seed, level, learner, started_at, ended_at, hints, report';
 
-const keptOf = (row: readonly unknown[], faults: readonly Fault[]): Kept => ({
+const keptOf = (row: readonly unknown[], faults: readonly PlantedFault[]): Kept => ({
   original: { id: row[1] as string, name: row[2] as string, revision: row[3] as number },
   seed: row[4] as number,
   level: row[5] as Level,

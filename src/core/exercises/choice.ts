@@ -1,7 +1,7 @@
 import { addOffset } from '../address/ip';
 import { groupBy, memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
-import type { Zone } from '../plan/records';
+import type { Party, Zone } from '../plan/records';
 import { addressesOn, interfacesOf, routersOf, vlansOf } from '../plan/view';
 import { rulesOf } from '../policy/analyse';
 import type { Wanted } from '../policy/decide';
@@ -128,32 +128,22 @@ function allowedTalks(plan: Plan): Question[] {
         for (const wanted of decision === 'services' ? services(ids) : [HTTPS])
           found.push({ from: { vlan }, to: end, wanted });
     }
-  for (const rule of rulesOf(plan)) {
-    const [a, b] = [rule.from[0], rule.to[0]];
-    if (!rule.enabled || !a || !b) continue;
-    const vlanIn = (zone: string) => plan.zone.get(zone)?.vlans[0];
-    const from =
-      'device' in a
-        ? { device: a.device }
-        : 'vlan' in a
-          ? { vlan: a.vlan }
-          : 'zone' in a
-            ? inVlan(vlanIn(a.zone))
-            : null;
-    const to =
-      'device' in b
-        ? { device: b.device }
-        : 'vlan' in b
-          ? { vlan: b.vlan }
-          : 'prefix' in b
-            ? { address: addOffset(b.prefix.address, 1) }
-            : inVlan(vlanIn(b.zone));
-    if (!from || !to) continue;
-    for (const wanted of rule.services.length > 0 ? services(rule.services) : [HTTPS])
-      found.push({ from, to, wanted });
+  for (const { from: senders, to: receivers, services: ids, enabled } of rulesOf(plan)) {
+    const [from, to] = [senders[0], receivers[0]].map((party) => party && endOf(plan, party));
+    if (!enabled || !from || !to || 'address' in from) continue;
+    for (const wanted of ids.length > 0 ? services(ids) : [HTTPS]) found.push({ from, to, wanted });
   }
   return found;
 }
+
+/** One of those a rule speaks of: of a zone whoever is in its first segment, of a network its first host. */
+function endOf(plan: Plan, party: Party) {
+  if ('prefix' in party) return { address: addOffset(party.prefix.address, 1) };
+  if (!('zone' in party)) return party;
+  const vlan = plan.zone.get(party.zone)?.vlans[0];
+  return vlan === undefined ? null : { vlan };
+}
+
 /** Somebody in a zone: in its first segment, and at the other end of each tunnel. */
 const endsOf = (plan: Plan, zone: Zone): Question['to'][] => [
   ...zone.vlans.slice(0, 1).map((vlan) => ({ vlan })),
@@ -161,4 +151,3 @@ const endsOf = (plan: Plan, zone: Zone): Question['to'][] => [
     (plan.tunnel.get(id)?.remote ?? []).map((prefix) => ({ address: addOffset(prefix.address, 1) })),
   ),
 ];
-const inVlan = (vlan: string | undefined) => (vlan === undefined ? null : { vlan });

@@ -13,7 +13,7 @@ import { Readings, type Trial, type Turned, trialKey, turned } from './trials';
 
 /** An exercise: one to three faults put into a plan, and what people say who notice them. */
 
-export interface Fault {
+export interface PlantedFault {
   readonly kind: string;
   /** What was done. */
   readonly told: string;
@@ -31,7 +31,7 @@ export interface Order {
 }
 
 export interface Exercise {
-  readonly faults: readonly Fault[];
+  readonly faults: readonly PlantedFault[];
   /** The plan with all of them in it. */
   readonly plan: Plan;
 }
@@ -57,7 +57,7 @@ export function withSteps(plan: Plan, steps: readonly Step[]): Plan | null {
 }
 
 /** The plan an exercise began with, without its faults. */
-export function soundPlan(start: Plan, faults: readonly Pick<Fault, 'steps'>[]): Plan {
+export function soundPlan(start: Plan, faults: readonly Pick<PlantedFault, 'steps'>[]): Plan {
   const sound = withSteps(start, invertSteps(faults.flatMap(({ steps }) => steps)));
   if (!sound) throw new RangeError('these faults are not in this plan');
   return sound;
@@ -65,7 +65,7 @@ export function soundPlan(start: Plan, faults: readonly Pick<Fault, 'steps'>[]):
 
 export function fallout(
   sound: Readings,
-  fault: Pick<Fault, 'steps' | 'near'>,
+  fault: Pick<PlantedFault, 'steps' | 'near'>,
   today: string | null,
 ): Alone | null {
   const broken = withSteps(sound.plan, fault.steps);
@@ -98,7 +98,7 @@ export function* drawing(plan: Plan, { seed, level, count }: Order, today: strin
     return left;
   };
   const sound = new Readings(plan, today);
-  const faults: Fault[] = [];
+  const faults: PlantedFault[] = [];
   const shown: Trial[] = [];
   const taken = new Set<string>();
   let current = plan;

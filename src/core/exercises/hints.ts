@@ -1,7 +1,7 @@
 import type { Station } from '../findings/finding';
 import { recordIn } from '../plan/plan';
 import { recordTitle } from '../plan/words';
-import type { Alone, Fault } from './draw';
+import type { Alone, PlantedFault } from './draw';
 import type { Level } from './kind';
 import { type Readings, type Trial, trialTitle, turned } from './trials';
 
@@ -13,7 +13,7 @@ export interface Complaint {
 }
 
 /** What people say of a fault: its first symptom, in an easy exercise with what they know to have happened. */
-export function complaintOf(fault: Pick<Fault, 'since'>, alone: Alone, level: Level): Complaint {
+export function complaintOf(fault: Pick<PlantedFault, 'since'>, alone: Alone, level: Level): Complaint {
   const [symptom] = alone.symptoms;
   // An exercise that is kept may be looked at by a later version, in which nobody would notice it any more.
   if (!symptom) return { text: 'Something is not as it was.', trials: [] };
@@ -42,7 +42,7 @@ export const costOf = (hints: number): number =>
   hintCosts.slice(0, hints).reduce<number>((sum, cost) => sum + cost, 0);
 
 /** The hints of a fault, each telling more: the station, a trial that shows it, the record, what was done. */
-export function hintsOf(fault: Fault, alone: Alone): readonly string[] {
+export function hintsOf(fault: PlantedFault, alone: Alone): readonly string[] {
   const { plan } = alone.readings;
   const telling = alone.changes.find(({ trial }) => trial.kind !== 'clash') ?? alone.changes[0];
   const step = fault.steps[0]!;

@@ -8,7 +8,7 @@ import { type Plan, recordIn } from '../plan/plan';
 import { portTitle, recordTitle } from '../plan/words';
 import { type Work, finish } from '../plan/work';
 import { trialsFor } from './choice';
-import { type Alone, type Fault, fallout, soundPlan, withSteps } from './draw';
+import { type Alone, type PlantedFault, fallout, soundPlan, withSteps } from './draw';
 import { complaintOf, costOf, pointsOfFault } from './hints';
 import type { Level } from './kind';
 import { Readings, type Trial, type Turned, trialTitle, turned } from './trials';
@@ -67,7 +67,7 @@ function seenAt(sound: Plan, broken: Plan, step: Step): Telling[] {
 }
 
 /** At most a few of each instrument, those that say most first. */
-function tellingsOf(sound: Plan, fault: Fault, alone: Alone): Telling[] {
+function tellingsOf(sound: Plan, fault: PlantedFault, alone: Alone): Telling[] {
   const left: Record<string, number> = { ...SHOWN };
   const asked = alone.changes
     .filter(({ trial }) => left[trial.kind]!-- > 0)
@@ -84,7 +84,7 @@ const telling = (plan: Plan, { trial, before, after }: Turned): Telling => ({
 /** What the findings say of each fault by itself that they did not say without it. */
 function* newFindings(
   sound: Plan,
-  faults: readonly Fault[],
+  faults: readonly PlantedFault[],
   alone: readonly Alone[],
   today: string,
 ): Work<string[][]> {
@@ -105,7 +105,7 @@ function* newFindings(
   return found;
 }
 
-const isBack = (now: Plan, { steps }: Fault): boolean =>
+const isBack = (now: Plan, { steps }: PlantedFault): boolean =>
   steps.every(({ table, id, before }) => equal(recordIn(now, table, id) ?? null, before));
 
 /**
@@ -116,13 +116,13 @@ function* stillThere(
   sound: Readings,
   now: Readings,
   trials: readonly Trial[],
-  faults: readonly Fault[],
+  faults: readonly PlantedFault[],
   today: string,
-): Work<{ readonly left: ReadonlySet<Fault>; readonly expected: Readings }> {
+): Work<{ readonly left: ReadonlySet<PlantedFault>; readonly expected: Readings }> {
   const open = faults.filter((fault) => !isBack(now.plan, fault));
   const unlike = (expected: Readings) =>
     trials.filter((trial) => expected.of(trial).verdict !== now.of(trial).verdict).length;
-  let best = { left: new Set<Fault>(), expected: sound, unlike: unlike(sound) };
+  let best = { left: new Set<PlantedFault>(), expected: sound, unlike: unlike(sound) };
   for (let set = 1; set < 2 ** open.length; set++) {
     const left = new Set(open.filter((_, at) => (set >> at) & 1));
     const plan = withSteps(
@@ -143,7 +143,7 @@ export interface Solved {
   /** The plan as the exercise began, and as it was handed in. */
   readonly start: Plan;
   readonly now: Plan;
-  readonly faults: readonly Fault[];
+  readonly faults: readonly PlantedFault[];
   readonly level: Level;
   /** How many hints were taken of each fault. */
   readonly hints: readonly number[];

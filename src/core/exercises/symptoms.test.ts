@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { readPlanFile } from '../formats/plan-file';
 import type { Plan } from '../plan/plan';
-import { type Fault, fallout } from './draw';
+import { type PlantedFault, fallout } from './draw';
 import { complaintOf } from './hints';
 import { type Spot, stepsOf } from './kind';
 import { kinds } from './kinds';
@@ -23,7 +23,7 @@ function complaints(plan: Plan, kind: string, told: RegExp, level: 1 | 3 = 1): s
   return spots.map((spot) => {
     const { since, station } = found;
     const steps = stepsOf(plan, spot, 'x');
-    const fault: Fault = { kind, told: spot.told, near: spot.near, since, station, steps };
+    const fault: PlantedFault = { kind, told: spot.told, near: spot.near, since, station, steps };
     return complaintOf(fault, fallout(sound, fault, TODAY)!, level).text.replace(`, ${since}.`, '.');
   });
 }

@@ -1,13 +1,14 @@
 import { formatAddress } from '../address/ip';
-import { hasLoop } from '../findings/checks/gear/ways';
+import { groupBy } from '../plan/memo';
 import type { Plan } from '../plan/plan';
-import { addressesOf, addressesOn, interfacesOf } from '../plan/view';
+import { addressesOf, addressesOn, dnsOf, interfacesOf } from '../plan/view';
 import { portTitle } from '../plan/words';
 import { type Wanted, wantedText } from '../policy/decide';
 import { senderTitle } from '../questions/ask';
 import { discover } from '../rehearse/dhcp';
 import { type Question, nameOfReceiver, probe } from '../rehearse/probe';
 import { fabric } from '../switching/users';
+import { hasLoop } from '../tree/loops';
 
 /** What somebody can try on a network, and what it says: the instruments of whoever looks for a fault. */
 
@@ -49,10 +50,7 @@ function nameServer(plan: Plan, device: string) {
   const [address] = interfacesOf(plan, device).flatMap(({ id }) => addressesOn(plan, id));
   if (!address) return null;
   const own = plan.interface.get(address.interface)!.ownDns;
-  if (own) return own[0] ?? null;
-  const [first] = plan.subnet.get(address.subnet)!.dns;
-  if (!first) return null;
-  return 'literal' in first ? first.literal : (addressesOn(plan, first.interface)[0]?.address ?? null);
+  return (own ?? dnsOf(plan, plan.subnet.get(address.subnet)!))[0] ?? null;
 }
 
 /** Makes a trial on a plan. `today` as a day, for rules that end. */
@@ -109,18 +107,13 @@ export function readTrial(plan: Plan, trial: Trial, today: string | null): Readi
 }
 
 /** The addresses of a subnet that several devices have, with who they are. */
-export function sharedIn(plan: Plan, subnet: string) {
-  const all = addressesOf(plan, subnet).filter(({ assignment }) => assignment !== 'virtual');
-  const at = new Map<string, typeof all>();
-  for (const item of all) {
-    const text = String(item.address);
-    at.set(text, [...(at.get(text) ?? []), item]);
-  }
-  return [...at.values()]
-    .filter((items) => items.length > 1)
-    .map((items) => {
+function sharedIn(plan: Plan, subnet: string) {
+  const given = addressesOf(plan, subnet).filter(({ assignment }) => assignment !== 'virtual');
+  return [...groupBy(given, ({ address }) => address)]
+    .filter(([, items]) => items.length > 1)
+    .map(([address, items]) => {
       const devices = items.map(({ interface: id }) => plan.interface.get(id)!.device);
-      return { address: items[0]!.address, devices, names: devices.map((id) => plan.device.get(id)!.name) };
+      return { address, devices, names: devices.map((id) => plan.device.get(id)!.name) };
     });
 }
 

@@ -1,6 +1,6 @@
 import type { Plan } from '../plan/plan';
 import { badInput } from '../plan/refusal';
-import { type Fault, fallout, soundPlan } from './draw';
+import { type PlantedFault, fallout, soundPlan } from './draw';
 import { complaintOf, costOf, hintCosts, hintsOf, pointsOfFault, stands } from './hints';
 import type { Level } from './kind';
 import type { Report } from './report';
@@ -14,7 +14,7 @@ export interface Kept {
   readonly seed: number;
   readonly level: Level;
   readonly learner: string;
-  readonly faults: readonly Fault[];
+  readonly faults: readonly PlantedFault[];
   /** How many hints were taken of each fault. */
   readonly hints: readonly number[];
   readonly startedAt: string;

@@ -1,4 +1,4 @@
-import { type Family, compareAddresses } from '../address/ip';
+import { type Family, type IpAddress, compareAddresses } from '../address/ip';
 import { prefixFamily } from '../address/prefix';
 import type { Collection, Group } from './collection';
 import { Index, groupBy, memo } from './memo';
@@ -88,6 +88,14 @@ export const interfaceAddress = (plan: Plan, interfaceId: string, family: Family
   addressesOn(plan, interfaceId).find(
     (address) => (typeof address.address === 'number' ? 4 : 6) === family && address.assignment !== 'virtual',
   ) ?? null;
+
+/** The DNS servers of a subnet by address, in its family; those that have none there are left out. */
+export const dnsOf = (plan: Plan, subnet: Subnet): IpAddress[] =>
+  subnet.dns.flatMap((server) => {
+    if ('literal' in server) return [server.literal];
+    const address = interfaceAddress(plan, server.interface, prefixFamily(subnet.prefix));
+    return address ? [address.address] : [];
+  });
 
 /** The device an address belongs to. References are kept by the database, so it is there. */
 export function hostOf(

@@ -6,7 +6,7 @@ import { carryNeeded } from '../findings/remedies';
 import type { Plan } from '../plan/plan';
 import type { Interface, Pool, Subnet, Vlan } from '../plan/records';
 import type { RecordRef } from '../plan/refusal';
-import { addressesOf, addressesOn, gatewaysOf, interfacesOf, subnetOf } from '../plan/view';
+import { addressesOf, addressesOn, dnsOf, gatewaysOf, interfacesOf, subnetOf } from '../plan/view';
 import { portTitle } from '../plan/words';
 import { dynamicNeed } from '../pools/need';
 import { missingPorts } from '../switching/carry';
@@ -98,13 +98,7 @@ function leaseFrom(plan: Plan, subnet: Subnet, pool: Pool, address: IpAddress): 
     address,
     length: subnet.prefix.length,
     gateway: gatewaysOf(plan, subnet.id)[0]?.address ?? null,
-    dns: subnet.dns.flatMap((server) =>
-      'literal' in server
-        ? [formatAddress(server.literal)]
-        : addressesOn(plan, server.interface)
-            .slice(0, 1)
-            .map((item) => formatAddress(item.address)),
-    ),
+    dns: dnsOf(plan, subnet).map(formatAddress),
     domain: subnet.domain,
     seconds: pool.lease,
   };

@@ -1,11 +1,9 @@
 import type { Plan } from '../plan/plan';
 import { type Work, finish } from '../plan/work';
 import type { Device } from '../plan/records';
-import { isEvery } from '../switching/facts';
 import { bridgeAt, fabric } from '../switching/users';
 import { linksOf, portsOf } from '../switching/wiring';
 import { inwardPorts } from '../switching/fabric';
-import { treesOf } from '../tree/forwarding';
 import { type Fault, endsOfCable, singleFaultsOf, withFault } from './faults';
 import { standingAfter, standingOf } from './standing';
 import { compareStandings } from './what-if';
@@ -89,18 +87,6 @@ function cureOf(plan: Plan, fault: Fault, cutOff: readonly Device[]): string {
     : `a second box beside ${name}`;
 }
 
-/** A cable on which nothing passes, as a tree or a ring blocks one end for every VLAN: without it all is as before. */
-function isIdle(plan: Plan, fault: Fault): boolean {
-  if (fault.kind !== 'cable') return false;
-  const { blocked, rings } = treesOf(plan);
-  // While a manager keeps its ring open the blocked link tells that the ring is whole.
-  if (rings.length > 0) return false;
-  return endsOfCable(plan, fault.cable).some((id) => {
-    const set = blocked.get(id);
-    return set !== undefined && isEvery(set);
-  });
-}
-
 /**
  * Runs every single failure; yields after each, so that whoever runs it can say how far it is, or stop. Returns them ranked:
  * most devices cut off first, then most answers changed, then most services lost.
@@ -110,11 +96,6 @@ export function* singleFaults(plan: Plan, today: string | null): Work<Ranked[], 
   const before = standingOf(plan, today);
   const ranked: Ranked[] = [];
   for (const [i, fault] of faults.entries()) {
-    if (isIdle(plan, fault)) {
-      ranked.push({ fault, cutOff: [], answers: 0, lost: [], cure: '' });
-      yield { done: i + 1, of: faults.length };
-      continue;
-    }
     const after = standingAfter(plan, before, withFault(plan, fault), today);
     const { cutOff, answers, lost } = compareStandings(plan, before, after);
     const harmless = cutOff.length === 0 && answers.length === 0 && lost.length === 0;

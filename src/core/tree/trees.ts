@@ -288,6 +288,10 @@ function growInstances(
   });
 }
 
+/** What a port stops: as the common tree has it, but for the VLANs whose instance has it otherwise; null for nothing. */
+export const stoppedAt = (passes: boolean, others: readonly number[]): VidSet | null =>
+  others.length > 0 ? { except: !passes, vids: new Set(others) } : passes ? null : EVERY;
+
 /** What the common tree and the instances block. At the edge of a region all instances do as the common tree (clause 13.13). */
 function blockCommon(
   { plan, fabric, settings }: Growing,
@@ -317,9 +321,8 @@ function blockCommon(
       return;
     }
     const listed = mode === 'mst' ? others.get(port.ports[0]!) : undefined;
-    if (passes && !listed) return;
-    const set = listed ? { except: !passes, vids: new Set(listed) } : EVERY;
-    for (const id of port.ports) blocked.set(id, set);
+    const set = stoppedAt(passes, listed ?? []);
+    if (set) for (const id of port.ports) blocked.set(id, set);
   });
 }
 

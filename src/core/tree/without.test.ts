@@ -9,7 +9,7 @@ const BOXES = 6;
 const drawn = fc.record({
   boxes: fc.array(
     fc.record({
-      mode: fc.constantFrom('mst', 'mst', 'mst', 'rstp', 'none'),
+      mode: fc.constantFrom('mst', 'mst', 'mst', 'rstp', 'none', 'rstp-per-vlan'),
       priority: fc.constantFrom(4096, 32_768, 32_768),
       second: fc.constantFrom(4096, 32_768, 32_768),
     }),
@@ -93,4 +93,17 @@ test('whatever is more than ports going off is grown anew', () => {
   const off = { ...plan, port: plan.port.with('ap1', { ...port, enabled: false }) };
   expect([...lostBetween(fabricOf(plan), fabricOf(off))!]).toEqual(['ap1']);
   expect(lostBetween(fabricOf(off), fabricOf(plan))).toBeNull();
+
+  // In VLAN 1 alone such boxes have no tree besides the common one, which still counts for them in VLAN 1 only.
+  const own: Made = { box: { spanningTree: 'rstp-per-vlan' }, bridge: { mode: 'rstp-per-vlan' } };
+  const links: MadeLink[] = [
+    ['a', 1, 'b', 1],
+    ['a', 2, 'b', 2],
+  ];
+  const single = switches({ a: own, b: own }, links, [1]);
+  const pulled = withFaults(single, [{ kind: 'cable', cable: 'c0' }]);
+  const lost = lostBetween(fabricOf(single), fabricOf(pulled))!;
+  const trees = growTrees(single, fabricOf(single));
+  expect(trees.grown).toHaveLength(1);
+  expect(treesWithout(trees, pulled, fabricOf(pulled), lost)).toBeNull();
 });

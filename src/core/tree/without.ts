@@ -1,10 +1,9 @@
 import type { Plan } from '../plan/plan';
-import { EVERY, type VidSet } from '../switching/facts';
 import type { Fabric } from '../switching/fabric';
 import { type End, type Role, type Topology, type Tree, computeTree, treeWithout } from './compute';
 import type { LanPort } from './lans';
 import { vidsOfInstance } from './settings';
-import { type Grown, type Trees, forwards } from './trees';
+import { type Grown, type Trees, forwards, stoppedAt } from './trees';
 
 /**
  * The trees of a network in which ports went off, made from those it had: what a pulled cable or a dead box changes is mostly
@@ -112,16 +111,14 @@ export function treesWithout(
   if (rings.length > 0 || shut.size > 0 || grown.length === 0) return null;
   const [common] = grown;
   const one = common!.topology.region[0];
-  const plain = grown.every(
-    ({ kind, edge, other }) => kind !== 'vlan' && edge.length === 0 && other === null,
-  );
-  if (!plain) return null;
+  // A box with a tree for each VLAN does in VLAN 1 as the common tree, and in no other.
+  if (settings.some(({ mode }) => mode === 'rstp-per-vlan')) return null;
+  if (!grown.every(({ edge, other }) => edge.length === 0 && other === null)) return null;
   // Instances follow the common tree where regions meet; in one region, or with none, they do not.
   if (grown.length > 1 && !common!.topology.region.every((region) => region === one)) return null;
   for (const id of lost) {
-    const bridge = fabric.bridges[fabric.seats.get(id)!.bridge]!;
-    const { mode } = settings[fabric.seats.get(id)!.bridge]!;
-    if (mode === 'rstp-per-vlan' || (mode === 'none' && bridge.box.passes.includes('bpdu'))) return null;
+    const { bridge } = fabric.seats.get(id)!;
+    if (settings[bridge]!.mode === 'none' && fabric.bridges[bridge]!.box.passes.includes('bpdu')) return null;
   }
   const reduced = new Map<readonly LanPort[], Reduced | null>();
   const changed = new Set<string>();
@@ -193,8 +190,7 @@ function blockedNow(
       if (end !== undefined && forwards(instance.tree.roles[end]!) !== passes)
         others.push(...vidsOfInstance(plan, fabric.bridges[bridge]!.device, instance.number));
     }
-    const set: VidSet | null =
-      others.length > 0 ? { except: !passes, vids: new Set(others) } : passes ? null : EVERY;
+    const set = stoppedAt(passes, others);
     for (const port of ports) {
       if (set) blocked.set(port, set);
       else blocked.delete(port);

@@ -6,8 +6,8 @@ import { isGroupMac } from '../../address/mac';
 import type { Collection, Group } from '../../plan/collection';
 import { memo } from '../../plan/memo';
 import type { Plan } from '../../plan/plan';
-import type { Device, DeviceKind, Subnet, Vlan } from '../../plan/records';
-import { interfaceAddress, subnetOf, vlansOf } from '../../plan/view';
+import type { Device, DeviceKind, Vlan } from '../../plan/records';
+import { dnsOf, subnetOf, vlansOf } from '../../plan/view';
 import { subnetSettings } from '../remedies';
 import type { Remedy, Report, SubnetCheck } from '../finding';
 import type { Host, SubnetView } from '../subnet-view';
@@ -240,13 +240,6 @@ export const clearMac = (host: Pick<Host, 'interface' | 'device'>): Remedy => ({
   operation: 'edit',
   input: { table: 'interface', id: host.interface.id, set: { mac: null }, seen: { mac: host.interface.mac } },
 });
-
-const dnsOf = (plan: Plan, subnet: Subnet): IpAddress[] =>
-  subnet.dns.flatMap((server) => {
-    if ('literal' in server) return [server.literal];
-    const address = interfaceAddress(plan, server.interface, familyOf(subnet.prefix.address));
-    return address ? [address.address] : [];
-  });
 
 const isNone = (address: IpAddress) => address === 0 || address === 0n;
 const list = (addresses: readonly IpAddress[]) => addresses.map(formatAddress).join(', ') || 'none';

@@ -4,8 +4,8 @@ import type { Plan } from '../../../plan/plan';
 import type { Port, Vlan } from '../../../plan/records';
 import { addressesOn, interfacesOf, vlansOf } from '../../../plan/view';
 import { portTitle } from '../../../plan/words';
-import { type Trunk, boxLinks, missingPorts, partsOf, ringsOf } from '../../../switching/carry';
-import { treesOf } from '../../../tree/forwarding';
+import { boxLinks, missingPorts, partsOf, ringsOf } from '../../../switching/carry';
+import { goesRound } from '../../../tree/loops';
 import { settingsOf, treePortOf } from '../../../tree/settings';
 import { egress, ingress } from '../../../switching/facts';
 import { type Island, fabric, islandsOf } from '../../../switching/users';
@@ -144,29 +144,6 @@ const innerNotMember = gearCheck('inner-not-member', function* (plan) {
     }
   }
 });
-
-/** Is there a way round left, when no frame crosses a link that a tree or a ring blocks for some VLAN? A bundle is one link. */
-function goesRound(plan: Plan, trunks: readonly Trunk[]): boolean {
-  const { blocked } = treesOf(plan);
-  const parts = new Map<number, number>();
-  const root = (at: number): number => ((parts.get(at) ?? at) === at ? at : root(parts.get(at)!));
-  const bundles = new Set<string>();
-  for (const { a, b, from, to } of trunks) {
-    if (blocked.has(from.id) || blocked.has(to.id)) continue;
-    if (from.aggregate !== null && to.aggregate !== null) {
-      const bundle = [from.aggregate, to.aggregate].sort().join();
-      if (bundles.has(bundle)) continue;
-      bundles.add(bundle);
-    }
-    const [x, y] = [root(a), root(b)];
-    if (x === y) return true;
-    parts.set(y, x);
-  }
-  return false;
-}
-
-/** Does anything go round in this site? */
-export const hasLoop = (plan: Plan): boolean => ringsOf(plan).some(({ trunks }) => goesRound(plan, trunks));
 
 const loopOpen = gearCheck('loop-open', function* (plan) {
   for (const { trunks, devices: boxes } of ringsOf(plan)) {

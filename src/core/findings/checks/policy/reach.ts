@@ -1,8 +1,7 @@
 import { formatAddress } from '../../../address/ip';
 import type { Plan } from '../../../plan/plan';
 import type { Purpose, Zone } from '../../../plan/records';
-import { interfaceAddress, subnetsOf } from '../../../plan/view';
-import { familyOf } from '../../../address/ip';
+import { dnsOf, subnetsOf } from '../../../plan/view';
 import { cellVerdict, includesService, ruleFor, vlanOfAddress } from '../../../policy/decide';
 import { serviceNames } from '../../../policy/services';
 import { isOutside, passing, vlansIn, zoneOfVlan, zonesOf } from '../../../policy/zones';
@@ -23,12 +22,8 @@ const dns: SiteCheck = policyCheck('dns-not-allowed', function* (plan, today) {
     if (!from) continue;
     for (const subnet of subnetsOf(plan, vlan.id)) {
       const sender = newcomerAddress(plan, subnet);
-      for (const server of subnet.dns) {
-        const at =
-          'literal' in server
-            ? server.literal
-            : (interfaceAddress(plan, server.interface, familyOf(subnet.prefix.address))?.address ?? null);
-        if (at === null || sender === null) continue;
+      for (const at of dnsOf(plan, subnet)) {
+        if (sender === null) continue;
         const own = [...routersIn(plan).values()].some(({ legs }) =>
           legs.some(({ address }) => address === at),
         );

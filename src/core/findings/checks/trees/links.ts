@@ -9,7 +9,8 @@ import { holds } from '../../../switching/facts';
 import { treesOf } from '../../../tree/forwarding';
 import { treePortRecordsOf } from '../../../tree/settings';
 import { carryNeeded } from '../../remedies';
-import { cutIslands, hasLoop } from '../gear/ways';
+import { hasLoop } from '../../../tree/loops';
+import { cutIslands } from '../gear/ways';
 import { commonOf, onPort, treeCheck } from './shared';
 
 /** What trees make of the VLANs on links. */

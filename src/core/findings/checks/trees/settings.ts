@@ -1,3 +1,4 @@
+import { hasLoop } from '../../../tree/loops';
 import { boxOf } from '../../../plan/box-of';
 import { type Plan, withRecord } from '../../../plan/plan';
 import { portTitle } from '../../../plan/words';
@@ -6,7 +7,6 @@ import { atRisk } from '../../../tree/advice';
 import { treesOf } from '../../../tree/forwarding';
 import { formatVids } from '../../../tree/ranges';
 import { regionOf, treePortRecordsOf, vlanMapOf } from '../../../tree/settings';
-import { hasLoop } from '../gear/ways';
 import { andCarry, commonOf, deviceAt, onDevice, onPort, treeCheck } from './shared';
 
 /** Settings of trees and rings that contradict the standard, each other, or the cables. */
