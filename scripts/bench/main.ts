@@ -53,7 +53,7 @@ async function main() {
     const applied = applyChange(current, change);
     if (!applied.ok) throw new Error('does not apply');
     current = applied.plan;
-    engine.advance(current, change.steps);
+    engine.advance(current);
   });
   show('the findings after one edited address (operation, apply, check)', edit, {
     name: 'all again',
@@ -65,7 +65,7 @@ async function main() {
     const applied = applyChange(current, change);
     if (!applied.ok) throw new Error('does not apply');
     current = applied.plan;
-    engine.advance(current, change.steps);
+    engine.advance(current);
   });
   show('the same after one edited segment', edit2, { name: 'all again', ms: full });
 

@@ -22,7 +22,7 @@ onmessage = ({ data }: MessageEvent<ToWorker>) => {
     if (plan) jobs.run(plan, today(), data.id, data.job);
   } else if (data.type === 'advance' && plan && engine) {
     plan = advanced(plan, data.steps);
-    say({ type: 'diff', sequence: data.sequence, ...engine.advance(plan, data.steps) });
+    say({ type: 'diff', sequence: data.sequence, ...engine.advance(plan) });
   }
 };
 

@@ -1,5 +1,6 @@
 import { addOffset } from '../address/ip';
-import { groupBy, memo } from '../plan/memo';
+import { derive } from '../plan/derive';
+import { groupBy } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import type { Party, Zone } from '../plan/records';
 import { addressesOn, interfacesOf, routersOf, vlansOf } from '../plan/view';
@@ -59,7 +60,7 @@ function deviceTrials(plan: Plan, device: string): Trial[] {
   ];
 }
 
-const commonTrials = memo((plan: Plan): readonly Trial[] => {
+const commonTrials = derive((plan): readonly Trial[] => {
   const talk = (question: Question): Trial => ({ kind: 'talk', question });
   const ends = endDevices(plan);
   const large = ends.length > ALL;

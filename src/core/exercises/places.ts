@@ -1,14 +1,15 @@
 import type { IpAddress } from '../address/ip';
 import { usableRange } from '../address/prefix';
 import { boxOf } from '../plan/box-of';
-import { groupBy, memo } from '../plan/memo';
+import { derive } from '../plan/derive';
+import { groupBy } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import type { Address, Cable, Device, Port, Subnet } from '../plan/records';
 import { addressesOf, addressesOn, interfacesOf, vlansOf } from '../plan/view';
 import { firstFree } from '../rehearse/host';
 import { boxLinks } from '../switching/carry';
 import { bridgeAt, fabric } from '../switching/users';
-import { isPassive, linksOf, portsOf } from '../switching/wiring';
+import { type WiredPort, isPassive, linksOf, portsOf } from '../switching/wiring';
 
 /** The places of a plan where people put things wrong. */
 
@@ -19,7 +20,7 @@ export interface Plugged {
   readonly cable: Cable;
 }
 
-export const pluggedIn = memo((plan: Plan): readonly Plugged[] => {
+export const pluggedIn = derive((plan): readonly Plugged[] => {
   const { links, seats } = fabric(plan);
   return [...seats.keys()].flatMap((id) => {
     const port = plan.port.get(id)!;
@@ -33,12 +34,12 @@ export const pluggedIn = memo((plan: Plan): readonly Plugged[] => {
   });
 });
 
-const byBox = memo((plan: Plan) => groupBy(pluggedIn(plan), ({ port }) => port.device));
+const byBox = derive((plan) => groupBy(pluggedIn(plan), ({ port }) => port.device));
 /** What is plugged into the ports of a box. */
 export const pluggedAt = (plan: Plan, device: string): readonly Plugged[] => byBox(plan).get(device) ?? [];
 
 /** The end devices on either side of a port: at it, or else anywhere at its box. */
-export function nearPort(plan: Plan, port: Port): string[] {
+export function nearPort(plan: Plan, port: WiredPort): string[] {
   const there = pluggedAt(plan, port.device);
   const here = there.filter((item) => item.port.id === port.id);
   const near = here.length > 0 ? here : there;
@@ -46,7 +47,7 @@ export function nearPort(plan: Plan, port: Port): string[] {
 }
 
 /** The ports of links between boxes, both ends of each. */
-export const linkPorts = (plan: Plan): Port[] => boxLinks(plan).flatMap(({ a, b }) => [a, b]);
+export const linkPorts = (plan: Plan): WiredPort[] => boxLinks(plan).flatMap(({ a, b }) => [a, b]);
 
 /** Ports on the case of a box into which nothing is plugged and that could take a plug. */
 export const freePorts = (plan: Plan, device: string): Port[] =>
@@ -59,7 +60,7 @@ export const freePorts = (plan: Plan, device: string): Port[] =>
       !hasCable(plan, port),
   );
 const hasCable = (plan: Plan, port: Port): boolean => cabled(plan).has(port.id);
-const cabled = memo((plan: Plan) => new Set([...plan.cable.values()].flatMap(({ from, to }) => [from, to])));
+const cabled = derive((plan) => new Set([...plan.cable.values()].flatMap(({ from, to }) => [from, to])));
 
 /** The segments that carry addresses, other than one, nearest in the order of the plan first. */
 export const otherSegments = (plan: Plan, vlan: string | null) =>
@@ -73,7 +74,7 @@ export interface Placed {
 }
 
 /** Who lives in the network without passing frames or packets on, each with its first address. */
-export const endDevices = memo((plan: Plan): readonly Placed[] =>
+export const endDevices = derive((plan): readonly Placed[] =>
   [...plan.device.values()].flatMap((device): Placed[] => {
     if (isPassive(device.kind) || device.kind === 'gateway' || bridgeAt(plan, device.id) >= 0) return [];
     if (boxOf(plan, device.id)) return [];

@@ -1,7 +1,7 @@
 import { FindingsEngine } from '../findings/engine';
 import { carriedText } from '../gear/words';
 import { stepsBetween } from '../formats/review-file';
-import { type Step, invertSteps } from '../plan/change';
+import type { Step } from '../plan/change';
 import { describeChange } from '../plan/describe';
 import { equal } from '../plan/equal';
 import { type Plan, recordIn } from '../plan/plan';
@@ -91,10 +91,10 @@ function* newFindings(
   const engine = new FindingsEngine(sound, today);
   const known = new Set(engine.all().map(({ key }) => key));
   const found: string[][] = [];
-  for (const [at, { steps }] of faults.entries()) {
+  for (const at of faults.keys()) {
     yield;
-    const { added } = engine.advance(alone[at]!.readings.plan, steps);
-    engine.advance(sound, invertSteps(steps));
+    const { added } = engine.advance(alone[at]!.readings.plan);
+    engine.advance(sound);
     found.push(
       added
         .filter(({ key }) => !known.has(key))

@@ -1,6 +1,6 @@
 import type { Call } from '../plan/operation';
 import type { Plan } from '../plan/plan';
-import type { Acceptance, Device, Interface, TableName } from '../plan/records';
+import type { Acceptance, Device, Interface } from '../plan/records';
 import type { RecordRef } from '../plan/refusal';
 import type { SubnetView } from './subnet-view';
 
@@ -47,9 +47,9 @@ interface CheckOf<Scope extends string, Subject> {
 
 /** The day it is, as 2026-12-31, for what runs out; null where no day is to count. */
 export type Today = string | null;
-/** A check over few records of the whole site; run again when one of the tables it reads changed. */
-export type SiteCheck = CheckOf<'site', Today> & { readonly reads: readonly TableName[] };
-/** A check within one subnet; run again for the subnets a change touches. */
+/** A check over the whole site. What it reads is recorded while it runs; see plan/derive. */
+export type SiteCheck = CheckOf<'site', Today>;
+/** A check within one subnet. */
 export type SubnetCheck = CheckOf<'subnet', SubnetView>;
 /** Records that may share what should be one's own, with that name or MAC. */
 export interface Sharers<R> {

@@ -15,7 +15,7 @@ export const carryNeeded = (label: string, vlan: Pick<Vlan, 'id'>): Remedy => ({
   input: { vlan: vlan.id },
 });
 
-export const joinSegment = (label: string, port: Port, vlan: Pick<Vlan, 'id'>): Remedy => ({
+export const joinSegment = (label: string, port: Pick<Port, 'id'>, vlan: Pick<Vlan, 'id'>): Remedy => ({
   label,
   operation: 'joinSegment',
   input: { port: port.id, vlan: vlan.id },

@@ -15,7 +15,7 @@ describe('records that share a key', () => {
     fc.assert(
       fc.property(lists, lists, (first, later) => {
         let records = Collection.of<Named>(
-          ({ id }) => id.slice(-1),
+          { table: 0, bucket: ({ id }) => id.slice(-1), indexes: {} },
           first.map((name, i) => ({ id: `r${i}`, name })),
         );
         later.forEach((name, i) => {

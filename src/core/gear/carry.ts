@@ -1,19 +1,19 @@
 import { z } from 'zod';
 import type { Draft } from '../plan/draft';
 import { operation } from '../plan/operation';
-import type { Port } from '../plan/records';
 import { badInput } from '../plan/refusal';
 import { missingPorts, neededBeyond, sparePorts } from '../switching/carry';
+import type { WiredPort } from '../switching/wiring';
 import { portTitle } from '../plan/words';
 import { adding, dropping, portList, portsTitle, together } from './ports';
 import { access, accessWithVoice, trunk } from './roles';
 
-const change = (draft: Draft, ports: readonly Port[], vlan: string, how: typeof adding) => {
+const change = (draft: Draft, ports: readonly WiredPort[], vlan: string, how: typeof adding) => {
   for (const port of ports) draft.update('port', port.id, { ...how(port, vlan), profile: null });
 };
 
 /** Puts a VLAN on every trunk between those who use it; returns the ports that did not carry it. */
-export function carryEverywhere(draft: Draft, vlan: string): Port[] {
+export function carryEverywhere(draft: Draft, vlan: string): readonly WiredPort[] {
   const ports = missingPorts(draft.plan, vlan);
   change(draft, ports, vlan, adding);
   return ports;

@@ -37,7 +37,7 @@ export function together(draft: Draft, ids: readonly string[]): Port[] {
 }
 
 /** Names ports of one or several devices: SW-A 5-7, SW-B 2. */
-export function portsTitle(plan: Plan, ports: readonly Port[]): string {
+export function portsTitle(plan: Plan, ports: readonly Pick<Port, 'device' | 'number'>[]): string {
   if (ports.length === 1) return portTitle(plan, ports[0]!);
   const devices = [...new Set(ports.map((port) => port.device))];
   return devices
@@ -159,13 +159,13 @@ export const carryVlans = operation(
   },
 );
 
-export function adding(port: Port, vlan: string): Carried {
+export function adding(port: Carried, vlan: string): Carried {
   if (port.role !== 'trunk') return trunk([vlan], port.role === 'access' ? port.untagged : null);
   const tagged =
     port.taggedMode === 'except' ? port.tagged.filter((id) => id !== vlan) : [...port.tagged, vlan].sort();
   return { ...carriedOf(port), tagged };
 }
-export function dropping(port: Port, vlan: string): Carried {
+export function dropping(port: Carried, vlan: string): Carried {
   if (port.untagged === vlan) return trunk(port.tagged, null, port.taggedMode);
   if (port.taggedMode === 'list')
     return { ...carriedOf(port), tagged: port.tagged.filter((id) => id !== vlan) };

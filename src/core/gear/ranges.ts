@@ -40,7 +40,7 @@ export function portsIn(text: string, ports: readonly Port[]): Port[] {
 }
 
 /** Numbers as a person writes them: 1-4, 9, 12. */
-export function rangeText(ports: readonly Port[]): string {
+export function rangeText(ports: readonly Pick<Port, 'number'>[]): string {
   const numbers = ports.map((port) => port.number).sort((a, b) => a - b);
   const runs: [number, number][] = [];
   for (const number of numbers) {

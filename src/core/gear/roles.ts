@@ -1,5 +1,5 @@
 import type { Plan } from '../plan/plan';
-import type { Port, Profile } from '../plan/records';
+import type { Port } from '../plan/records';
 import { vlansOf } from '../plan/view';
 
 /** What a port carries, without the port: what a role, a profile or an edit sets. */
@@ -8,7 +8,7 @@ export type Carried = Pick<
   'role' | 'pvid' | 'untagged' | 'taggedMode' | 'tagged' | 'voice' | 'accepts' | 'ingressFilter'
 >;
 
-export const carriedOf = (from: Port | Profile): Carried => ({
+export const carriedOf = (from: Carried): Carried => ({
   role: from.role,
   pvid: from.pvid,
   untagged: from.untagged,
@@ -94,7 +94,7 @@ export function without(carried: Carried, vlan: string): Carried {
 }
 
 /** Does any frame pass? Not when it is off, defective, parked or faces a provider. */
-export const isOpen = (port: Port): boolean =>
+export const isOpen = (port: Pick<Port, 'enabled' | 'defective' | 'role'>): boolean =>
   port.enabled && !port.defective && port.role !== 'parked' && port.role !== 'uplink';
 
 /** Is the port, decided as it stands, a member of a VLAN? An undecided one is not, whatever the factory made it. */

@@ -1,12 +1,27 @@
+import { Collection } from './collection';
+import { type Reader, readBy, reading } from './reads';
+
+/** Lets only one table be read; with none, nothing at all. */
+function only(allowed: number | null): Reader {
+  const check = (table: number) => {
+    if (table !== allowed) throw new Error('a memo reads nothing but its key; what reads a plan is derived');
+  };
+  return { one: check, bucket: check, key: check, whole: check };
+}
+const NOTHING = only(null);
+
 /**
- * Remembers what `derive` made of an immutable value for as long as that value lives. Plans share their unchanged
- * groups, so a derivation per group is an index that is kept up to date by recomputing only what changed.
+ * Remembers what `make` made of an immutable value for as long as that value lives. It may read nothing but that value: what
+ * reads a plan is made by `derive`. Of a collection, all is taken to be read.
  */
-export function memo<K extends object, V>(derive: (key: K) => V): (key: K) => V {
+export function memo<K extends object, V>(make: (key: K) => V): (key: K) => V {
   const known = new WeakMap<K, V>();
   return (key) => {
+    const table = key instanceof Collection ? key.table : null;
+    if (table !== null && reading.reader !== null) reading.reader.whole(table);
     let value = known.get(key);
-    if (value === undefined) known.set(key, (value = derive(key)));
+    if (value === undefined)
+      known.set(key, (value = readBy(table === null ? NOTHING : only(table), () => make(key))));
     return value;
   };
 }
@@ -21,47 +36,4 @@ export function groupBy<T, K>(items: Iterable<T>, keyOf: (item: T) => K): Map<K,
     else map.set(key, [item]);
   }
   return map;
-}
-
-/**
- * An index of records by a key that is nearly always unique: a single record is kept as itself, so that indexing
- * 50,000 of them makes no 50,000 lists. `null` keys are left out.
- */
-export class Index<K, R extends object> {
-  private readonly entries = new Map<K, R | R[]>();
-
-  constructor(records: Iterable<R>, keyOf: (record: R) => K | null) {
-    for (const record of records) {
-      const key = keyOf(record);
-      if (key === null) continue;
-      const known = this.entries.get(key);
-      if (known === undefined) this.entries.set(key, record);
-      else if (Array.isArray(known)) known.push(record);
-      else this.entries.set(key, [known, record]);
-    }
-  }
-
-  /** Adds the records under a key to a list. */
-  collect(key: K, into: R[]): void {
-    const known = this.entries.get(key);
-    if (known === undefined) return;
-    if (Array.isArray(known)) into.push(...known);
-    else into.push(known);
-  }
-}
-
-/**
- * Remembers what `derive` last made for as long as none of the named collections changes: for what reads several of them
- * and must not be made again at an edit of another.
- */
-export function memoOn<P extends object, T extends keyof P, V>(
-  tables: readonly T[],
-  derive: (plan: P) => V,
-): (plan: P) => V {
-  let latest: { readonly of: readonly unknown[]; readonly value: V } | null = null;
-  return (plan) => {
-    if (!latest || tables.some((table, i) => plan[table] !== latest!.of[i]))
-      latest = { of: tables.map((table) => plan[table]), value: derive(plan) };
-    return latest.value;
-  };
 }

@@ -57,4 +57,18 @@ export class Overlay<V extends object> {
     }
     return new Overlay(folded, EMPTY);
   }
+
+  /** The keys that hold something else here than in an earlier version. Only the changed entries are looked at while both share a base. */
+  differing(earlier: Overlay<V>): Set<string> {
+    const keys = new Set<string>();
+    const look = (entries: ReadonlyMap<string, unknown>) => {
+      for (const key of entries.keys()) if (this.get(key) !== earlier.get(key)) keys.add(key);
+    };
+    look(this.recent);
+    look(earlier.recent);
+    if (this.base === earlier.base) return keys;
+    look(this.base);
+    look(earlier.base);
+    return keys;
+  }
 }

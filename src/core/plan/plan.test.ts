@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { VERSION, readPlanFile, writePlanFile } from '../formats/plan-file';
 import { stepsBetween } from '../formats/review-file';
 import { perform } from '../operations';
+import { type Layout } from './collection';
 import { build, damagedSite, damages, done, emptySite, nextSeed, walk } from '../testing/plans';
 import { applySteps, invertSteps, netSteps } from './change';
 import { Collection } from './collection';
@@ -112,13 +113,18 @@ describe('the plan file', () => {
 
 describe('collections', () => {
   type Item = { id: string; group: string; value: number };
-  const byGroup = (item: Item) => item.group;
+  const byGroup: Layout<Item> = {
+    table: 0,
+    bucket: ({ group }) => group,
+    indexes: { value: ({ value }) => String(value), both: ({ group, value }) => [group, `${value}`] },
+  };
   test('behave like a map and share untouched groups', () => {
     const edit = fc.tuple(fc.nat(20), fc.nat(3), fc.nat(9), fc.boolean());
     fc.assert(
       fc.property(fc.array(edit, { maxLength: 60 }), (edits) => {
         const model = new Map<string, Item>();
         let collection = Collection.of<Item>(byGroup, []);
+        let asBefore = collection;
         for (const [n, group, value, keep] of edits) {
           const record = { id: `r${n}`, group: `g${group}`, value };
           const others = ['g0', 'g1', 'g2', 'g3'].filter(
@@ -129,7 +135,18 @@ describe('collections', () => {
           if (keep) model.set(record.id, record);
           else model.delete(record.id);
           others.forEach((key, i) => expect(collection.group(key)).toBe(before[i]));
+          const { ids, buckets, keys } = collection.differences(asBefore);
+          expect([...ids]).toEqual(keep || asBefore.get(record.id) ? [record.id] : []);
+          for (const key of ['g0', 'g1', 'g2', 'g3'])
+            expect(buckets.has(key)).toBe(collection.group(key) !== asBefore.group(key));
+          for (let n = 0; n <= 9; n++)
+            if (!keys.has(`value ${n}`))
+              expect(collection.by('value', String(n))).toEqual(asBefore.by('value', String(n)));
+          asBefore = collection;
         }
+        const again = Collection.of<Item>(byGroup, collection.values());
+        for (const key of ['g0', 'g1', 'g2', 'g3', '0', '1', '2'])
+          expect(collection.by('both', key)).toEqual(again.by('both', key));
         expect(collection.size).toBe(model.size);
         for (let n = 0; n <= 20; n++) expect(collection.get(`r${n}`)).toEqual(model.get(`r${n}`));
         expect([...collection.values()].map((item) => item.id).sort()).toEqual([...model.keys()].sort());

@@ -1,8 +1,8 @@
 import { type Family, type IpAddress, compareAddresses } from '../address/ip';
 import { prefixFamily } from '../address/prefix';
 import type { Collection, Group } from './collection';
-import { Index, groupBy, memo } from './memo';
-import { type Plan, deviceBucket } from './plan';
+import { memo } from './memo';
+import type { Plan } from './plan';
 import type { Address, Device, Interface, Subnet, Vlan } from './records';
 
 /** Reading the plan across records: who has which, by id, MAC, name or address. All memoised by bucket. */
@@ -12,12 +12,7 @@ const vlansInOrder = memo((vlans: Collection<Vlan>) => [...vlans.values()].sort(
 /** The VLANs in the order the user gave them. */
 export const vlansOf = (plan: Plan): readonly Vlan[] => vlansInOrder(plan.vlan);
 
-const subnetsByVlan = memo((subnets: Collection<Subnet>) =>
-  groupBy(subnets.values(), (subnet) => subnet.vlan),
-);
-const NONE: readonly never[] = [];
-export const subnetsOf = (plan: Plan, vlan: string): readonly Subnet[] =>
-  subnetsByVlan(plan.subnet).get(vlan) ?? NONE;
+export const subnetsOf = (plan: Plan, vlan: string): readonly Subnet[] => plan.subnet.by('vlan', vlan);
 /** The first subnet of a VLAN in one address family; the one a segment shows. */
 export const subnetOf = (plan: Plan, vlan: string, family: Family): Subnet | undefined =>
   subnetsOf(plan, vlan).find((subnet) => prefixFamily(subnet.prefix) === family);
@@ -35,40 +30,19 @@ const gatewayAddresses = memo((group: Group<Address>) =>
 export const gatewaysOf = (plan: Plan, subnet: string): readonly Address[] =>
   gatewayAddresses(plan.address.group(subnet));
 
-const byInterface = memo(
-  (group: Group<Address>) => new Index(group.values(), (address) => address.interface),
-);
 /** Every address on an interface, in any subnet. */
-export function addressesOn(plan: Plan, interfaceId: string): Address[] {
-  const found: Address[] = [];
-  for (const group of plan.address.allGroups()) byInterface(group).collect(interfaceId, found);
-  return found;
-}
+export const addressesOn = (plan: Plan, interfaceId: string): readonly Address[] =>
+  plan.address.by('interface', interfaceId);
 
-const byDevice = memo((group: Group<Interface>) => new Index(group.values(), (item) => item.device));
-export function interfacesOf(plan: Plan, device: string): readonly Interface[] {
-  const found: Interface[] = [];
-  byDevice(plan.interface.group(deviceBucket(device))).collect(device, found);
-  return found;
-}
+export const interfacesOf = (plan: Plan, device: string): readonly Interface[] =>
+  plan.interface.by('device', device);
 
-const byMac = memo((group: Group<Interface>) => new Index(group.values(), (item) => item.mac));
-export function interfacesWithMac(plan: Plan, mac: string): Interface[] {
-  const found: Interface[] = [];
-  for (const group of plan.interface.allGroups()) byMac(group).collect(mac, found);
-  return found;
-}
+export const interfacesWithMac = (plan: Plan, mac: string): readonly Interface[] =>
+  plan.interface.by('mac', mac);
 
-const byName = memo(
-  (group: Group<Device>) => new Index(group.values(), (device) => device.name.toLowerCase()),
-);
 /** Devices of a name; names compare without regard to case (RFC 4343). */
-export function devicesNamed(plan: Plan, name: string): Device[] {
-  const found: Device[] = [];
-  const key = name.toLowerCase();
-  for (const group of plan.device.allGroups()) byName(group).collect(key, found);
-  return found;
-}
+export const devicesNamed = (plan: Plan, name: string): readonly Device[] =>
+  plan.device.by('name', name.toLowerCase());
 
 const ROUTING = new Set(['gateway', 'layer3-switch']);
 const routersIn = memo((group: Group<Device>) =>

@@ -114,7 +114,7 @@ export function wireText(value: unknown): string {
 }
 
 /** A port as people say it: SW-A 7; the inner port by what it is; the only socket of an end device by its name. */
-export function portTitle(plan: Plan, port: Port): string {
+export function portTitle(plan: Plan, port: Pick<Port, 'device' | 'number'>): string {
   const device = plan.device.get(port.device)?.name ?? 'a device';
   if (!boxOf(plan, port.device)) return device;
   return port.number === 0 ? `${device} inside` : `${device} ${port.number}`;

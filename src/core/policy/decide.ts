@@ -1,6 +1,6 @@
 import type { IpAddress } from '../address/ip';
 import { contains } from '../address/prefix';
-import { memo } from '../plan/memo';
+import { derive } from '../plan/derive';
 import type { Plan } from '../plan/plan';
 import type { Device, Rule, Zone } from '../plan/records';
 import type { RecordRef } from '../plan/refusal';
@@ -47,7 +47,7 @@ export function zoneOfSide(plan: Plan, side: Side): Zone | undefined {
 }
 
 /** The boxes of traffic of every rule, worked out once for a plan. */
-const spoken = memo((plan: Plan) => rulesOf(plan).map((rule) => ({ rule, boxes: boxesOfRule(plan, rule) })));
+const spoken = derive((plan) => rulesOf(plan).map((rule) => ({ rule, boxes: boxesOfRule(plan, rule) })));
 
 const meets = (boxes: readonly Box[], packet: Box) => boxes.some((box) => boxesMeet(box, packet));
 const point = (at: bigint): readonly [bigint, bigint] => [at, at];

@@ -1,9 +1,10 @@
 import type { IpAddress } from '../address/ip';
 import { type Prefix, lastOf } from '../address/prefix';
-import { groupBy, memo, memoOn } from '../plan/memo';
+import { derive, deriveBy } from '../plan/derive';
+import { memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
-import type { Party, Rule, Service, Zone } from '../plan/records';
-import { interfacesOf, subnetsOf } from '../plan/view';
+import type { Party, Rule, Service } from '../plan/records';
+import { addressesOn, interfacesOf, subnetsOf } from '../plan/view';
 import { type Box, type Span, gaps } from './boxes';
 import { serviceOf } from './services';
 
@@ -20,14 +21,14 @@ export const onLine = (address: IpAddress): bigint =>
 const spanOf = (prefix: Prefix): Span => [onLine(prefix.address), onLine(lastOf(prefix))];
 
 /** Everything inside this site: its subnets. */
-const insideSpans = memo((plan: Plan): readonly Span[] =>
+const insideSpans = derive((plan): readonly Span[] =>
   [...plan.subnet.values()].map(({ prefix }) => spanOf(prefix)),
 );
 /** The networks at the other end of a tunnel. */
 export const tunnelSpans = (plan: Plan, ids: readonly string[]): Span[] =>
   ids.flatMap((id) => (plan.tunnel.get(id)?.remote ?? []).map(spanOf));
 /** Everything that is not inside: the Internet, and whatever lies on the way there. */
-const outsideSpans = memo((plan: Plan): readonly Span[] =>
+const outsideSpans = derive((plan): readonly Span[] =>
   [LINE_4, LINE_6].flatMap((line) =>
     gaps(line, [
       ...insideSpans(plan),
@@ -39,7 +40,7 @@ const outsideSpans = memo((plan: Plan): readonly Span[] =>
   ),
 );
 /** The addresses of the gateways, in every segment. */
-const gatewaySpans = memo((plan: Plan): readonly Span[] =>
+const gatewaySpans = derive((plan): readonly Span[] =>
   [...plan.address.values()]
     .filter(({ gateway }) => gateway)
     .map(({ address }) => [onLine(address), onLine(address)]),
@@ -49,33 +50,30 @@ export const vlanSpans = (plan: Plan, vlan: string): Span[] =>
   subnetsOf(plan, vlan).map(({ prefix }) => spanOf(prefix));
 
 /** The addresses of a zone; its segments, the outside when it has uplinks, the gateways when it is theirs. */
-export const zoneSpans = (plan: Plan, zone: Zone): Span[] => [
-  ...zone.vlans.flatMap((vlan) => vlanSpans(plan, vlan)),
-  ...tunnelSpans(plan, zone.tunnels),
-  ...(zone.uplinks.length > 0 ? outsideSpans(plan) : []),
-  ...(zone.gateway ? gatewaySpans(plan) : []),
-];
-
-/** Every address by its interface: rules name thousands of devices, each to be found at once. */
-const addressesBy = memoOn(['address'], (plan: Plan) =>
-  groupBy(plan.address.values(), (address) => address.interface),
-);
+export const spansOfZone = deriveBy((plan, id: string): readonly Span[] => {
+  const zone = plan.zone.get(id);
+  if (!zone) return [];
+  return [
+    ...zone.vlans.flatMap((vlan) => vlanSpans(plan, vlan)),
+    ...tunnelSpans(plan, zone.tunnels),
+    ...(zone.uplinks.length > 0 ? outsideSpans(plan) : []),
+    ...(zone.gateway ? gatewaySpans(plan) : []),
+  ];
+});
 
 function partySpans(plan: Plan, party: Party): Span[] {
   if ('prefix' in party) return [spanOf(party.prefix)];
   if ('vlan' in party) return vlanSpans(plan, party.vlan);
   if ('device' in party) {
     const spans: Span[] = [];
-    const known = addressesBy(plan);
     for (const { id } of interfacesOf(plan, party.device))
-      for (const { address } of known.get(id) ?? []) {
+      for (const { address } of addressesOn(plan, id)) {
         const at = onLine(address);
         spans.push([at, at]);
       }
     return spans;
   }
-  const zone = plan.zone.get(party.zone);
-  return zone ? zoneSpans(plan, zone) : [];
+  return [...spansOfZone(plan, party.zone)];
 }
 
 /** An empty list means anybody; a party that is nobody any more adds nobody. */
@@ -102,19 +100,9 @@ export const servicesSpans = (plan: Plan, ids: readonly string[]): Span[] =>
 
 const sameFamily = (a: Span, b: Span): boolean => a[0] <= V4_LAST === b[0] <= V4_LAST;
 
-/** The boxes of each rule, as long as nothing they are read off changes. */
-const boxesByRule = memoOn(
-  ['zone', 'vlan', 'subnet', 'address', 'interface', 'device', 'service', 'tunnel'],
-  (_plan: Plan) => new WeakMap<Rule, readonly Box[]>(),
-);
-
-/** What a recorded rule speaks of, remembered. */
-export function boxesOfRule(plan: Plan, rule: Rule): readonly Box[] {
-  const known = boxesByRule(plan);
-  let boxes = known.get(rule);
-  if (!boxes) known.set(rule, (boxes = boxesOf(plan, rule)));
-  return boxes;
-}
+/** What a recorded rule speaks of. */
+export const boxesOfRule = (plan: Plan, { id }: Rule): readonly Box[] => boxesBy(plan, id);
+const boxesBy = deriveBy((plan, id: string): readonly Box[] => boxesOf(plan, plan.rule.get(id)!));
 
 /** What a rule speaks of. Nobody sends from one address family to the other. */
 export function boxesOf(plan: Plan, rule: Pick<Rule, 'from' | 'to' | 'services'>): Box[] {

@@ -2,7 +2,6 @@ import type { Plan } from '../plan/plan';
 import { stateOf } from '../rehearse/frames';
 import { routersIn } from '../routing/router';
 import { joinedIn } from '../switching/joined';
-import { fabric } from '../switching/users';
 import type { Asking } from './ask';
 
 /** Whether a question asked of a plan has the same answer in one in which ports are off: where that is certain, it is not asked again. */
@@ -19,8 +18,8 @@ export function isAnsweredAlike(
   for (const id of lost) if (routersIn(broken).has(plan.port.get(id)!.device)) return false;
   // Somebody who decides against it does so still, should it get there.
   if (!answer.delivered) return true;
-  const joined = joinedIn(fabric(broken));
-  if (!joined || !joinedIn(fabric(plan))) return false;
+  const joined = joinedIn(broken);
+  if (!joined || !joinedIn(plan)) return false;
   return answer.wires.every(({ from, vlan, to, listens }) => {
     const [a, b] = [stateOf(broken, from, vlan), stateOf(broken, to, listens)];
     return a !== null && b !== null && joined.together(a, b);

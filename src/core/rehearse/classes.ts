@@ -1,14 +1,16 @@
 import type { IpAddress } from '../address/ip';
-import { memoOn } from '../plan/memo';
+import { derive, deriveBy } from '../plan/derive';
+import { equal } from '../plan/equal';
 import type { Plan } from '../plan/plan';
-import type { Address, Port } from '../plan/records';
+import type { Address } from '../plan/records';
 import { gatewaysOf, subnetsOf } from '../plan/view';
-import { type Fabric, type Flood, type State, enters, inwardPorts, stateKey } from '../switching/fabric';
-import { avoids, changedBetween, sameFacts } from '../switching/reach';
+import { type Fabric, type Flood, type State, enters, stateKey, vidsById } from '../switching/fabric';
+import { avoids, changedBetween } from '../switching/reach';
 import { isSymmetric, reachersOf } from '../switching/reachers';
 import { fabric } from '../switching/users';
+import type { WiredPort } from '../switching/wiring';
 import { type Router, legUp, routersIn } from '../routing/router';
-import { spreadBy, insideState, placeOf } from './frames';
+import { type Place, spreadBy, insideState, placeOf } from './frames';
 
 /**
  * End devices that are treated alike: of one segment, plugged into the same VLAN of the same box, with the same settings.
@@ -17,7 +19,7 @@ import { spreadBy, insideState, placeOf } from './frames';
 export interface EndClass {
   readonly vlan: string;
   /** The port of a box that the first of them is plugged into. */
-  readonly port: Port;
+  readonly port: WiredPort;
   /** Where its frames land; null when the port does not let them in. */
   readonly landing: State | null;
   /** What is set on it against its subnet. */
@@ -26,48 +28,28 @@ export interface EndClass {
   readonly devices: readonly string[];
 }
 
-/** What classes are read off, besides the ports themselves. */
-const PLUGGED = ['cable', 'box', 'address', 'interface', 'device', 'vlan', 'subnet'] as const;
-
-interface Found {
-  readonly plan: Plan;
-  readonly fabric: Fabric;
-  readonly classes: readonly EndClass[];
+/** A port of a box into which an end device is plugged, by where they are in the fabric. */
+interface Plug {
+  readonly bridge: number;
+  readonly port: number;
+  readonly device: string;
 }
-let lastFound: Found | null = null;
-
-/** Do all ports that lead to end devices do as they did? */
-function sameEnds(before: Fabric, after: Fabric): boolean {
-  if (before.bridges.length !== after.bridges.length) return false;
-  return after.bridges.every((bridge, at) => {
-    const old = before.bridges[at]!;
-    if (bridge === old) return true;
-    const inward = new Set(inwardPorts(after)[at]);
-    return (
-      bridge.ports.length === old.ports.length &&
-      bridge.ports.every(
-        (port, i) => inward.has(i) || (port === old.ports[i] && sameFacts(bridge.facts[i]!, old.facts[i]!)),
-      )
-    );
-  });
-}
+const plugsOf = derive((plan): readonly Plug[] => {
+  const { bridges, links, seats } = fabric(plan);
+  const found: Plug[] = [];
+  bridges.forEach(({ ports }, bridge) =>
+    ports.forEach(({ id }, port) => {
+      for (const link of links.get(id) ?? [])
+        if (!seats.has(link.to)) found.push({ bridge, port, device: plan.port.get(link.to)!.device });
+    }),
+  );
+  return found;
+});
 
 /** The classes of all devices whose cables are recorded. Telephones that tag count where their tag puts them. */
-export const classesOf: (plan: Plan) => readonly EndClass[] = memoOn(
-  [...PLUGGED, 'port', 'bridge', 'instance', 'treePort'],
-  (plan: Plan) => {
-    const still =
-      lastFound !== null &&
-      PLUGGED.every((table) => plan[table] === lastFound!.plan[table]) &&
-      sameEnds(lastFound.fabric, fabric(plan));
-    const classes = still ? lastFound!.classes : find(plan);
-    lastFound = { plan, fabric: fabric(plan), classes };
-    return classes;
-  },
-);
-
-function find(plan: Plan): EndClass[] {
-  const { bridges, links, seats } = fabric(plan);
+export const classesOf = derive((plan): readonly EndClass[] => {
+  const { bridges } = fabric(plan);
+  const vids = vidsById(plan);
   const byDevice = new Map<string, Address[]>();
   for (const address of plan.address.values()) {
     const { device } = plan.interface.get(address.interface)!;
@@ -76,36 +58,32 @@ function find(plan: Plan): EndClass[] {
     else byDevice.set(device, [address]);
   }
   const classes = new Map<string, EndClass & { readonly devices: string[] }>();
-  bridges.forEach((bridge, at) => {
-    bridge.ports.forEach((port, i) => {
-      for (const link of links.get(port.id) ?? []) {
-        if (seats.has(link.to)) continue;
-        const { device } = plan.port.get(link.to)!;
-        for (const address of byDevice.get(device) ?? []) {
-          const { vlan } = plan.subnet.get(address.subnet)!;
-          const item = plan.interface.get(address.interface)!;
-          const phone = plan.device.get(device)!.kind === 'phone' && port.voice === vlan;
-          const tag = phone ? plan.vlan.get(vlan)!.vid : 0;
-          const entered = enters(bridge, i, tag);
-          const landing = entered && 'vid' in entered ? { bridge: at, vid: entered.vid } : null;
-          const key = [
-            vlan,
-            landing ? stateKey(landing) : `port ${port.id}`,
-            item.ownLength,
-            item.ownGateway,
-          ].join(' ');
-          const known = classes.get(key);
-          if (known) known.devices.push(device);
-          else {
-            const own = { length: item.ownLength, gateway: item.ownGateway };
-            classes.set(key, { vlan, port, landing, own, example: address, devices: [device] });
-          }
-        }
+  for (const { bridge: at, port: i, device } of plugsOf(plan)) {
+    const bridge = bridges[at]!;
+    const port = bridge.ports[i]!;
+    for (const address of byDevice.get(device) ?? []) {
+      const { vlan } = plan.subnet.get(address.subnet)!;
+      const item = plan.interface.get(address.interface)!;
+      const phone = port.voice === vlan && plan.device.get(device)!.kind === 'phone';
+      const tag = phone ? vids.get(vlan)! : 0;
+      const entered = enters(bridge, i, tag);
+      const landing = entered && 'vid' in entered ? { bridge: at, vid: entered.vid } : null;
+      const key = [
+        vlan,
+        landing ? stateKey(landing) : `port ${port.id}`,
+        item.ownLength,
+        item.ownGateway,
+      ].join(' ');
+      const known = classes.get(key);
+      if (known) known.devices.push(device);
+      else {
+        const own = { length: item.ownLength, gateway: item.ownGateway };
+        classes.set(key, { vlan, port, landing, own, example: address, devices: [device] });
       }
-    });
-  });
+    }
+  }
   return [...classes.values()];
-}
+});
 
 /** How a segment stands with its router. */
 export interface Home {
@@ -115,59 +93,6 @@ export interface Home {
   /** Who hears the router in this segment, and from where it is heard; null where its ports are not recorded. */
   readonly flood: Flood | null;
   readonly reachers: { readonly has: (state: number) => boolean } | null;
-}
-
-/** What the wiring and the routing of a site are read off: an edit of the policy leaves them as they are. */
-export const WIRING = [
-  'cable',
-  'port',
-  'box',
-  'bridge',
-  'instance',
-  'treePort',
-  'device',
-  'interface',
-  'address',
-  'vlan',
-  'subnet',
-  'uplink',
-  'route',
-  'tunnel',
-  'translation',
-] as const;
-
-/** What is not about ports: where that changes, homes are found anew. */
-const ROUTED = WIRING.filter((table) => !['port', 'bridge', 'instance', 'treePort'].includes(table));
-
-interface Homes {
-  readonly plan: Plan;
-  readonly fabric: Fabric;
-  readonly known: Map<string, Home>;
-}
-let latest: Homes | null = null;
-
-/** The homes of the last plan that are the same: nothing but ports changed, and none that their floods pass. */
-function stillHome(before: Homes, plan: Plan): Map<string, Home> {
-  const kept = new Map<string, Home>();
-  if (ROUTED.some((table) => plan[table] !== before.plan[table])) return kept;
-  const dirty = changedBetween(before.fabric, fabric(plan));
-  if (!dirty || !isSymmetric(before.fabric) || !isSymmetric(fabric(plan))) return kept;
-  for (const [vlan, home] of before.known)
-    if (home.flood && home.why === null && !dirty.has(plan.vlan.get(vlan)!.vid) && avoids(home.flood, dirty))
-      kept.set(vlan, home);
-  return kept;
-}
-
-const homes = memoOn(WIRING, (plan: Plan) => {
-  const known = latest ? stillHome(latest, plan) : new Map<string, Home>();
-  latest = { plan, fabric: fabric(plan), known };
-  return known;
-});
-
-export function homeOf(plan: Plan, vlan: string): Home {
-  let home = homes(plan).get(vlan);
-  if (!home) homes(plan).set(vlan, (home = makeHome(plan, vlan)));
-  return home;
 }
 
 /** The router of a segment, and why nothing gets out by it; null when it could. */
@@ -185,22 +110,39 @@ export function routerOf(plan: Plan, vlan: string): Pick<Home, 'router' | 'why'>
   return { router, why: null };
 }
 
-function makeHome(plan: Plan, vlan: string): Home {
-  const { router, why } = routerOf(plan, vlan);
-  if (!router || why !== null) return { router, why, flood: null, reachers: null };
-  const place = placeOf(plan, router.device.id);
-  const made = spreadBy(plan, place, vlan);
-  if (place.kind !== 'inside' || !made) return { router, why: null, flood: null, reachers: null };
-  return {
-    router,
-    why: null,
-    flood: made,
-    // Where every link treats both directions alike, who is heard hears.
-    reachers: isSymmetric(fabric(plan))
-      ? made.came
-      : reachersOf(fabric(plan), insideState(plan, place.bridge, vlan)),
-  };
+interface HeldHome {
+  readonly fabric: Fabric;
+  readonly place: Place;
+  readonly flood: Flood;
+  readonly reachers: NonNullable<Home['reachers']>;
 }
+/** How far the router of a segment is heard, with the fabric that was last found to be so. */
+const heldHome = deriveBy((plan, vlan: string, before: HeldHome | null | undefined): HeldHome | null => {
+  const { router, why } = routerOf(plan, vlan);
+  if (!router || why !== null) return null;
+  const made = fabric(plan);
+  const place = placeOf(plan, router.device.id);
+  if (place.kind !== 'inside') return null;
+  const even = isSymmetric(made);
+  // Where nothing on the way of a flood changed and all links treat both directions alike, it is the same again.
+  if (before && even && isSymmetric(before.fabric) && equal(before.place, place)) {
+    const dirty = changedBetween(before.fabric, made);
+    if (dirty && !dirty.has(vidsById(plan).get(vlan)!) && avoids(before.flood, dirty))
+      return { ...before, fabric: made };
+  }
+  const flood = spreadBy(plan, place, vlan);
+  if (!flood) return null;
+  // Where every link treats both directions alike, who is heard hears.
+  const reachers = even ? flood.came : reachersOf(made, insideState(plan, place.bridge, vlan));
+  return { fabric: made, place, flood, reachers };
+}, Object.is);
+
+/** How a segment stands with its router. */
+export const homeOf = deriveBy((plan, vlan: string): Home => {
+  const { router, why } = routerOf(plan, vlan);
+  const heard = heldHome(plan, vlan);
+  return { router, why, flood: heard?.flood ?? null, reachers: heard?.reachers ?? null };
+});
 
 /** Do the devices of a class and the router of their segment hear each other? */
 export const isHome = (home: Home, { landing }: EndClass): boolean => isHomeAt(home, landing);

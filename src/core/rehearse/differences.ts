@@ -4,7 +4,8 @@ import type { Remedy } from '../findings/finding';
 import { carryNeeded, joinSegment, subnetSettings } from '../findings/remedies';
 import { boxOf } from '../plan/box-of';
 import { adding } from '../gear/ports';
-import { groupBy, memo, memoOn } from '../plan/memo';
+import { derive } from '../plan/derive';
+import { groupBy, memo } from '../plan/memo';
 import { type Plan, withRecord } from '../plan/plan';
 import type { Vlan, Zone } from '../plan/records';
 import type { RecordRef } from '../plan/refusal';
@@ -12,11 +13,11 @@ import { gatewaysOf, subnetsOf } from '../plan/view';
 import { portTitle } from '../plan/words';
 import { filterOf } from '../policy/enforce';
 import { isOutside, passing, vlansIn, zoneOfVlan, zonesOf } from '../policy/zones';
-import { type Router, routersAt, wayTo } from '../routing/router';
+import { type Router, isSame, routersAt, wayTo } from '../routing/router';
 import { missingPorts } from '../switching/carry';
 import type { Flood } from '../switching/fabric';
 import { bridgeAt, fabric } from '../switching/users';
-import { type EndClass, WIRING, classesOf, homeOf, isHome, isHomeAt } from './classes';
+import { type EndClass, classesOf, homeOf, isHome, isHomeAt } from './classes';
 import { farAddress, newcomerAddress } from './host';
 
 /** Where the rehearsed network does something else than the matrix says. */
@@ -48,7 +49,7 @@ function turn(plan: Plan, flood: Flood, vid: number): string {
 }
 
 /** Segments whose frames get onto the wire of another. */
-const joined = memo((plan: Plan) => {
+const joined = derive((plan) => {
   const byVid = new Map([...plan.vlan.values()].map((vlan) => [vlan.vid, vlan]));
   const found: { readonly a: Vlan; readonly b: Vlan; readonly cause: Cause }[] = [];
   for (const a of plan.vlan.values()) {
@@ -81,7 +82,12 @@ function carried(plan: Plan, vlan: Vlan, mended: (plan: Plan) => boolean): Remed
   const ports = missingPorts(plan, vlan.id);
   if (ports.length === 0) return [];
   const tried = ports.reduce(
-    (now, port) => withRecord(now, 'port', port.id, { ...port, ...adding(port, vlan.id), profile: null }),
+    (now, port) =>
+      withRecord(now, 'port', port.id, {
+        ...now.port.get(port.id)!,
+        ...adding(port, vlan.id),
+        profile: null,
+      }),
     plan,
   );
   return mended(tried) ? [carryNeeded(`Carry ${vlan.vid} ${vlan.code} where it is needed`, vlan)] : [];
@@ -102,7 +108,7 @@ const titled = (plan: Plan, { devices }: EndClass): string => {
 };
 
 /** Devices that stand on the wire of another segment than their own. */
-const strays = memo((plan: Plan) => {
+const strays = derive((plan) => {
   const byVid = new Map([...plan.vlan.values()].map((vlan) => [vlan.vid, vlan]));
   return classesOf(plan).flatMap((item) => {
     const { landing, vlan } = item;
@@ -174,7 +180,7 @@ function cutOff(plan: Plan, vlan: Vlan): Cause[] {
   });
 }
 
-const classesByVlan = memo((plan: Plan) => {
+const classesByVlan = derive((plan) => {
   const found = new Map<string, EndClass[]>();
   for (const item of classesOf(plan)) found.set(item.vlan, [...(found.get(item.vlan) ?? []), item]);
   return found;
@@ -210,7 +216,7 @@ function routed(plan: Plan, start: Router, to: IpAddress, outside: boolean): str
       router = outer;
       continue;
     }
-    const next = routersAt(plan, way.route.via).find((other) => other !== router);
+    const next = routersAt(plan, way.route.via).find((other) => !isSame(other, router));
     if (!next || !way.leg) return `${router.device.name}: no router has ${formatAddress(way.route.via)}`;
     router = next;
   }
@@ -225,7 +231,7 @@ const addressIn = (plan: Plan, vlan: string): IpAddress | null => {
 /** Why two segments have no way to each other; null when they do. */
 function apart(plan: Plan, a: Vlan, b: Vlan): string | null {
   const [from, to] = [homeOf(plan, a.id).router, homeOf(plan, b.id).router];
-  if (!from || !to || from === to) return null;
+  if (!from || !to || isSame(from, to)) return null;
   const [there, here] = [addressIn(plan, b.id), addressIn(plan, a.id)];
   if (there === null || here === null) return null;
   const back = routed(plan, to, here, false);
@@ -236,10 +242,10 @@ function apart(plan: Plan, a: Vlan, b: Vlan): string | null {
 
 /** The router that routes two segments without a filter, so that everything passes; null where there is none. */
 const unfiltered = (plan: Plan, a: Router | null, b: Router | null): Router | null =>
-  a && a === b && a.routes && filterOf(plan, a.device) === 'none' ? a : null;
+  a && isSame(a, b) && a.routes && filterOf(plan, a.device) === 'none' ? a : null;
 
 /** Every difference between the matrix and what the rehearsed network does. Empty while there are no zones. */
-export const differencesIn = memoOn([...WIRING, 'zone', 'cell'], (plan: Plan): readonly Difference[] => {
+export const differencesIn = derive((plan): readonly Difference[] => {
   const found: Difference[] = [];
   const zones = zonesOf(plan);
   if (zones.length === 0) return found;
@@ -257,7 +263,12 @@ export const differencesIn = memoOn([...WIRING, 'zone', 'cell'], (plan: Plan): r
   const members = new Map(zones.map((zone) => [zone.id, vlansIn(plan, zone)]));
   const home = new Map([...plan.vlan.values()].map(({ id }) => [id, homeOf(plan, id)]));
   // What keeps a segment from its gateway is looked for where something is allowed; most is not.
-  const cut = memo((vlan: Vlan) => cutOff(plan, vlan));
+  const known = new Map<string, readonly Cause[]>();
+  const cut = (vlan: Vlan): readonly Cause[] => {
+    let causes = known.get(vlan.id);
+    if (!causes) known.set(vlan.id, (causes = cutOff(plan, vlan)));
+    return causes;
+  };
   for (const from of zones)
     for (const to of zones) {
       if (from === to) continue;

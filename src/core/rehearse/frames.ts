@@ -1,3 +1,4 @@
+import { deriveBy } from '../plan/derive';
 import { portsTitle } from '../gear/ports';
 import type { Plan } from '../plan/plan';
 import type { Device, Port } from '../plan/records';
@@ -214,15 +215,16 @@ export function socketPort(plan: Plan, device: string): Port | null {
 }
 
 /** Floods worth remembering: many questions begin at the same place. */
-const floods = new WeakMap<Plan, Map<string, Flood>>();
-function floodOf(plan: Plan, origin: Origin): Flood {
-  const key = 'state' in origin ? `s${stateKey(origin.state)}` : `p${origin.port} ${origin.tag}`;
-  let known = floods.get(plan);
-  if (!known) floods.set(plan, (known = new Map()));
-  let made = known.get(key);
-  if (!made) known.set(key, (made = flood(fabric(plan), origin, 'boxes')));
-  return made;
-}
+const floodBy = deriveBy((plan, key: string): Flood => {
+  const [kind, at, tag] = key.split(' ') as [string, string, string];
+  const origin: Origin =
+    kind === 'state'
+      ? { state: { bridge: Math.floor(Number(at) / 4096), vid: Number(at) % 4096 } }
+      : { port: at, tag: Number(tag) };
+  return flood(fabric(plan), origin, 'boxes');
+});
+const floodOf = (plan: Plan, origin: Origin): Flood =>
+  floodBy(plan, 'state' in origin ? `state ${stateKey(origin.state)}` : `port ${origin.port} ${origin.tag}`);
 
 /** How far somebody is heard who speaks in a VLAN: the boxes, not who hears it there; null where it cannot begin. */
 export function spreadBy(plan: Plan, place: Place, vlan: string): Flood | null {

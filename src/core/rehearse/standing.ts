@@ -1,4 +1,4 @@
-import { memo } from '../plan/memo';
+import { deriveBy } from '../plan/derive';
 import type { Plan } from '../plan/plan';
 import { tableNames } from '../plan/records';
 import { isAnsweredAlike } from '../questions/alike';
@@ -25,7 +25,7 @@ export interface Standing {
 
 /** Who of a segment hears its router, and is heard; null where it has none. */
 function touching(plan: Plan, vlan: string): ((group: EndClass) => boolean) | null {
-  const joined = joinedIn(fabric(plan));
+  const joined = joinedIn(plan);
   if (joined) {
     const { router, why } = routerOf(plan, vlan);
     if (!router) return null;
@@ -65,14 +65,11 @@ function touchOf(plan: Plan): Map<string, boolean> {
   return found;
 }
 
-const standings = memo((_plan: Plan) => new Map<string | null, Standing>());
-export function standingOf(plan: Plan, today: string | null): Standing {
-  const known = standings(plan).get(today);
-  if (known) return known;
-  const made = makeStanding(plan, askAll(plan, today));
-  standings(plan).set(today, made);
-  return made;
-}
+const standingOn = deriveBy(
+  (plan, today: string) => makeStanding(plan, askAll(plan, today || null)),
+  Object.is,
+);
+export const standingOf = (plan: Plan, today: string | null): Standing => standingOn(plan, today ?? '');
 
 const unlikePorts = tableNames.filter((table) => table !== 'port');
 

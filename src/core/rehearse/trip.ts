@@ -8,7 +8,7 @@ import { addressesOn } from '../plan/view';
 import { type Side, type Wanted, decide, vlanOfAddress } from '../policy/decide';
 import { filterOf } from '../policy/enforce';
 import { zonesOf } from '../policy/zones';
-import { type Leg, type Router, holdersOf, routersAt, routersIn, wayTo } from '../routing/router';
+import { type Leg, type Router, holdersOf, isSame, routersAt, routersIn, wayTo } from '../routing/router';
 import { protocolsMeet } from '../uplink/services';
 import { forwardsOf } from '../uplink/view';
 import { kindOfAddress } from '../uplink/way-out';
@@ -239,7 +239,7 @@ export class Traveller extends Journey {
         return this.reach(here, device.name, way.leg.vlan, this.packet.to, way.leg.prefix);
       case 'route': {
         const { via, id } = way.route;
-        const next = routersAt(plan, via).find((other) => other !== router);
+        const next = routersAt(plan, via).find((other) => !isSame(other, router));
         if (!way.leg || !next)
           return this.halt(
             device.name,

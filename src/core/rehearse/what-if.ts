@@ -1,4 +1,4 @@
-import { memo } from '../plan/memo';
+import { derive } from '../plan/derive';
 import type { Plan } from '../plan/plan';
 import type { Device, Question } from '../plan/records';
 import { type Flood, type State, stateKey } from '../switching/fabric';
@@ -69,7 +69,7 @@ function wayOf({ came }: Flood, end: State): string {
 }
 
 /** By end device: the boxes between the router of its segment and its plug. */
-const waysOf = memo((plan: Plan): Map<string, string> => {
+const waysOf = derive((plan): Map<string, string> => {
   const ways = new Map<string, string>();
   for (const group of classesOf(plan)) {
     const { flood } = homeOf(plan, group.vlan);

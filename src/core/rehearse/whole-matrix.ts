@@ -1,10 +1,11 @@
-import { memoOn } from '../plan/memo';
+import { derive, deriveBy } from '../plan/derive';
+import { equal } from '../plan/equal';
 import type { Plan } from '../plan/plan';
 import type { Rule, Zone } from '../plan/records';
 import { holds, rulesOf } from '../policy/analyse';
 import { BoxIndex } from '../policy/box-index';
 import { type Box, type Span, subtract } from '../policy/boxes';
-import { boxesOfRule, zoneSpans } from '../policy/traffic';
+import { boxesOfRule, spansOfZone } from '../policy/traffic';
 import { type Passing, passing, zonesOf } from '../policy/zones';
 import { type Difference, differencesBy, differencesOf } from './differences';
 
@@ -22,12 +23,11 @@ type Exceptions = Pair['rules'];
 const NONE: Exceptions = [];
 const ANY: Span = [0n, 0n];
 
-/** What the zones are made of, and which rules were found to speak of which of them. */
-const zonesIn = memoOn(
-  ['zone', 'vlan', 'subnet', 'address', 'interface', 'device', 'tunnel', 'service'],
-  (plan: Plan) => {
+/** What the zones are made of. */
+const zonesIn = derive(
+  (plan) => {
     const zones = zonesOf(plan);
-    const spans = zones.map((zone) => zoneSpans(plan, zone));
+    const spans = zones.map(({ id }) => spansOfZone(plan, id));
     const boxes = spans.flat().map((span): Box => [span, span, ANY]);
     const owners = spans.flatMap((list, i) => list.map(() => i));
     return {
@@ -35,39 +35,34 @@ const zonesIn = memoOn(
       spans,
       senders: new BoxIndex(boxes, owners, 0),
       receivers: new BoxIndex(boxes, owners, 1),
-      pairsOf: new WeakMap<Rule, readonly number[]>(),
-      /** By pair: what came out for the rules that spoke of it then. */
-      known: new Map<number, { readonly rules: readonly Rule[]; readonly found: Exceptions }>(),
     };
   },
+  (a, b) => equal(a.zones, b.zones) && equal(a.spans, b.spans),
 );
 type Zones = ReturnType<typeof zonesIn>;
 
 /** The cells, which an edit of a rule leaves as they are. */
-const cellsIn = memoOn(['zone', 'cell', 'vlan'], (plan: Plan) => {
+const cellsIn = derive((plan) => {
   const zones = zonesOf(plan);
   return zones.flatMap((from) => zones.map((to) => passing(plan, from, to)));
 });
 
 /** The pairs a rule speaks of, as `from * zones + to`. */
-function pairsOf(plan: Plan, made: Zones, rule: Rule): readonly number[] {
-  let pairs = made.pairsOf.get(rule);
-  if (!pairs) {
-    const boxes = boxesOfRule(plan, rule);
-    const [from, to] = [made.senders.meeting(boxes, Infinity)!, made.receivers.meeting(boxes, Infinity)!];
-    const spoken: number[] = [];
-    for (const a of from) for (const b of to) spoken.push(a * made.zones.length + b);
-    pairs = spoken;
-    made.pairsOf.set(rule, pairs);
-  }
-  return pairs;
-}
+const pairsBy = deriveBy((plan, id: string): readonly number[] => {
+  const made = zonesIn(plan);
+  const boxes = boxesOfRule(plan, plan.rule.get(id)!);
+  const [from, to] = [made.senders.meeting(boxes, Infinity)!, made.receivers.meeting(boxes, Infinity)!];
+  const spoken: number[] = [];
+  for (const a of from) for (const b of to) spoken.push(a * made.zones.length + b);
+  return spoken;
+});
+const pairsOf = (plan: Plan, { id }: Rule): readonly number[] => pairsBy(plan, id);
 
 /** The pairs of different zones that a rule speaks of. */
 export function zonesSpokenOf(plan: Plan, rule: Rule): readonly (readonly [Zone, Zone])[] {
   const made = zonesIn(plan);
   const count = made.zones.length;
-  return pairsOf(plan, made, rule)
+  return pairsOf(plan, rule)
     .map((pair) => [made.zones[Math.floor(pair / count)]!, made.zones[pair % count]!] as const)
     .filter(([from, to]) => from !== to);
 }
@@ -107,35 +102,47 @@ function decidedBy(plan: Plan, made: Zones, pair: number, rules: readonly Rule[]
   return found;
 }
 
-/** What rules decide in every pair they speak of. Pairs whose rules are the same as before keep what was found. */
-function exceptionsIn(plan: Plan, today: string | null): ReadonlyMap<number, Exceptions> {
-  const made = zonesIn(plan);
-  const byPair = new Map<number, Rule[]>();
-  for (const rule of rulesOf(plan)) {
-    if (!holds(rule, today)) continue;
-    for (const pair of pairsOf(plan, made, rule)) {
-      const list = byPair.get(pair);
-      if (list) list.push(rule);
-      else byPair.set(pair, [rule]);
+interface Decided {
+  readonly zones: Zones;
+  readonly byPair: ReadonlyMap<
+    number,
+    {
+      readonly rules: readonly Rule[];
+      readonly boxes: readonly (readonly Box[])[];
+      readonly found: Exceptions;
     }
-  }
-  const found = new Map<number, Exceptions>();
-  for (const [pair, rules] of byPair) {
-    let known = made.known.get(pair);
-    if (known?.rules.length !== rules.length || known.rules.some((rule, i) => rule !== rules[i])) {
-      known = { rules, found: decidedBy(plan, made, pair, rules) };
-      made.known.set(pair, known);
-    }
-    found.set(pair, known.found);
-  }
-  return found;
+  >;
 }
+const sameItems = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((item, i) => item === b[i]);
+
+/** What rules decide in every pair they speak of. Pairs whose rules are the same as before keep what was found. */
+const exceptionsOn = deriveBy((plan, today: string, before: Decided | undefined): Decided => {
+  const zones = zonesIn(plan);
+  const rulesBy = new Map<number, Rule[]>();
+  for (const rule of rulesOf(plan)) {
+    if (!holds(rule, today || null)) continue;
+    for (const pair of pairsOf(plan, rule)) {
+      const list = rulesBy.get(pair);
+      if (list) list.push(rule);
+      else rulesBy.set(pair, [rule]);
+    }
+  }
+  const byPair = new Map<number, { rules: Rule[]; boxes: (readonly Box[])[]; found: Exceptions }>();
+  for (const [pair, rules] of rulesBy) {
+    const boxes = rules.map((rule) => boxesOfRule(plan, rule));
+    const known = before?.zones === zones ? before.byPair.get(pair) : undefined;
+    const same = known !== undefined && sameItems(known.rules, rules) && sameItems(known.boxes, boxes);
+    byPair.set(pair, { rules, boxes, found: same ? known.found : decidedBy(plan, zones, pair, rules) });
+  }
+  return { zones, byPair };
+}, Object.is);
 
 /** Every pair of zones, in the order of the matrix. */
 export function wholeMatrix(plan: Plan, today: string | null): Pair[] {
   const { zones } = zonesIn(plan);
   const cells = cellsIn(plan);
-  const exceptions = exceptionsIn(plan, today);
+  const { byPair } = exceptionsOn(plan, today ?? '');
   const differences = differencesBy(plan);
   return zones.flatMap((from, row) =>
     zones.map((to, column): Pair => {
@@ -144,7 +151,7 @@ export function wholeMatrix(plan: Plan, today: string | null): Pair[] {
         from,
         to,
         passing: cells[pair]!,
-        rules: exceptions.get(pair) ?? NONE,
+        rules: byPair.get(pair)?.found ?? NONE,
         differences: differences(from.id, to.id),
       };
     }),
@@ -154,10 +161,9 @@ export function wholeMatrix(plan: Plan, today: string | null): Pair[] {
 /** One pair of the matrix. */
 export function pairOf(plan: Plan, from: Zone, to: Zone, today: string | null): Pair {
   const made = zonesIn(plan);
-  const pair = made.zones.indexOf(from) * made.zones.length + made.zones.indexOf(to);
-  const rules = rulesOf(plan).filter(
-    (rule) => holds(rule, today) && pairsOf(plan, made, rule).includes(pair),
-  );
+  const placeOf = (zone: Zone) => made.zones.findIndex(({ id }) => id === zone.id);
+  const pair = placeOf(from) * made.zones.length + placeOf(to);
+  const rules = rulesOf(plan).filter((rule) => holds(rule, today) && pairsOf(plan, rule).includes(pair));
   return {
     from,
     to,

@@ -1,7 +1,8 @@
 import type { IpAddress } from '../address/ip';
 import { type Prefix, contains } from '../address/prefix';
 import { boxOf } from '../plan/box-of';
-import { groupBy, memo, memoOn } from '../plan/memo';
+import { derive } from '../plan/derive';
+import { groupBy } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import type { Device, Route, Translation, Tunnel, Uplink } from '../plan/records';
 import { addressesOn, interfacesOf, routersOf } from '../plan/view';
@@ -51,10 +52,13 @@ function make(plan: Plan, device: Device): Router {
 }
 
 /** Everything that routes or could, by device; the same objects until something they are made of changes. */
-export const routersIn: (plan: Plan) => ReadonlyMap<string, Router> = memoOn(
-  ['device', 'box', 'interface', 'address', 'subnet', 'uplink', 'route', 'tunnel', 'translation'],
-  (plan: Plan) => new Map(routersOf(plan).map((device) => [device.id, make(plan, device)])),
+export const routersIn = derive(
+  (plan): ReadonlyMap<string, Router> =>
+    new Map(routersOf(plan).map((device) => [device.id, make(plan, device)])),
 );
+
+/** Is it the same router, however its record was come by? */
+export const isSame = (a: Router | null, b: Router | null): boolean => a?.device.id === b?.device.id;
 
 /**
  * Is the interface of a router in a VLAN up? Where its ports are recorded, the inside must be a member, and so must an
@@ -111,7 +115,7 @@ export function wayTo(plan: Plan, router: Router, to: IpAddress): Way | null {
   return best;
 }
 
-const holders = memo((plan: Plan) => groupBy(plan.address.values(), ({ address }) => address));
+const holders = derive((plan) => groupBy(plan.address.values(), ({ address }) => address));
 /** The address records that carry an address: several when it was given twice, or stands behind translations. */
 export const holdersOf = (plan: Plan, address: IpAddress) => holders(plan).get(address) ?? [];
 

@@ -1,3 +1,4 @@
+import { deriveBy } from '../plan/derive';
 import { type IpAddress, addOffset, compareAddresses } from '../address/ip';
 import { type Prefix, contains, lastOf, prefixFamily } from '../address/prefix';
 import { type AddressRange, countOf, inRange, rangeOf, rangesOverlap } from '../address/range';
@@ -98,26 +99,17 @@ export function layoutOf(
   return { runs, counts };
 }
 
-interface Remembered {
-  readonly addresses: object;
-  readonly exclusions: object;
-  readonly pools: object;
-  readonly layout: Layout;
-}
-const remembered = new WeakMap<Subnet, Remembered>();
-
 /** The layout of a recorded subnet, remembered until it or one of its groups of records changes. */
-export function layoutOfSubnet(plan: Plan, subnet: Subnet): Layout {
-  const addresses = plan.address.group(subnet.id);
-  const exclusions = plan.exclusion.group(subnet.id);
-  const pools = plan.pool.group(subnet.id);
-  const known = remembered.get(subnet);
-  if (known?.addresses === addresses && known.exclusions === exclusions && known.pools === pools)
-    return known.layout;
-  const layout = layoutOf(subnet.prefix, addressesOf(plan, subnet.id), exclusions.values(), pools.values());
-  remembered.set(subnet, { addresses, exclusions, pools, layout });
-  return layout;
-}
+export const layoutOfSubnet = (plan: Plan, { id }: Subnet): Layout => layoutBy(plan, id);
+const layoutBy = deriveBy((plan, id: string): Layout => {
+  const { prefix } = plan.subnet.get(id)!;
+  return layoutOf(
+    prefix,
+    addressesOf(plan, id),
+    plan.exclusion.group(id).values(),
+    plan.pool.group(id).values(),
+  );
+});
 
 /** Leases a server can really give from a pool: the pool less everything above it that lies inside. */
 export function leaseCapacity(plan: Plan, subnet: Subnet, pool: Pool): number {

@@ -11,14 +11,14 @@ import {
   usableRange,
 } from '../address/prefix';
 import { specialBlockOf } from '../address/special';
-import { memo } from '../plan/memo';
+import { derive } from '../plan/derive';
 import { type Plan, siteOf } from '../plan/plan';
 import type { Site, Subnet } from '../plan/records';
 
 /** The site's address space: what is taken, what is free, and where a VLAN id wants its subnet. */
 
 /** Networks of others that no segment may collide with: those the site names, and those outside its uplinks. */
-export const foreignNetworks = memo((plan: Plan): Site['foreign'] => [
+export const foreignNetworks = derive((plan): Site['foreign'] => [
   ...siteOf(plan).foreign,
   ...[...plan.uplink.values()].flatMap(({ network, name }) =>
     network === null ? [] : [{ prefix: network, why: `outside the uplink ${name}` }],
@@ -28,11 +28,11 @@ export const foreignNetworks = memo((plan: Plan): Site['foreign'] => [
   ),
 ]);
 
-const taken = memo((plan: Plan): readonly Prefix[] => [
+const taken = derive((plan): readonly Prefix[] => [
   ...[...plan.subnet.values()].map((subnet) => subnet.prefix),
   ...foreignNetworks(plan).map((network) => network.prefix),
 ]);
-const free = memo((plan: Plan): readonly Prefix[] => freeBlocks(siteOf(plan).space, taken(plan)));
+const free = derive((plan): readonly Prefix[] => freeBlocks(siteOf(plan).space, taken(plan)));
 
 /** Prefixes in use by subnets or by networks of others. */
 export const takenPrefixes = (plan: Plan): readonly Prefix[] => taken(plan);

@@ -1,52 +1,74 @@
-import { memo } from '../plan/memo';
+import { derive, deriveBy } from '../plan/derive';
 import type { Plan } from '../plan/plan';
 import { carries, isOpen } from '../gear/roles';
-import type { Port } from '../plan/records';
 import { vlansOf } from '../plan/view';
+import type { Fabric } from './fabric';
 import { fabric, usersOf } from './users';
-import type { Link } from './wiring';
+import type { Link, WiredPort } from './wiring';
 
-/** A link between two bridges, by their places in the fabric and their ports. */
-export interface Trunk {
+/** A link between two bridges, by their places in the fabric. */
+interface Line {
   readonly a: number;
   readonly b: number;
-  readonly from: Port;
-  readonly to: Port;
   readonly link: Link;
+}
+
+/** The same with its ports as they are now. */
+export interface Trunk extends Line {
+  readonly from: WiredPort;
+  readonly to: WiredPort;
 }
 
 export interface BoxLink {
   readonly link: Link;
-  readonly a: Port;
-  readonly b: Port;
+  readonly a: WiredPort;
+  readonly b: WiredPort;
 }
 
+const portAt = ({ bridges, seats }: Fabric, id: string): WiredPort => {
+  const { bridge, port } = seats.get(id)!;
+  return bridges[bridge]!.ports[port]!;
+};
+
 /** Each link between two boxes once, whether frames pass or not. */
-export const boxLinks = memo((plan: Plan): readonly BoxLink[] => {
-  const { links, seats } = fabric(plan);
+export const boxLinks = derive((plan): readonly BoxLink[] => {
+  const made = fabric(plan);
+  const { links, seats } = made;
   const found: BoxLink[] = [];
   for (const list of links.values())
     for (const link of list)
       if (link.from < link.to && seats.has(link.from) && seats.has(link.to))
-        found.push({ link, a: plan.port.get(link.from)!, b: plan.port.get(link.to)! });
+        found.push({ link, a: portAt(made, link.from), b: portAt(made, link.to) });
   return found;
 });
 
-const trunksOf = memo((plan: Plan): Trunk[] => {
+/** The links over which frames could pass. They stay the same while ports are given other VLANs. */
+const linesOf = derive((plan): readonly Line[] => {
   const { seats } = fabric(plan);
   return boxLinks(plan).flatMap(({ link, a, b }) =>
     a.device !== b.device && isOpen(a) && isOpen(b)
-      ? [{ a: seats.get(a.id)!.bridge, b: seats.get(b.id)!.bridge, from: a, to: b, link }]
+      ? [{ a: seats.get(a.id)!.bridge, b: seats.get(b.id)!.bridge, link }]
       : [],
   );
 });
+const trunksAt = (plan: Plan, lines: readonly Line[]): Trunk[] => {
+  const made = fabric(plan);
+  return lines.map((line) => ({
+    ...line,
+    from: portAt(made, line.link.from),
+    to: portAt(made, line.link.to),
+  }));
+};
 
 /**
  * The trunks on which a VLAN is needed: those on any way from one bridge that uses it to another, ways round a ring
  * included. Blocks of the graph of boxes (no single box cuts them) hang together as a tree; a leaf without a user goes,
  * and what remains is needed. Hopcroft and Tarjan 1973, "Algorithm 447".
  */
-export function neededTrunks(plan: Plan, vlan: string): readonly Trunk[] {
+export const neededTrunks = (plan: Plan, vlan: string): readonly Trunk[] =>
+  trunksAt(plan, neededLines(plan, vlan));
+
+const neededLines = deriveBy((plan, vlan: string): readonly Line[] => {
   const users = new Set(usersOf(plan, vlan).map((user) => user.state.bridge));
   const { blocks, boxesOf, touching } = blocksIn(plan);
   // A block is a leaf when at most one of its boxes is in another block that stands, or uses the VLAN.
@@ -66,11 +88,11 @@ export function neededTrunks(plan: Plan, vlan: string): readonly Trunk[] {
     }
   }
   return [...standing].flatMap((at) => blocks[at]!);
-}
+});
 
 /** The blocks of the plan's trunks, the boxes of each, and the blocks each box is in. */
-const blocksIn = memo((plan: Plan) => {
-  const blocks = blocksOf(trunksOf(plan));
+const blocksIn = derive((plan) => {
+  const blocks = blocksOf(linesOf(plan));
   const boxesOf = blocks.map((block) => new Set(block.flatMap((trunk) => [trunk.a, trunk.b])));
   const touching = new Map<number, Set<number>>();
   boxesOf.forEach((boxes, at) => {
@@ -80,7 +102,7 @@ const blocksIn = memo((plan: Plan) => {
 });
 
 /** The biconnected components of a graph with parallel edges, as lists of edges; iterative, for long chains of boxes. */
-function blocksOf(trunks: readonly Trunk[]): Trunk[][] {
+function blocksOf(trunks: readonly Line[]): Line[][] {
   const edges = new Map<number, { readonly to: number; readonly index: number }[]>();
   trunks.forEach((trunk, index) => {
     for (const [from, to] of [
@@ -92,7 +114,7 @@ function blocksOf(trunks: readonly Trunk[]): Trunk[][] {
   const order = new Map<number, number>();
   const low = new Map<number, number>();
   const open: number[] = [];
-  const blocks: Trunk[][] = [];
+  const blocks: Line[][] = [];
   for (const root of edges.keys()) {
     if (order.has(root)) continue;
     const path = [{ box: root, via: -1, next: 0 }];
@@ -126,33 +148,37 @@ function blocksOf(trunks: readonly Trunk[]): Trunk[][] {
   return blocks;
 }
 
-const tags = (plan: Plan, port: Port) => {
+const tags = (plan: Plan, port: WiredPort) => {
   const { seats, bridges } = fabric(plan);
   const seat = seats.get(port.id);
   return seat !== undefined && bridges[seat.bridge]!.box.vlanAware;
 };
 
 /** The ports that would have to carry a VLAN and do not: ends of needed trunks, and insides of boxes that live in it. */
-export function missingPorts(plan: Plan, vlan: string): Port[] {
+export const missingPorts = deriveBy((plan, vlan: string): readonly WiredPort[] => {
   const ends = neededTrunks(plan, vlan).flatMap((trunk) => [trunk.from, trunk.to]);
   const insides = usersOf(plan, vlan).flatMap(({ port }) => (port.number === 0 ? [port] : []));
   const ports = [...new Map([...ends, ...insides].map((port) => [port.id, port])).values()];
   return ports.filter((port) => tags(plan, port) && !carries(port, vlan));
-}
+});
 
 /** The VLANs that are needed on the link of each port: what somebody beyond it and somebody before it use. */
-export const neededBeyond = memo((plan: Plan): ReadonlyMap<string, readonly string[]> => {
+export const neededBeyond = derive((plan): ReadonlyMap<string, readonly string[]> => {
   const needed = new Map<string, string[]>();
   for (const { id } of vlansOf(plan))
-    for (const trunk of neededTrunks(plan, id))
-      for (const port of [trunk.from, trunk.to]) needed.set(port.id, [...(needed.get(port.id) ?? []), id]);
+    for (const { link } of neededLines(plan, id))
+      for (const port of [link.from, link.to]) {
+        const list = needed.get(port);
+        if (list) list.push(id);
+        else needed.set(port, [id]);
+      }
   return needed;
 });
 
 /** Trunk ports that carry a VLAN nobody beyond needs. Ports that lead to nobody are left as they are. */
-export function sparePorts(plan: Plan, vlan: string): Port[] {
-  const needed = new Set(neededTrunks(plan, vlan).flatMap((trunk) => [trunk.from.id, trunk.to.id]));
-  return trunksOf(plan)
+export function sparePorts(plan: Plan, vlan: string): WiredPort[] {
+  const needed = new Set(neededLines(plan, vlan).flatMap(({ link }) => [link.from, link.to]));
+  return trunksAt(plan, linesOf(plan))
     .flatMap((trunk) => [trunk.from, trunk.to])
     .filter(
       (port) => port.role === 'trunk' && tags(plan, port) && !needed.has(port.id) && carries(port, vlan),
@@ -160,10 +186,10 @@ export function sparePorts(plan: Plan, vlan: string): Port[] {
 }
 
 /** Boxes that cables join, directly or over others: the same number for the same part, by place in the fabric. */
-export const partsOf = memo((plan: Plan): readonly number[] => {
+export const partsOf = derive((plan): readonly number[] => {
   const parts = fabric(plan).bridges.map((_, at) => at);
   const root = (at: number): number => (parts[at] === at ? at : (parts[at] = root(parts[at]!)));
-  for (const { a, b } of trunksOf(plan)) parts[root(a)] = root(b);
+  for (const { a, b } of linesOf(plan)) parts[root(a)] = root(b);
   return parts.map((_, at) => root(at));
 });
 
@@ -173,14 +199,15 @@ const sameBundle = (a: Trunk, b: Trunk): boolean =>
   [a.from.aggregate, a.to.aggregate].sort().join() === [b.from.aggregate, b.to.aggregate].sort().join();
 
 /** The rings: groups of trunks in which a frame could go round, each with its boxes. A bundle is one link. */
-export const ringsOf = memo(
-  (plan: Plan): { readonly trunks: readonly Trunk[]; readonly devices: readonly string[] }[] => {
+export const ringsOf = derive(
+  (plan): { readonly trunks: readonly Trunk[]; readonly devices: readonly string[] }[] => {
     const { blocks, boxesOf } = blocksIn(plan);
     const { bridges } = fabric(plan);
-    return blocks.flatMap((trunks, i) =>
-      trunks.every((trunk) => trunk === trunks[0] || sameBundle(trunk, trunks[0]!))
+    return blocks.flatMap((lines, i) => {
+      const trunks = trunksAt(plan, lines);
+      return trunks.every((trunk) => trunk === trunks[0] || sameBundle(trunk, trunks[0]!))
         ? []
-        : [{ trunks, devices: [...boxesOf[i]!].map((at) => bridges[at]!.device) }],
-    );
+        : [{ trunks, devices: [...boxesOf[i]!].map((at) => bridges[at]!.device) }];
+    });
   },
 );

@@ -1,7 +1,8 @@
-import type { Collection } from '../plan/collection';
+import { boxOf } from '../plan/box-of';
+import { derive, deriveBy } from '../plan/derive';
 import { memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
-import type { Box, Port, Vlan } from '../plan/records';
+import type { Box } from '../plan/records';
 import {
   type Assumption,
   type Ingress,
@@ -11,15 +12,14 @@ import {
   egress,
   ingress,
   portFacts,
-  vidIn,
 } from './facts';
-import { type Link, isPassive, linksOf, portsOf } from './wiring';
+import { type Link, type WiredPort, isPassive, linksOf, wiredPorts } from './wiring';
 
 /** A box that passes frames between its ports, with what each port does to them. */
 export interface Bridge {
   readonly device: string;
-  readonly box: Box;
-  readonly ports: readonly Port[];
+  readonly box: WiredBox;
+  readonly ports: readonly WiredPort[];
   /** By place in `ports`; null where no frame passes. A box without VLANs has no facts, only open ports. */
   readonly facts: readonly (PortFacts | null)[];
 }
@@ -43,22 +43,71 @@ export function leaves({ box, facts }: Bridge, index: number, vid: number): Tag 
   return blocks(port, vid) ? null : vid;
 }
 
-const bridgeOf = memo((box: Box) =>
-  memo((_ports: ReadonlyMap<string, Port>) =>
-    memo((vlans: Collection<Vlan>) => {
-      const made = new Map<Assumption, Bridge>();
-      return (plan: Plan, assume: Assumption): Bridge => {
-        const known = made.get(assume);
-        if (known) return known;
-        const list = portsOf(plan, box.device);
-        const facts = list.map((port) => portFacts(port, box, vidIn(vlans), assume));
-        const bridge = { device: box.device, box, ports: list, facts };
-        made.set(assume, bridge);
-        return bridge;
-      };
-    }),
-  ),
+/** The ids of VLANs as numbers. */
+export const vidsById = derive(
+  (plan): ReadonlyMap<string, number> => new Map([...plan.vlan.values()].map(({ id, vid }) => [id, vid])),
 );
+
+/** What of a box says what it does with frames. */
+export type WiredBox = Pick<
+  Box,
+  | 'device'
+  | 'vlanAware'
+  | 'passes'
+  | 'layer3'
+  | 'filter'
+  | 'spanningTree'
+  | 'factory'
+  | 'baseMac'
+  | 'powerFeeds'
+>;
+const wiredOf = memo(
+  ({
+    device,
+    vlanAware,
+    passes,
+    layer3,
+    filter,
+    spanningTree,
+    factory,
+    baseMac,
+    powerFeeds,
+  }: Box): WiredBox => ({
+    device,
+    vlanAware,
+    passes,
+    layer3,
+    filter,
+    spanningTree,
+    factory,
+    baseMac,
+    powerFeeds,
+  }),
+);
+const wiredBox = deriveBy((plan, device: string): WiredBox => wiredOf(boxOf(plan, device)!));
+
+/** The boxes with ports that frames pass between. */
+const bridging = derive((plan): readonly string[] => {
+  const devices = new Set([...plan.box.values()].map(({ device }) => device));
+  return [...devices].filter(
+    (device) => !isPassive(plan.device.get(device)!.kind) && plan.port.group(device).size > 0,
+  );
+});
+
+const makeBridge =
+  (assume: Assumption) =>
+  (plan: Plan, device: string): Bridge => {
+    const box = wiredBox(plan, device);
+    const ports = wiredPorts(plan, device);
+    const vids = vidsById(plan);
+    return {
+      device,
+      box,
+      ports,
+      facts: ports.map((port) => portFacts(port, box, (id) => vids.get(id)!, assume)),
+    };
+  };
+const bridgeOf = { works: deriveBy(makeBridge('works')), leaks: deriveBy(makeBridge('leaks')) } as const;
 
 /** The ports by which a frame in a VLAN (in a box without VLANs: with a tag) can leave a bridge. */
 const waysOut = memo((bridge: Bridge) => {
@@ -93,7 +142,6 @@ interface Seat {
 
 /** Every bridge of a plan and how their ports are joined: what a frame can do, ready to be asked. */
 export interface Fabric {
-  readonly plan: Plan;
   readonly bridges: readonly Bridge[];
   /** The seat of a port of a bridge, by port id; ports of end devices have none. */
   readonly seats: ReadonlyMap<string, Seat>;
@@ -117,17 +165,15 @@ function seatsOf(bridges: readonly Bridge[], before: Fabric | undefined): Fabric
   return seats;
 }
 
-/** `before` is the fabric of a plan a few edits away, whose seats are likely to be the same. */
-export function fabricOf(plan: Plan, assume: Assumption = 'works', before?: Fabric): Fabric {
-  const bridges: Bridge[] = [];
-  for (const box of plan.box.values()) {
-    const device = plan.device.get(box.device)!;
-    const group = plan.port.group(box.device);
-    if (isPassive(device.kind) || group.size === 0) continue;
-    bridges.push(bridgeOf(box)(group)(plan.vlan)(plan, assume));
-  }
-  return { plan, bridges, seats: seatsOf(bridges, before), links: linksOf(plan) };
-}
+const makeFabric =
+  (assume: Assumption) =>
+  (plan: Plan, before?: Fabric): Fabric => {
+    const bridges = bridging(plan).map((device) => bridgeOf[assume](plan, device));
+    return { bridges, seats: seatsOf(bridges, before), links: linksOf(plan) };
+  };
+const wired = { works: derive(makeFabric('works')), leaks: derive(makeFabric('leaks')) } as const;
+/** The boxes as they are wired, whatever trees and rings block. */
+export const fabricOf = (plan: Plan, assume: Assumption = 'works'): Fabric => wired[assume](plan);
 
 /** Somebody who hears a frame: the port of an end device or the inner port of a box, and the tag it arrives with. */
 export interface Heard {

@@ -1,5 +1,6 @@
 import { isOpen } from '../gear/roles';
-import type { Box, Port, Vlan } from '../plan/records';
+import type { Box, Port } from '../plan/records';
+import type { WiredPort } from './wiring';
 
 /** VLAN ids as a set that may be "all but these": what a trunk that carries everything has. */
 export interface VidSet {
@@ -50,8 +51,8 @@ function factoryFacts(factory: Box['factory'], assume: Assumption): PortFacts {
 
 /** The facts of a port of a box that understands VLANs; null when no frame passes: parked, off or facing a provider. */
 export function portFacts(
-  port: Port,
-  box: Box,
+  port: WiredPort,
+  box: Pick<Box, 'factory'>,
   vidOf: (vlan: string) => number,
   assume: Assumption = 'works',
 ): PortFacts | null {
@@ -96,8 +97,3 @@ export const tagOf = (facts: PortFacts, vid: number): Tag | null =>
 /** The tag a frame of this VLAN really leaves with; null when the port is no member, or blocked. */
 export const egress = (facts: PortFacts, vid: number): Tag | null =>
   blocks(facts, vid) ? null : tagOf(facts, vid);
-
-export const vidIn =
-  (vlans: { get: (id: string) => Vlan | undefined }) =>
-  (id: string): number =>
-    vlans.get(id)!.vid;

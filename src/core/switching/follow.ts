@@ -7,15 +7,15 @@ import type { Tag } from './facts';
 import { plugIn } from './plug-in';
 import { type Walked, hearsTag, walkTo } from './walk';
 import { fabric } from './users';
-import { portsOf } from './wiring';
+import { type WiredPort, portsOf } from './wiring';
 
 /** One box on the way of a frame: in by which port with which tag, in which VLAN inside, out by which with which. */
 export interface Hop {
   readonly device: string;
-  readonly entered: Port | null;
+  readonly entered: WiredPort | null;
   readonly tagIn: Tag;
   readonly vid: number;
-  readonly left: Port | null;
+  readonly left: WiredPort | null;
   readonly tagOut: Tag;
 }
 
@@ -24,7 +24,7 @@ export function hopsTo(
   plan: Plan,
   covered: Flood,
   last: State,
-  out: { readonly left: Port | null; readonly tagOut: Tag },
+  out: { readonly left: WiredPort | null; readonly tagOut: Tag },
 ): Hop[] {
   const { bridges } = fabric(plan);
   const hops: Hop[] = [];

@@ -12,7 +12,7 @@ describe('who is on one wire', () => {
   /** Compares with floods; says whether there was anything to compare. */
   const compare = (plan: Plan): boolean => {
     const made = fabric(plan);
-    const joined = joinedIn(made);
+    const joined = joinedIn(plan);
     if (!joined) return false;
     const states = made.bridges.flatMap(({ box }, bridge) =>
       // In a box without VLANs a frame is by its tag; what is plugged in sends none.

@@ -1,8 +1,9 @@
-import type { Collection } from '../plan/collection';
+import { derive } from '../plan/derive';
 import { memo } from '../plan/memo';
-import type { Vlan } from '../plan/records';
+import type { Plan } from '../plan/plan';
 import { type VidSet, holds } from './facts';
-import { type Fabric, type State, enters, inwardPorts, leaves } from './fabric';
+import { type Fabric, type State, enters, inwardPorts, leaves, vidsById } from './fabric';
+import { fabric } from './reach';
 import { isEvenLink } from './reachers';
 
 /** Which boxes are on one wire, for all VLANs at once: what a flood tells for one VLAN, without the way. */
@@ -18,8 +19,8 @@ class Vids {
   readonly places: ReadonlyMap<number, number>;
   readonly words: number;
 
-  constructor(vlans: Collection<Vlan>) {
-    this.list = [...new Set([...vlans.values()].map(({ vid }) => vid))];
+  constructor(list: Iterable<number>) {
+    this.list = [...new Set(list)];
     this.places = new Map(this.list.map((vid, at) => [vid, at]));
     this.words = Math.ceil(this.list.length / 32);
   }
@@ -32,17 +33,16 @@ class Vids {
     return bits;
   });
 }
-const vidsOf = memo((vlans: Collection<Vlan>) => new Vids(vlans));
+const vidsOf = derive((plan) => new Vids(vidsById(plan).values()));
 
 /**
  * The parts each VLAN of the plan falls into. Null where links change VLANs on the way, treat their two directions unlike, or
  * a box that knows none stands between others: there only a flood tells.
  */
-export const joinedIn = (fabric: Fabric): Joined | null => joined(fabric).found;
-const joined = memo((fabric: Fabric): { readonly found: Joined | null } => ({ found: join(fabric) }));
+export const joinedIn = derive((plan): Joined | null => join(plan, fabric(plan)), Object.is);
 
-function join(fabric: Fabric): Joined | null {
-  const { bridges, seats, links, plan } = fabric;
+function join(plan: Plan, fabric: Fabric): Joined | null {
+  const { bridges, seats, links } = fabric;
   const inward = inwardPorts(fabric);
   /** The one link of a box without VLANs at the edge. */
   const wayIn = (at: number) => {
@@ -58,7 +58,7 @@ function join(fabric: Fabric): Joined | null {
       bridges[wayIn(at)?.seat?.bridge ?? at]!.box.vlanAware === false,
   );
   if (between) return null;
-  const vids = vidsOf(plan.vlan);
+  const vids = vidsOf(plan);
   const size = bridges.length;
   const parts = new Int32Array(vids.list.length * size);
   for (let at = 0; at < parts.length; at++) parts[at] = at;

@@ -1,14 +1,9 @@
+import { deriveBy } from '../plan/derive';
 import { memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import { forwardingFabric } from '../tree/forwarding';
 import { type PortFacts, blocks, egress, sameSet } from './facts';
 import { type Bridge, type Fabric, type Flood, type State, flood, stateKey } from './fabric';
-
-/** A fabric with the floods asked of it so far, by the state they began in. */
-export interface Reach {
-  readonly fabric: Fabric;
-  readonly floods: Map<number, Flood>;
-}
 
 /** The VLANs that really pass at a port. */
 const passingAt = (facts: PortFacts | null): number[] =>
@@ -73,8 +68,18 @@ function idleLink(
   return (vid) => far.length > 0 && far.every(({ to }) => shuts(fabric, to, vid) && shuts(next, to, vid));
 }
 
+const comparedWith = memo(
+  (_next: Fabric) => new WeakMap<Fabric, { readonly vids: ReadonlySet<number> | null }>(),
+);
 /** The VLANs whose floods may differ between two fabrics; null when those of any may. */
 export function changedBetween(fabric: Fabric, next: Fabric): ReadonlySet<number> | null {
+  const compared = comparedWith(next);
+  let known = compared.get(fabric);
+  if (!known) compared.set(fabric, (known = { vids: compareFabrics(fabric, next) }));
+  return known.vids;
+}
+
+function compareFabrics(fabric: Fabric, next: Fabric): ReadonlySet<number> | null {
   const dirty = new Set<number>();
   if (fabric === next) return dirty;
   if (fabric.links !== next.links || fabric.bridges.length !== next.bridges.length) return null;
@@ -102,18 +107,6 @@ export function avoids(known: Flood, dirty: ReadonlySet<number>): boolean {
   return true;
 }
 
-/**
- * The floods that are the same in `next` as they were: those through none of the VLANs that a changed port treats
- * differently. None when cables or boxes changed.
- */
-function carriedOver({ fabric, floods }: Reach, next: Fabric): Map<number, Flood> {
-  const kept = new Map<number, Flood>();
-  if (floods.size === 0) return kept;
-  const dirty = changedBetween(fabric, next);
-  if (dirty) for (const [key, known] of floods) if (avoids(known, dirty)) kept.set(key, known);
-  return kept;
-}
-
 const vidsOf = memo((known: Flood) => new Set([...known.came.keys()].map((key) => key % 4096)));
 
 export function sameFacts(a: PortFacts | null, b: PortFacts | null): boolean {
@@ -128,20 +121,21 @@ export function sameFacts(a: PortFacts | null, b: PortFacts | null): boolean {
   );
 }
 
-/** The last plan asked about: the next is usually one edit away from it. */
-let latest: Reach | null = null;
+/** The boxes and links as frames find them: without what trees and rings block. */
+export const fabric = forwardingFabric;
 
-/** The fabric of a plan, with every flood that is known to be the same as before the last edit. */
-export const reachOf = memo((plan: Plan): Reach => {
-  const fabric = forwardingFabric(plan);
-  latest = { fabric, floods: latest ? carriedOver(latest, fabric) : new Map() };
-  return latest;
-});
-
-/** Who hears a box that speaks in one of its VLANs. */
-export function floodFrom({ fabric, floods }: Reach, state: State): Flood {
-  const key = stateKey(state);
-  let known = floods.get(key);
-  if (!known) floods.set(key, (known = flood(fabric, { state })));
-  return known;
+/** A flood with the fabric it was last found to be right for. */
+interface Held {
+  readonly fabric: Fabric;
+  readonly flood: Flood;
 }
+
+const held = deriveBy((plan, key: number, before: Held | undefined): Held => {
+  const now = fabric(plan);
+  const dirty = before && changedBetween(before.fabric, now);
+  if (before && dirty && avoids(before.flood, dirty)) return { fabric: now, flood: before.flood };
+  return { fabric: now, flood: flood(now, { state: { bridge: Math.floor(key / 4096), vid: key % 4096 } }) };
+}, Object.is);
+const floodBy = deriveBy((plan, key: number): Flood => held(plan, key).flood);
+/** Who hears a box that speaks in one of its VLANs. */
+export const floodFrom = (plan: Plan, state: State): Flood => floodBy(plan, stateKey(state));

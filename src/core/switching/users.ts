@@ -1,12 +1,13 @@
+import { derive, deriveBy } from '../plan/derive';
 import { memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
-import type { Port } from '../plan/records';
 import { addressesOn, interfacesOf } from '../plan/view';
 import { isMember } from './facts';
-import { type Bridge, type Fabric, type Flood, type State, stateKey } from './fabric';
-import { floodFrom, reachOf } from './reach';
+import { type Bridge, type Fabric, type Flood, type State, stateKey, vidsById } from './fabric';
+import { fabric, floodFrom } from './reach';
+import type { WiredPort } from './wiring';
 
-export const fabric = (plan: Plan): Fabric => reachOf(plan).fabric;
+export { fabric } from './reach';
 
 const places = memo(
   ({ bridges }: Fabric) => new Map(bridges.map(({ device }, at): [string, number] => [device, at])),
@@ -16,12 +17,12 @@ export const bridgeAt = (plan: Plan, device: string): number => places(fabric(pl
 
 /** A port by which somebody uses a VLAN: an access or voice port, or the inside of a box that lives or routes in it. */
 export interface VlanUser {
-  readonly port: Port;
+  readonly port: WiredPort;
   readonly state: State;
 }
 
 /** The VLANs a box itself takes part in: by an interface or an address in them, or because its inner port says so. */
-const livesIn = (plan: Plan, device: string, inner: Port): Set<string> =>
+const livesIn = (plan: Plan, device: string, inner: WiredPort): Set<string> =>
   new Set([
     ...interfacesOf(plan, device).flatMap((item) => [
       ...(item.vlan === null ? [] : [item.vlan]),
@@ -33,7 +34,7 @@ const livesIn = (plan: Plan, device: string, inner: Port): Set<string> =>
 
 /** The access and voice ports of a bridge, each under every VLAN it is in. */
 const portUsers = memo((bridge: Bridge) =>
-  bridge.ports.flatMap((port): { readonly vlan: string; readonly port: Port }[] => {
+  bridge.ports.flatMap((port): { readonly vlan: string; readonly port: WiredPort }[] => {
     if (port.number === 0 || !port.enabled || port.defective) return [];
     if (port.role !== 'access' && port.role !== 'voice') return [];
     return [port.untagged, port.voice].flatMap((vlan) => (vlan === null ? [] : [{ vlan, port }]));
@@ -41,10 +42,11 @@ const portUsers = memo((bridge: Bridge) =>
 );
 
 /** Who uses each VLAN, by VLAN record id. Trunks that only pass it on are no users. */
-const usersByVlan = memo((plan: Plan) => {
+const usersByVlan = derive((plan) => {
   const users = new Map<string, VlanUser[]>();
-  const add = (vlan: string, port: Port, bridge: number) => {
-    const user = { port, state: { bridge, vid: plan.vlan.get(vlan)!.vid } };
+  const vids = vidsById(plan);
+  const add = (vlan: string, port: WiredPort, bridge: number) => {
+    const user = { port, state: { bridge, vid: vids.get(vlan)! } };
     const list = users.get(vlan);
     if (list) list.push(user);
     else users.set(vlan, [user]);
@@ -57,13 +59,16 @@ const usersByVlan = memo((plan: Plan) => {
   });
   return users;
 });
-export const usersOf = (plan: Plan, vlan: string): readonly VlanUser[] => usersByVlan(plan).get(vlan) ?? [];
+const NOBODY: readonly VlanUser[] = [];
+export const usersOf = deriveBy(
+  (plan, vlan: string): readonly VlanUser[] => usersByVlan(plan).get(vlan) ?? NOBODY,
+);
 
 /** The inner port must be a member for the box itself to be reached in a VLAN. */
 function reaches({ bridges }: Fabric, user: VlanUser): boolean {
   if (user.port.number !== 0) return true;
   const bridge = bridges[user.state.bridge]!;
-  const facts = bridge.facts[bridge.ports.indexOf(user.port)];
+  const facts = bridge.facts[bridge.ports.findIndex(({ number }) => number === 0)];
   return facts != null && isMember(facts, user.state.vid);
 }
 
@@ -77,16 +82,15 @@ export interface Island {
  * The parts a VLAN falls into: users in the first one's broadcast, then those of the next that it does not reach. One
  * island is a VLAN that works.
  */
-export function islandsOf(plan: Plan, vlan: string): Island[] {
-  const reach = reachOf(plan);
-  const made = reach.fabric;
+export const islandsOf = deriveBy((plan, vlan: string): readonly Island[] => {
+  const made = fabric(plan);
   let left = usersOf(plan, vlan).filter((user) => reaches(made, user));
   const islands: Island[] = [];
   while (left.length > 0) {
-    const reached = floodFrom(reach, left[0]!.state);
+    const reached = floodFrom(plan, left[0]!.state);
     const users = left.filter((user) => reached.came.has(stateKey(user.state)));
     islands.push({ users, flood: reached });
     left = left.filter((user) => !reached.came.has(stateKey(user.state)));
   }
   return islands;
-}
+});

@@ -6,7 +6,7 @@ import { type Bridge, enters, leaves } from './fabric';
 import { type Tag, blocks, isEvery, tagOf } from './facts';
 import type { Hop } from './follow';
 import { fabric } from './users';
-import { type Link, portsOf } from './wiring';
+import { type Link, type WiredPort, portsOf } from './wiring';
 
 /** How far a frame gets on its way, and what stops it there; null when nothing does. */
 export interface Walked {
@@ -19,7 +19,7 @@ export const hearsTag = (plan: Plan, device: Device, tag: Tag): boolean =>
   tag === 0 || boxOf(plan, device.id) !== undefined || device.kind === 'phone';
 
 /** Why a port lets no frame pass at all. */
-function shut(plan: Plan, port: Port): string {
+function shut(plan: Plan, port: WiredPort): string {
   const title = portTitle(plan, port);
   if (port.defective) return `${title} is defective`;
   if (port.role === 'uplink') return `${title} faces a provider`;

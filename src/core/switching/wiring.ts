@@ -1,5 +1,6 @@
-import type { Collection } from '../plan/collection';
-import { memo } from '../plan/memo';
+import type { Group } from '../plan/collection';
+import { derive, deriveBy } from '../plan/derive';
+import { groupBy, memo } from '../plan/memo';
 import type { Plan } from '../plan/plan';
 import type { Cable, Device, Port } from '../plan/records';
 
@@ -21,88 +22,106 @@ export interface Link {
   readonly through: readonly string[];
 }
 
-interface Laid {
-  readonly cable: Cable;
-  readonly other: CableEnd;
-}
-const NONE: readonly Laid[] = [];
+/** The cables that end at a port on one side; more than one is a mistake that can be recorded. */
+export const cablesAt = (plan: Plan, { port, side }: CableEnd): readonly Cable[] =>
+  plan.cable.by('end', `${port} ${side}`);
 
-/** Cables by where they end: by side, then port. */
-const byEnd = memo((cables: Collection<Cable>) => {
-  const ends: Record<Side, Map<string, Laid[]>> = { front: new Map(), rear: new Map() };
-  const add = ({ port, side }: CableEnd, laid: Laid) => {
-    const list = ends[side].get(port);
-    if (list) list.push(laid);
-    else ends[side].set(port, [laid]);
-  };
-  for (const cable of cables.values()) {
-    const from = { port: cable.from, side: cable.fromSide };
-    const to = { port: cable.to, side: cable.toSide };
-    add(from, { cable, other: to });
-    add(to, { cable, other: from });
-  }
-  return ({ port, side }: CableEnd): readonly Laid[] => ends[side].get(port) ?? NONE;
+const passiveIn = memo((group: Group<Device>) => [...group.values()].filter(({ kind }) => isPassive(kind)));
+/** The ports of panels and outlets. */
+const passivePorts = derive((plan): ReadonlySet<string> => {
+  const found = new Set<string>();
+  for (const group of plan.device.allGroups())
+    for (const { id } of passiveIn(group)) for (const port of plan.port.group(id).keys()) found.add(port);
+  return found;
 });
 
-/** The cables that end at a port on one side; more than one is a mistake that can be recorded. */
-export const cablesAt = (plan: Plan, end: CableEnd): readonly Cable[] =>
-  byEnd(plan.cable)(end).map(({ cable }) => cable);
+/** What of a cable says where frames go: not its label, nor how long it is. */
+const laid = derive((plan) =>
+  [...plan.cable.values()].map(({ id, from, fromSide, to, toSide }) => ({ id, from, fromSide, to, toSide })),
+);
 
 /**
  * Where each cabled port leads, through panels and outlets. A port with two cables (a mistake) leads to both.
  */
-function wire(plan: Plan): ReadonlyMap<string, readonly Link[]> {
-  const ends = byEnd(plan.cable);
-  const panels = new Set<string>();
-  for (const device of plan.device.values())
-    if (isPassive(device.kind)) for (const port of plan.port.group(device.id).values()) panels.add(port.id);
-  const passive = (port: string) => panels.has(port);
+export const linksOf = derive((plan): ReadonlyMap<string, readonly Link[]> => {
+  const passive = passivePorts(plan);
+  const ends = groupBy(
+    laid(plan).flatMap((cable) => [
+      { key: `${cable.from} ${cable.fromSide}`, cable: cable.id, port: cable.to, side: cable.toSide },
+      { key: `${cable.to} ${cable.toSide}`, cable: cable.id, port: cable.from, side: cable.fromSide },
+    ]),
+    ({ key }) => key,
+  );
   const links = new Map<string, readonly Link[]>();
   const linksFrom = (start: string): Link[] => {
     const found: Link[] = [];
     const follow = (end: CableEnd, used: readonly string[], through: readonly string[]) => {
-      for (const { cable, other } of ends(end)) {
-        if (used.includes(cable.id)) continue;
-        const laid = [...used, cable.id];
-        if (passive(other.port))
-          follow({ port: other.port, side: other.side === 'front' ? 'rear' : 'front' }, laid, [
-            ...through,
-            other.port,
-          ]);
-        else found.push({ from: start, to: other.port, cables: laid, through });
+      for (const { cable, port, side } of ends.get(`${end.port} ${end.side}`) ?? []) {
+        if (used.includes(cable)) continue;
+        const way = [...used, cable];
+        if (passive.has(port))
+          follow({ port, side: side === 'front' ? 'rear' : 'front' }, way, [...through, port]);
+        else found.push({ from: start, to: port, cables: way, through });
       }
     };
     follow({ port: start, side: 'front' }, [], []);
     return found;
   };
-  for (const cable of plan.cable.values())
+  for (const cable of laid(plan))
     for (const start of [cable.from, cable.to])
-      if (!links.has(start) && !passive(start)) links.set(start, linksFrom(start));
+      if (!links.has(start) && !passive.has(start)) links.set(start, linksFrom(start));
   return links;
-}
-
-const remembered = new WeakMap<
-  object,
-  { readonly devices: object; readonly links: ReturnType<typeof wire> }
->();
-
-/**
- * Every port's links. They depend on the cables and on which devices are panels, and a port never changes its device,
- * so an edit of a port leaves them as they are.
- */
-export function linksOf(plan: Plan): ReadonlyMap<string, readonly Link[]> {
-  const known = remembered.get(plan.cable);
-  if (known?.devices === plan.device) return known.links;
-  const links = wire(plan);
-  remembered.set(plan.cable, { devices: plan.device, links });
-  return links;
-}
+});
 
 const sortedPorts = memo((group: ReadonlyMap<string, Port>) =>
   [...group.values()].sort((a, b) => a.number - b.number || (a.id < b.id ? -1 : 1)),
 );
 /** The ports of a device by number; the inner port, number 0, first. */
 export const portsOf = (plan: Plan, device: string): readonly Port[] => sortedPorts(plan.port.group(device));
+
+/** What of a port says what frames do at it: neither what people call it nor where on the face it is. */
+export type WiredPort = Pick<
+  Port,
+  | 'id'
+  | 'device'
+  | 'number'
+  | 'speed'
+  | 'defective'
+  | 'enabled'
+  | 'aggregate'
+  | 'role'
+  | 'pvid'
+  | 'untagged'
+  | 'taggedMode'
+  | 'tagged'
+  | 'voice'
+  | 'accepts'
+  | 'ingressFilter'
+>;
+const wired = memo(
+  ({ id, device, number, speed, defective, enabled, aggregate, ...port }: Port): WiredPort => ({
+    id,
+    device,
+    number,
+    speed,
+    defective,
+    enabled,
+    aggregate,
+    role: port.role,
+    pvid: port.pvid,
+    untagged: port.untagged,
+    taggedMode: port.taggedMode,
+    tagged: port.tagged,
+    voice: port.voice,
+    accepts: port.accepts,
+    ingressFilter: port.ingressFilter,
+  }),
+);
+/** The ports of a device by number, as far as frames go; an edit of anything else about them leaves this as it is. */
+export const wiredPorts = deriveBy((plan, device: string): readonly WiredPort[] =>
+  portsOf(plan, device).map(wired),
+);
+
 /** The port behind which a box itself lives: its management, routing and DHCP. Panels and end devices have none. */
 export const innerPort = (plan: Plan, device: string): Port | undefined =>
   portsOf(plan, device).find((port) => port.number === 0);

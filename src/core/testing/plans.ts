@@ -3,8 +3,8 @@ import { parsePrefix } from '../address/prefix';
 import { perform } from '../operations';
 import { applyChange } from '../plan/change';
 import type { Plan } from '../plan/plan';
-import { type AnyRecord, type TableName, purposes } from '../plan/records';
-import { withRecord } from '../plan/plan';
+import { type AnyRecord, type TableName, purposes, tableNames } from '../plan/records';
+import { planOf, withRecord } from '../plan/plan';
 import { Refusal } from '../plan/refusal';
 import { newSitePlan } from '../site/create';
 
@@ -18,6 +18,10 @@ export const emptySite = (fields: Partial<Parameters<typeof newSitePlan>[0]> = {
 let seeds = 0;
 /** A seed that no other change of the test run has. */
 export const nextSeed = (): string => `t${(seeds++).toString(36)}x`;
+
+/** The same plan with nothing known of it: all that follows from it is made from nothing. */
+export const afresh = (plan: Plan): Plan =>
+  planOf(Object.fromEntries(tableNames.map((table) => [table, [...plan[table].values()]])));
 
 /** Performs an operation and returns the plan after it. Throws the Refusal when it is refused. */
 export function done(plan: Plan, operation: string, input: unknown): Plan {

@@ -1,37 +1,36 @@
-import { memo, memoOn } from '../plan/memo';
+import { derive } from '../plan/derive';
 import type { Plan } from '../plan/plan';
 import type { VidSet } from '../switching/facts';
-import { type Bridge, type Fabric, fabricOf } from '../switching/fabric';
+import { type Bridge, type Fabric, fabricOf, vidsById } from '../switching/fabric';
 import { type Trees, growTrees } from './trees';
 import { lostBetween, treesWithout } from './without';
 
-const GROWN_OF = ['box', 'cable', 'device', 'bridge', 'instance', 'treePort', 'vlan'] as const;
-
-const wiredOf = memo((plan: Plan): Fabric => fabricOf(plan, 'works', last?.fabric));
 /** The ports of boxes that are off in the second plan and on in the first; null where they differ in more than that. */
 export const lostPorts = (before: Plan, after: Plan): ReadonlySet<string> | null =>
-  lostBetween(wiredOf(before), wiredOf(after));
+  lostBetween(fabricOf(before), fabricOf(after));
 
-interface Last {
-  readonly plan: Plan;
+/** What trees are grown of besides boxes and links. */
+const treeRecords = derive((plan) => ({
+  bridges: [...plan.bridge.values()],
+  instances: [...plan.instance.values()],
+  ports: [...plan.treePort.values()],
+  vids: vidsById(plan),
+}));
+
+interface Standing {
+  readonly records: ReturnType<typeof treeRecords>;
   readonly fabric: Fabric;
   readonly trees: Trees;
 }
-/** The last trees grown whole: what is tried out on a plan is mostly that plan with a few ports off. */
-let last: Last | null = null;
-
+/** The trees with what they were grown of. What is tried out on a plan is mostly that plan with a few ports off. */
+const standing = derive((plan, before: Standing | undefined): Standing => {
+  const [records, fabric] = [treeRecords(plan), fabricOf(plan)];
+  const lost = before && before.records === records ? lostBetween(before.fabric, fabric) : null;
+  const kept = lost && treesWithout(before!.trees, plan, fabric, lost);
+  return { records, fabric, trees: kept ?? growTrees(plan, fabric) };
+}, Object.is);
 /** The trees of a plan, grown again only when something they are read off changes. */
-export const treesOf: (plan: Plan) => Trees = memoOn([...GROWN_OF, 'port'], (plan: Plan) => {
-  const fabric = wiredOf(plan);
-  if (last && GROWN_OF.every((table) => plan[table] === last!.plan[table])) {
-    const lost = lostBetween(last.fabric, fabric);
-    const kept = lost && treesWithout(last.trees, plan, fabric, lost);
-    if (kept) return kept;
-  }
-  const trees = growTrees(plan, fabric);
-  last = { plan, fabric, trees };
-  return trees;
-});
+export const treesOf = derive((plan): Trees => standing(plan).trees);
 
 /** What is stopped at which port of a box, by its place. */
 type Stopped = readonly { readonly port: number; readonly set: VidSet }[];
@@ -59,8 +58,8 @@ function withBlocked(bridge: Bridge, stopped: Stopped): Bridge {
 }
 
 /** The fabric as frames find it: its links, without the ports that trees and rings block. */
-export function forwardingFabric(plan: Plan): Fabric {
-  const wired = wiredOf(plan);
+export const forwardingFabric = derive((plan): Fabric => {
+  const wired = fabricOf(plan);
   const { blocked } = treesOf(plan);
   if (blocked.size === 0) return wired;
   const stopped = new Map<number, { port: number; set: VidSet }[]>();
@@ -76,4 +75,4 @@ export function forwardingFabric(plan: Plan): Fabric {
     return own ? withBlocked(bridge, own) : bridge;
   });
   return { ...wired, bridges };
-}
+});

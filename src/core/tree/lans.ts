@@ -1,6 +1,5 @@
-import type { Plan } from '../plan/plan';
-import type { Port } from '../plan/records';
 import { type Fabric, inwardPorts } from '../switching/fabric';
+import type { WiredPort } from '../switching/wiring';
 
 /** Which boxes hear each other's messages of spanning trees: LANs made of links, bundles, and boxes that pass them on. */
 
@@ -23,10 +22,11 @@ export interface Lan {
 }
 
 /** A bundle counts as one port where the other ends are in one bundle too. */
-function bundleOf(plan: Plan, fabric: Fabric, port: Port): string | null {
+function bundleOf({ links, seats, bridges }: Fabric, port: WiredPort): string | null {
   if (port.aggregate === null) return null;
-  for (const link of fabric.links.get(port.id) ?? []) {
-    const far = plan.port.get(link.to)?.aggregate;
+  for (const link of links.get(port.id) ?? []) {
+    const seat = seats.get(link.to);
+    const far = seat && bridges[seat.bridge]!.ports[seat.port]!.aggregate;
     if (far) return `${port.aggregate} ${far}`;
   }
   return null;
@@ -41,7 +41,7 @@ export function lansOf(
   part: (bridge: number, index: number) => Part,
   joined: (from: { bridge: number; port: number }, to: { bridge: number; port: number }) => boolean,
 ): Lan[] {
-  const { plan, bridges, seats, links } = fabric;
+  const { bridges, seats, links } = fabric;
   const parts: number[] = [];
   const root = (at: number): number => {
     while (parts[at] !== at) at = parts[at] = parts[parts[at]!]!;
@@ -60,7 +60,7 @@ export function lansOf(
     const [x, y] = [root(a), root(b)];
     if (x !== y) parts[y] = x;
   };
-  const members = new Map<string, { bridge: number; at: number; ports: Port[]; speed: number }>();
+  const members = new Map<string, { bridge: number; at: number; ports: WiredPort[]; speed: number }>();
   const inward = inwardPorts(fabric);
   bridges.forEach((bridge, at) => {
     for (const index of inward[at]!) {
@@ -80,7 +80,7 @@ export function lansOf(
         open = true;
       }
       if (!open || does !== 'own') continue;
-      const key = bundleOf(plan, fabric, port) ?? port.id;
+      const key = bundleOf(fabric, port) ?? port.id;
       const known = members.get(key);
       if (known) {
         join(known.at, here);

@@ -27,14 +27,14 @@ export const factoryBridge = (mode: Box['spanningTree']): BridgeSettings => ({
 export type TreePortSettings = Omit<TreePort, 'id' | 'port' | 'instance'>;
 export const factoryTreePort: TreePortSettings = { cost: null, priority: 128, edge: false, guard: 'none' };
 
-const recorded = memo(
-  (bridges: Plan['bridge']) => new Map([...bridges.values()].map((item) => [item.device, item])),
-);
 export const bridgeRecordOf = (plan: Plan, device: string): BridgeRecord | undefined =>
-  recorded(plan.bridge).get(device);
+  plan.bridge.by('device', device).at(-1);
 
-const factories = memo((box: Box) => factoryBridge(box.spanningTree));
-export const settingsOf = (plan: Plan, box: Box): BridgeSettings =>
+/** What the settings of a box are read off. */
+type TreeBox = Pick<Box, 'device' | 'spanningTree'>;
+
+const factories = memo((box: TreeBox) => factoryBridge(box.spanningTree));
+export const settingsOf = (plan: Plan, box: TreeBox): BridgeSettings =>
   bridgeRecordOf(plan, box.device) ?? factories(box);
 
 const inOrder = memo((group: ReadonlyMap<string, Instance>): readonly Instance[] =>
@@ -52,9 +52,8 @@ const byNumber = memo((group: ReadonlyMap<string, Instance>) => {
 export const instanceOf = (plan: Plan, device: string, number: number): Instance | undefined =>
   byNumber(plan.instance.group(device)).get(number);
 
-const treePorts = memo((items: Plan['treePort']) => groupBy(items.values(), ({ port }) => port));
 export const treePortRecordsOf = (plan: Plan, port: string): readonly TreePort[] =>
-  treePorts(plan.treePort).get(port) ?? [];
+  plan.treePort.by('port', port);
 /** A port in one instance; what is set for the common tree alone says nothing of the others, but for edge and guard. */
 export function treePortOf(plan: Plan, port: string, instance: number): TreePortSettings {
   const records = treePortRecordsOf(plan, port);
@@ -98,7 +97,7 @@ export interface Region {
   readonly revision: number;
   readonly digest: string;
 }
-export function regionOf(plan: Plan, box: Box): Region {
+export function regionOf(plan: Plan, box: TreeBox): Region {
   const { region, revision } = settingsOf(plan, box);
   const digest = digestOf(plan.instance.group(box.device));
   // A region without a name of its own is called by the bridge’s MAC address (clause 13.8), so it is alone.

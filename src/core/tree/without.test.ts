@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { withRecord } from '../plan/plan';
 import { withFaults } from '../rehearse/faults';
 import { fabricOf } from '../switching/fabric';
 import { type Made, type MadeLink, PORTS_OF_SWITCH, switches } from '../testing/switches';
@@ -88,9 +89,9 @@ test('the trees made from those before a fault are the trees grown from nothing'
 test('whatever is more than ports going off is grown anew', () => {
   const plan = switches({ a: {}, b: {} }, [['a', 1, 'b', 1]]);
   const port = plan.port.get('ap1')!;
-  const other = { ...plan, port: plan.port.with('ap1', { ...port, speed: 10 }) };
+  const other = withRecord(plan, 'port', 'ap1', { ...port, speed: 10 });
   expect(lostBetween(fabricOf(plan), fabricOf(other))).toBeNull();
-  const off = { ...plan, port: plan.port.with('ap1', { ...port, enabled: false }) };
+  const off = withRecord(plan, 'port', 'ap1', { ...port, enabled: false });
   expect([...lostBetween(fabricOf(plan), fabricOf(off))!]).toEqual(['ap1']);
   expect(lostBetween(fabricOf(off), fabricOf(plan))).toBeNull();
 

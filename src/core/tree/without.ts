@@ -1,3 +1,4 @@
+import { equal } from '../plan/equal';
 import type { Plan } from '../plan/plan';
 import type { Fabric } from '../switching/fabric';
 import { type End, type Role, type Topology, type Tree, computeTree, treeWithout } from './compute';
@@ -17,14 +18,11 @@ export function lostBetween(before: Fabric, after: Fabric): ReadonlySet<string> 
   for (const [at, bridge] of before.bridges.entries()) {
     const now = after.bridges[at]!;
     if (now === bridge) continue;
-    if (now.box !== bridge.box || now.ports.length !== bridge.ports.length) return null;
+    if (!equal(now.box, bridge.box) || now.ports.length !== bridge.ports.length) return null;
     for (const [i, port] of bridge.ports.entries()) {
       const is = now.ports[i]!;
-      if (is === port) continue;
-      const { enabled: _was, ...rest } = port;
-      const { enabled, ...own } = is;
-      if (enabled || !(Object.keys(rest) as (keyof typeof rest)[]).every((key) => rest[key] === own[key]))
-        return null;
+      if (is === port || equal(is, port)) continue;
+      if (!equal(is, { ...port, enabled: false })) return null;
       lost.add(port.id);
     }
   }

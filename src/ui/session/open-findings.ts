@@ -52,8 +52,13 @@ export type About = Pick<Finding, 'where'>;
  * The segment and the fixed address a finding is about, as far as it is about one. Panel, grid and table all ask it of
  * every finding, so it is worked out once for a plan.
  */
-export const placeOf = (plan: Plan, finding: About): Place => placesIn(plan)(finding);
-const placesIn = memo((plan: Plan) => memo((finding: About) => findPlace(plan, finding)));
+export function placeOf(plan: Plan, finding: About): Place {
+  const places = placesIn(plan);
+  let place = places.get(finding);
+  if (!place) places.set(finding, (place = findPlace(plan, finding)));
+  return place;
+}
+const placesIn = memo((_plan: Plan) => new WeakMap<About, Place>());
 
 function findPlace(plan: Plan, finding: About): Place {
   for (const { table, id } of finding.where) {

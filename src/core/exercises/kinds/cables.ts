@@ -1,7 +1,8 @@
 import type { Draft } from '../../plan/draft';
-import type { Cable, Port } from '../../plan/records';
+import type { Cable } from '../../plan/records';
 import { portTitle, recordTitle } from '../../plan/words';
 import { boxLinks } from '../../switching/carry';
+import type { WiredPort } from '../../switching/wiring';
 import type { Kind } from '../kind';
 import { freePorts, nearPort, pluggedAt, pluggedIn } from '../places';
 
@@ -15,7 +16,8 @@ export function movePlugTo(draft: Draft, cable: Cable, from: string, to: string)
   draft.update('cable', cable.id, { [end]: to, [`${end}Side`]: 'front' });
 }
 
-const carriesOther = (a: Port, b: Port) => a.role !== b.role || a.untagged !== b.untagged || !b.enabled;
+const carriesOther = (a: WiredPort, b: WiredPort) =>
+  a.role !== b.role || a.untagged !== b.untagged || !b.enabled;
 
 const plugMoved: Kind = {
   id: 'plug-moved',

@@ -7,7 +7,7 @@ import type { Port, Vlan } from '../../plan/records';
 import { vlansOf } from '../../plan/view';
 import { portTitle } from '../../plan/words';
 import { fabric } from '../../switching/users';
-import { innerPort } from '../../switching/wiring';
+import { type WiredPort, innerPort } from '../../switching/wiring';
 import type { Kind, Spot } from '../kind';
 import { linkPorts, nearPort, otherSegments, pluggedIn } from '../places';
 
@@ -18,7 +18,7 @@ const named = ({ vid, name }: Vlan) => `VLAN ${vid} ${name}`;
 
 const spot = (
   plan: Plan,
-  port: Port,
+  port: WiredPort,
   told: string,
   set: Partial<Port>,
   near = nearPort(plan, port),

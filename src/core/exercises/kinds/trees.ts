@@ -1,3 +1,4 @@
+import { boxOf } from '../../plan/box-of';
 import { portTitle } from '../../plan/words';
 import { fabric } from '../../switching/users';
 import { setBridgeFields, setTreePortFields } from '../../tree/operations';
@@ -67,7 +68,9 @@ const treeOff: Kind = {
               near: ports.flatMap((port) => nearPort(plan, port)).slice(0, 6),
               edit: (draft) => {
                 setBridgeFields(draft, device, { mode: 'none' });
-                draft.update('box', box.id, { passes: box.passes.filter((frame) => frame !== 'bpdu') });
+                draft.update('box', boxOf(plan, device)!.id, {
+                  passes: box.passes.filter((frame) => frame !== 'bpdu'),
+                });
               },
             },
           ],

@@ -3,7 +3,8 @@ import { contains, formatPrefix, maskOf, networkOf } from '../../address/prefix'
 import { inRange } from '../../address/range';
 import { nameProblem } from '../../hosts/names';
 import { isGroupMac } from '../../address/mac';
-import type { Collection, Group } from '../../plan/collection';
+import type { Group } from '../../plan/collection';
+import { derive } from '../../plan/derive';
 import { memo } from '../../plan/memo';
 import type { Plan } from '../../plan/plan';
 import type { Device, DeviceKind, Vlan } from '../../plan/records';
@@ -169,13 +170,11 @@ const reservationWithoutMac: SubnetCheck = {
 /**
  * The few devices that are of some kind, worked out by group: a host is looked up among them and not among all devices.
  */
-function fewDevices(
-  which: (device: Device) => boolean,
-): (devices: Collection<Device>) => ReadonlySet<string> {
+function fewDevices(which: (device: Device) => boolean): (plan: Plan) => ReadonlySet<string> {
   const inGroup = memo((devices: Group<Device>) => [...devices.values()].filter(which).map(({ id }) => id));
-  return memo((devices: Collection<Device>) => {
+  return derive((plan) => {
     const found = new Set<string>();
-    for (const group of devices.allGroups()) for (const id of inGroup(group)) found.add(id);
+    for (const group of plan.device.allGroups()) for (const id of inGroup(group)) found.add(id);
     return found;
   });
 }
@@ -188,7 +187,7 @@ const nameNotAllowed: SubnetCheck = {
   station: 'addresses',
   scope: 'subnet',
   *find(plan, { hosts }) {
-    const bad = badlyNamed(plan.device);
+    const bad = badlyNamed(plan);
     for (const host of hosts) {
       if (!bad.has(host.interface.device)) continue;
       const problem = nameProblem(host.device.name);
@@ -345,7 +344,7 @@ const safetyShared: SubnetCheck = {
   station: 'addresses',
   scope: 'subnet',
   *find(plan, { hosts, vlan }) {
-    const safety = safetyDevices(plan.device);
+    const safety = safetyDevices(plan);
     if (safety.size === 0) return;
     const inside = hosts.filter((host) => safety.has(host.interface.device));
     const others = hosts.length - inside.length;

@@ -1,4 +1,3 @@
-import { tableNames } from '../../plan/records';
 import { askAll, questionText } from '../../questions/ask';
 import type { SiteCheck } from '../finding';
 
@@ -7,7 +6,6 @@ const questionUnexpected: SiteCheck = {
   id: 'question-unexpected',
   station: 'rehearse',
   scope: 'site',
-  reads: tableNames.filter((table) => table !== 'acceptance' && table !== 'profile'),
   *find(plan, today) {
     for (const { question, answer, asExpected } of askAll(plan, today)) {
       if (asExpected) continue;

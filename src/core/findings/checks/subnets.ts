@@ -31,7 +31,6 @@ const overlap: SiteCheck = {
   id: 'subnet-overlap',
   station: 'segments',
   scope: 'site',
-  reads: ['subnet', 'vlan', 'translation'],
   *find(plan) {
     // Behind a 1:1 translation the same inside addresses may stand in several cells (RFC 2663 section 4.1.1).
     const translated = new Set([...plan.translation.values()].map(({ subnet }) => subnet));
@@ -61,7 +60,6 @@ const outsideSpace: SiteCheck = {
   id: 'subnet-outside-space',
   station: 'segments',
   scope: 'site',
-  reads: ['subnet', 'site', 'vlan'],
   *find(plan) {
     const site = siteOf(plan);
     const space = toWire('site', site).space as string[];
@@ -95,7 +93,6 @@ const foreign: SiteCheck = {
   id: 'subnet-foreign',
   station: 'segments',
   scope: 'site',
-  reads: ['subnet', 'site', 'vlan', 'uplink'],
   *find(plan) {
     for (const subnet of plan.subnet.values()) {
       const network = foreignNetworks(plan).find((other) => overlaps(other.prefix, subnet.prefix));
@@ -115,7 +112,6 @@ const special: SiteCheck = {
   id: 'subnet-special',
   station: 'segments',
   scope: 'site',
-  reads: ['subnet', 'site', 'vlan'],
   *find(plan) {
     const site = siteOf(plan);
     for (const subnet of plan.subnet.values()) {
@@ -144,7 +140,6 @@ const thirdOctet: SiteCheck = {
   id: 'third-octet',
   station: 'segments',
   scope: 'site',
-  reads: ['subnet', 'site', 'vlan', 'uplink'],
   *find(plan) {
     const site = siteOf(plan);
     if (site.numbering !== 'third-octet') return;

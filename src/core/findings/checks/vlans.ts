@@ -18,7 +18,6 @@ const vidTwice: SiteCheck = {
   id: 'vid-twice',
   station: 'segments',
   scope: 'site',
-  reads: ['vlan'],
   *find(plan) {
     for (const { vlan, first } of repeated(plan, (candidate) => String(candidate.vid)))
       yield {
@@ -38,7 +37,6 @@ const vidReserved: SiteCheck = {
   id: 'vid-reserved',
   station: 'segments',
   scope: 'site',
-  reads: ['vlan', 'site'],
   *find(plan): Generator<Report> {
     const accepted = siteOf(plan).management === 'default-vlan';
     for (const vlan of vlansOf(plan)) {
@@ -62,7 +60,6 @@ const codeTwice: SiteCheck = {
   id: 'code-twice',
   station: 'segments',
   scope: 'site',
-  reads: ['vlan'],
   *find(plan) {
     for (const { vlan, first } of repeated(plan, (candidate) => candidate.code))
       yield {
@@ -82,7 +79,6 @@ const noManagement: SiteCheck = {
   id: 'no-management',
   station: 'segments',
   scope: 'site',
-  reads: ['vlan', 'site'],
   *find(plan) {
     const vlans = vlansOf(plan);
     if (siteOf(plan).management === 'default-vlan' || vlans.length === 0) return;
@@ -101,7 +97,6 @@ const guestsInStaff: SiteCheck = {
   id: 'guests-in-staff',
   station: 'segments',
   scope: 'site',
-  reads: ['vlan'],
   *find(plan) {
     for (const vlan of vlansOf(plan)) {
       if (vlan.transient === null || vlan.purpose === 'guest' || vlan.purpose === 'iot') continue;
@@ -122,7 +117,6 @@ const badDomain: SiteCheck = {
   id: 'domain-not-allowed',
   station: 'segments',
   scope: 'site',
-  reads: ['site', 'subnet'],
   *find(plan) {
     const why =
       'A domain is labels of letters, digits and inner hyphens, joined by dots (RFC 1035 section 2.3.4).';

@@ -1,5 +1,5 @@
 import type { Plan } from '../../../plan/plan';
-import type { Box, Device, Port, TableName, Vlan } from '../../../plan/records';
+import type { Box, Device, Port, Vlan } from '../../../plan/records';
 import { addressesOn, interfacesOf } from '../../../plan/view';
 import { boxOf } from '../../../plan/box-of';
 import { cablesAt, isPassive, linksOf, portsOf } from '../../../switching/wiring';
@@ -7,29 +7,14 @@ import type { Remedy, SiteCheck } from '../../finding';
 
 /** What the checks of gear have in common. */
 
-const GEAR: readonly TableName[] = [
-  'bridge',
-  'instance',
-  'treePort',
-  'box',
-  'port',
-  'cable',
-  'vlan',
-  'interface',
-  'device',
-  'address',
-  'subnet',
-];
-
 export const gearCheck = (id: string, find: SiteCheck['find']): SiteCheck => ({
   id,
   station: 'gear',
   scope: 'site',
-  reads: GEAR,
   find,
 });
 
-export const ref = (port: Port) => ({ table: 'port' as const, id: port.id });
+export const ref = (port: Pick<Port, 'id'>) => ({ table: 'port' as const, id: port.id });
 export const isCabled = (plan: Plan, port: Port): boolean =>
   cablesAt(plan, { port: port.id, side: 'front' }).length > 0;
 
@@ -54,7 +39,7 @@ export function* vlanPorts(plan: Plan): Generator<Port> {
 
 export const assign = (
   label: string,
-  ports: readonly Port[],
+  ports: readonly Pick<Port, 'id'>[],
   role: Port['role'],
   fields: object = {},
 ): Remedy => ({

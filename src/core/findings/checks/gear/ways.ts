@@ -1,7 +1,7 @@
 import { carryNeeded } from '../../remedies';
 import { portsTitle } from '../../../gear/ports';
 import type { Plan } from '../../../plan/plan';
-import type { Port, Vlan } from '../../../plan/records';
+import type { Vlan } from '../../../plan/records';
 import { addressesOn, interfacesOf, vlansOf } from '../../../plan/view';
 import { portTitle } from '../../../plan/words';
 import { boxLinks, missingPorts, partsOf, ringsOf } from '../../../switching/carry';
@@ -9,6 +9,7 @@ import { goesRound } from '../../../tree/loops';
 import { settingsOf, treePortOf } from '../../../tree/settings';
 import { egress, ingress } from '../../../switching/facts';
 import { type Island, fabric, islandsOf } from '../../../switching/users';
+import type { WiredPort } from '../../../switching/wiring';
 import { boxOf } from '../../../plan/box-of';
 import type { Remedy } from '../../finding';
 import { gearCheck, ref } from './shared';
@@ -29,7 +30,7 @@ export function cutIslands(plan: Plan, vlan: string): Island[] {
 export const cutVlans = (plan: Plan): Set<string> =>
   new Set(vlansOf(plan).flatMap(({ id }) => (cutIslands(plan, id).length > 1 ? [id] : [])));
 
-const carry = (plan: Plan, vlan: Vlan, missing: readonly Port[]): Remedy =>
+const carry = (plan: Plan, vlan: Vlan, missing: readonly WiredPort[]): Remedy =>
   carryNeeded(`Carry ${vlan.vid} on ${portsTitle(plan, missing)}`, vlan);
 
 const vlanCut = gearCheck('vlan-cut', function* (plan) {
@@ -66,7 +67,7 @@ const vlanNotRedundant = gearCheck('vlan-not-redundant', function* (plan) {
   }
 });
 
-const factsOf = (plan: Plan, port: Port) => {
+const factsOf = (plan: Plan, port: WiredPort) => {
   const { seats, bridges } = fabric(plan);
   const seat = seats.get(port.id)!;
   const bridge = bridges[seat.bridge]!;
@@ -76,7 +77,7 @@ const factsOf = (plan: Plan, port: Port) => {
 };
 
 /** The VLAN at the other end into which untagged frames of this end's VLAN fall, where it is another one. */
-function strays(plan: Plan, from: Port, to: Port): { sent: number; landed: number } | null {
+function strays(plan: Plan, from: WiredPort, to: WiredPort): { sent: number; landed: number } | null {
   const [out, into] = [factsOf(plan, from), factsOf(plan, to)];
   if (!out || !into || out.untagged === null || egress(out, out.untagged) !== 0) return null;
   const entered = ingress(into, 0);
@@ -94,7 +95,7 @@ const nativeMismatch = gearCheck('native-mismatch', function* (plan) {
     const [there, back] = [strays(plan, a, b), strays(plan, b, a)];
     const joined = there ?? back;
     if (!joined) continue;
-    const sameAs = (port: Port, other: Port) =>
+    const sameAs = (port: WiredPort, other: WiredPort) =>
       // Only a port that is at one with itself can be the measure for the other.
       other.untagged === null || other.pvid !== other.untagged || port.role === 'undecided'
         ? []

@@ -2,7 +2,7 @@ import { formatAddress } from '../../../address/ip';
 import { contains, formatPrefix, overlaps } from '../../../address/prefix';
 import { routersOf } from '../../../plan/view';
 import { homeOf } from '../../../rehearse/classes';
-import { routersAt, routersIn } from '../../../routing/router';
+import { isSame, routersAt, routersIn } from '../../../routing/router';
 import { letsForwardsIn } from '../../../uplink/way-out';
 import type { Remedy } from '../../finding';
 import { internetCheck } from './shared';
@@ -37,7 +37,7 @@ const noDefault = internetCheck('no-default-route', function* (plan) {
     if (router.uplinks.length > 0) continue;
     if (router.statics.some(({ prefix }) => prefix.length === 0)) continue;
     const wished = [...plan.vlan.values()].filter(
-      ({ id, internet }) => internet && homeOf(plan, id).router === router,
+      ({ id, internet }) => internet && isSame(homeOf(plan, id).router, router),
     );
     if (wished.length === 0) continue;
     const others = routing.filter(({ uplinks }) => uplinks.length > 0);

@@ -1,37 +1,15 @@
 import type { Plan } from '../../../plan/plan';
-import type { Forward, TableName, Uplink } from '../../../plan/records';
+import type { Forward, Uplink } from '../../../plan/records';
 import { portsText } from '../../../plan/words';
 import { targetOf } from '../../../uplink/view';
 import type { Remedy, SiteCheck } from '../../finding';
 
 /** What the checks of the Internet side have in common. */
 
-const INTERNET: readonly TableName[] = [
-  'bridge',
-  'instance',
-  'treePort',
-  'uplink',
-  'forward',
-  'offer',
-  'port',
-  'device',
-  'box',
-  'interface',
-  'address',
-  'cable',
-  'route',
-  'tunnel',
-  'translation',
-  'voiceBox',
-  'subnet',
-  'vlan',
-];
-
 export const internetCheck = (id: string, find: SiteCheck['find']): SiteCheck => ({
   id,
   station: 'internet',
   scope: 'site',
-  reads: INTERNET,
   find,
 });
 

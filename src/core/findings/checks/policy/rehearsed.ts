@@ -1,4 +1,3 @@
-import type { TableName } from '../../../plan/records';
 import type { Difference } from '../../../rehearse/differences';
 import { differencesIn, looseWires } from '../../../rehearse/differences';
 import type { Plan } from '../../../plan/plan';
@@ -6,22 +5,6 @@ import type { Report, SiteCheck } from '../../finding';
 import { policyCheck } from './shared';
 
 /** What is meant against what the rehearsed network does: a difference of many pairs is one finding at its cause. */
-
-const READS: readonly TableName[] = [
-  'zone',
-  'cell',
-  'vlan',
-  'uplink',
-  'tunnel',
-  'route',
-  'subnet',
-  'address',
-  'interface',
-  'device',
-  'box',
-  'port',
-  'cable',
-];
 
 function* grouped(
   differences: readonly Difference[],
@@ -90,20 +73,17 @@ function* excessIn(plan: Plan): Generator<Report> {
   }
 }
 
-const excess: SiteCheck = { ...policyCheck('intent-excess', excessIn), reads: READS };
+const excess = policyCheck('intent-excess', excessIn);
 
-const missing: SiteCheck = {
-  ...policyCheck('intent-missing', (plan) =>
-    grouped(differencesIn(plan), 'missing', (list) => ({
-      severity: 'fix',
-      on: list[0]!.on,
-      also: alsoOf(list),
-      what: `What ${list[0]!.from.name} may do does not work`,
-      because: `${whyOf(list)} Allowed is ${pairsOf(list)}.`,
-      remedies: list[0]!.remedies,
-    })),
-  ),
-  reads: READS,
-};
+const missing = policyCheck('intent-missing', (plan) =>
+  grouped(differencesIn(plan), 'missing', (list) => ({
+    severity: 'fix',
+    on: list[0]!.on,
+    also: alsoOf(list),
+    what: `What ${list[0]!.from.name} may do does not work`,
+    because: `${whyOf(list)} Allowed is ${pairsOf(list)}.`,
+    remedies: list[0]!.remedies,
+  })),
+);
 
 export const rehearsedChecks: readonly SiteCheck[] = [excess, missing];

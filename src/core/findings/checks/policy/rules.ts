@@ -136,10 +136,4 @@ const wrongBox = policyCheck('rule-box', function* (plan, today) {
   }
 });
 
-export const ruleChecks = [
-  wrongBox,
-  faulty,
-  expired,
-  anyToAny,
-  { ...tooWide, reads: [...tooWide.reads, 'offer' as const] },
-];
+export const ruleChecks = [wrongBox, faulty, expired, anyToAny, tooWide];

@@ -1,5 +1,4 @@
 import type { Plan } from '../../../plan/plan';
-import type { TableName } from '../../../plan/records';
 import { fabric } from '../../../switching/users';
 import { treesOf } from '../../../tree/forwarding';
 import { Reasons } from '../../../tree/reasons';
@@ -8,25 +7,10 @@ import type { SiteCheck } from '../../finding';
 
 /** What the checks of trees and rings have in common. */
 
-const TREES: readonly TableName[] = [
-  'box',
-  'port',
-  'cable',
-  'device',
-  'vlan',
-  'bridge',
-  'instance',
-  'treePort',
-  'interface',
-  'address',
-  'subnet',
-];
-
 export const treeCheck = (id: string, find: SiteCheck['find']): SiteCheck => ({
   id,
   station: 'rehearse',
   scope: 'site',
-  reads: TREES,
   find,
 });
 

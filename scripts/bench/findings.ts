@@ -1,0 +1,49 @@
+import { FindingsEngine } from '../../src/core/findings/engine';
+import { perform } from '../../src/core/operations';
+import { applyChange } from '../../src/core/plan/change';
+import type { Call } from '../../src/core/plan/operation';
+import type { Plan } from '../../src/core/plan/plan';
+import { copyOf, median, show, time } from './measure';
+import { largeTrees } from './trees';
+
+/** All findings of a site in which everything occurs, from nothing and after single edits. */
+async function main() {
+  let plan: Plan = largeTrees(200, 150, 64, 6000, 400);
+  const size = '200 switches, 400 links, 64 instances, 150 VLANs and zones, 6,000 ends, 1,000 rules';
+  const runs: number[] = [];
+  for (let i = 0; i < 5; i++) {
+    const copy = copyOf(plan);
+    runs.push(await time(1, () => new FindingsEngine(copy, '2026-05-04')));
+  }
+  const whole = median(runs.slice(1));
+  show(`all findings from nothing, ${size}`, whole);
+  const engine = new FindingsEngine(plan, '2026-05-04');
+  let seed = 0;
+  const after = async (what: string, calls: (i: number) => Call) => {
+    const took = await time(9, (i) => {
+      const applied = applyChange(plan, perform(plan, calls(i), `q${(seed++).toString(36)}x`));
+      if (!applied.ok) throw new Error('does not apply');
+      plan = applied.plan;
+      engine.advance(plan);
+    });
+    show(`findings after ${what}`, took, { name: 'from nothing', ms: whole });
+  };
+  const edit = (table: string, id: string, set: object): Call => ({ operation: 'edit', input: { table, id, set } });
+  await after('a label of a port', (i) => edit('port', `s${i * 7}p40`, { label: `desk ${i}` }));
+  await after('a note of an address', (i) => edit('address', [...plan.address.values()][i * 31 + 200]!.id, { note: `n ${i}` }));
+  await after('the name of a segment', (i) => edit('vlan', `v${i * 3}`, { name: `Renamed ${i}` }));
+  await after('the name of a device', (i) => edit('device', `e${i * 17}`, { name: `other-${i}` }));
+  await after('the VLAN of a port', (i) => ({
+    operation: 'assignPorts',
+    input: { ports: [`s${i * 5 + 1}p45`], role: 'access', vlan: `v${i + 3}` },
+  }));
+  const cables = [...plan.cable.values()].filter(({ to }) => to.startsWith('s'));
+  await after('a cable taken out', (i) => ({ operation: 'disconnect', input: { cable: cables[i * 41 + 20]!.id } }));
+  await after('a note of a rule', (i) => edit('rule', [...plan.rule.values()][i * 50]!.id, { note: `n ${i}` }));
+  await after('the action of a rule', (i) => edit('rule', [...plan.rule.values()][i * 50]!.id, { action: i % 2 ? 'allow' : 'deny' }));
+}
+
+main().catch((error) => {
+  console.error(error);
+  process.exit(1);
+});
