@@ -113,7 +113,7 @@ test('when a link fails: seconds by arithmetic, and what works over which uplink
   const row = fails.getByRole('row').filter({ hasText: 'tcp 443 to jump-host' });
   await expect(row.getByRole('cell')).toHaveText([/^works/, /^no, no forward is recorded here/]);
   await choose('fibre');
-  await fill(page, 'Every … s', '5');
+  await fill(page, 'Seconds between pings', '5');
   await expect(fails).toContainText('(3 + 1) × 5 s = 20 s away');
   await expect(page.getByText('fibre is judged by the box next to it')).toBeVisible();
   await fill(page, 'Pings', '192.0.2.1');

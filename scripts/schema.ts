@@ -1,9 +1,19 @@
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { format, resolveConfig } from 'prettier';
+import { formatPage } from '../src/core/formats/format-page';
 import { planFileJsonSchema } from '../src/core/formats/json-schema';
 
-/** Writes docs/plan.schema.json. */
-writeFileSync(
-  path.join(process.cwd(), 'docs/plan.schema.json'),
-  `${JSON.stringify(planFileJsonSchema(), null, 2)}\n`,
-);
+/** Writes docs/plan.schema.json, and what docs/format.md says of the kinds. */
+async function main() {
+  const docs = path.join(process.cwd(), 'docs');
+  writeFileSync(path.join(docs, 'plan.schema.json'), `${JSON.stringify(planFileJsonSchema(), null, 2)}\n`);
+  const page = path.join(docs, 'format.md');
+  const options = { ...(await resolveConfig(page)), parser: 'markdown' };
+  writeFileSync(page, await format(formatPage(readFileSync(page, 'utf8')), options));
+}
+
+main().catch((error) => {
+  console.error(error);
+  process.exit(1);
+});

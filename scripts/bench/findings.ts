@@ -28,9 +28,14 @@ async function main() {
     });
     show(`findings after ${what}`, took, { name: 'from nothing', ms: whole });
   };
-  const edit = (table: string, id: string, set: object): Call => ({ operation: 'edit', input: { table, id, set } });
+  const edit = (table: string, id: string, set: object): Call => ({
+    operation: 'edit',
+    input: { table, id, set },
+  });
   await after('a label of a port', (i) => edit('port', `s${i * 7}p40`, { label: `desk ${i}` }));
-  await after('a note of an address', (i) => edit('address', [...plan.address.values()][i * 31 + 200]!.id, { note: `n ${i}` }));
+  await after('a note of an address', (i) =>
+    edit('address', [...plan.address.values()][i * 31 + 200]!.id, { note: `n ${i}` }),
+  );
   await after('the name of a segment', (i) => edit('vlan', `v${i * 3}`, { name: `Renamed ${i}` }));
   await after('the name of a device', (i) => edit('device', `e${i * 17}`, { name: `other-${i}` }));
   await after('the VLAN of a port', (i) => ({
@@ -38,9 +43,16 @@ async function main() {
     input: { ports: [`s${i * 5 + 1}p45`], role: 'access', vlan: `v${i + 3}` },
   }));
   const cables = [...plan.cable.values()].filter(({ to }) => to.startsWith('s'));
-  await after('a cable taken out', (i) => ({ operation: 'disconnect', input: { cable: cables[i * 41 + 20]!.id } }));
-  await after('a note of a rule', (i) => edit('rule', [...plan.rule.values()][i * 50]!.id, { note: `n ${i}` }));
-  await after('the action of a rule', (i) => edit('rule', [...plan.rule.values()][i * 50]!.id, { action: i % 2 ? 'allow' : 'deny' }));
+  await after('a cable taken out', (i) => ({
+    operation: 'disconnect',
+    input: { cable: cables[i * 41 + 20]!.id },
+  }));
+  await after('a note of a rule', (i) =>
+    edit('rule', [...plan.rule.values()][i * 50]!.id, { note: `n ${i}` }),
+  );
+  await after('the action of a rule', (i) =>
+    edit('rule', [...plan.rule.values()][i * 50]!.id, { action: i % 2 ? 'allow' : 'deny' }),
+  );
 }
 
 main().catch((error) => {

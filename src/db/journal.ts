@@ -1,6 +1,5 @@
 import type { Pool } from 'mysql2/promise';
-import type { Step } from '../core/plan/change';
-import { netSteps } from '../core/plan/change';
+import { type Step, netSteps } from '../core/plan/change';
 import { type WireStep, decodeStep, encodeStep } from '../core/plan/wire';
 import { fromSqlTime, toSqlTime } from './columns';
 import { type Connection, rows, run, transaction } from './connection';

@@ -101,7 +101,7 @@ async function insertChildren(
         siteId,
         record.id,
         pos,
-        ...writeFields(child.columns, child.fields(item as never)),
+        ...writeFields(child.columns, child.values(item as never)),
       ]),
     );
     await insertRows(connection, child.sql, ['site_id', 'owner_id', 'pos', ...namesOf(child.columns)], list);

@@ -1,4 +1,7 @@
-import type { DnsServer, Party, TableName } from '../core/plan/records';
+import type { z } from 'zod';
+import { type NamedField, fieldsOf } from '../core/plan/kinds/kind';
+import { isNullable, itemsOf, shapeOf } from '../core/plan/kinds/shape';
+import { type TableName, kinds, tableNames } from '../core/plan/records';
 import {
   type FieldColumns,
   address,
@@ -12,468 +15,107 @@ import {
   words,
 } from './columns';
 
+/** How each kind of record is stored: read off its fields, so that there is nothing to keep in step. */
+
 /** A list inside a record, kept as rows of its own in order. */
 export interface ChildTable {
   readonly field: string;
   readonly sql: string;
   readonly columns: readonly FieldColumns[];
+  /** What the columns are made of. */
+  readonly fields: readonly NamedField[];
   /** From the fields of a row to the item of the list, and back. */
   readonly item: (fields: Record<string, unknown>) => unknown;
-  readonly fields: (item: never) => Record<string, unknown>;
+  readonly values: (item: never) => Record<string, unknown>;
 }
 
 export interface TableMap {
   readonly sql: string;
   readonly columns: readonly FieldColumns[];
+  readonly fields: readonly NamedField[];
   readonly children: readonly ChildTable[];
 }
 
-const whole = {
-  item: (fields: Record<string, unknown>) => fields,
-  fields: (item: Record<string, unknown>) => item,
+const snake = (name: string) => name.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`);
+/** The column of a field, or what its columns begin with. */
+export const columnName = ({ name, column, stored }: NamedField): string =>
+  column ?? (stored === 'id' ? `${snake(name)}_id` : snake(name));
+
+function columnOf(field: NamedField): FieldColumns {
+  const { name, stored } = field;
+  const column = columnName(field);
+  switch (stored) {
+    case 'flag':
+      return flag(name, column);
+    case 'address':
+      return address(name, column);
+    case 'addresses':
+      return addressList(name, column);
+    case 'prefix':
+      return (isNullable(field.schema) ? optionalPrefix : prefix)(name, column);
+    case 'moment':
+      return moment(name, column);
+    case 'words':
+      return words(name, column);
+    case 'parts':
+      return numbers(
+        name,
+        Object.fromEntries(fieldsOf(shapeOf(field.schema)).map((part) => [part.name, columnName(part)])),
+      );
+    default:
+      return plain(name, column);
+  }
+}
+
+const present = (fields: Record<string, unknown>) =>
+  Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== null));
+
+/** What a row of a list holds: the item itself, its fields, or one of several forms, each with fields of its own. */
+function childOf(field: NamedField): ChildTable {
+  const items = itemsOf(field.schema);
+  const base = { field: field.name, sql: field.table! };
+  const made = (fields: readonly NamedField[]) => ({ fields, columns: fields.map(columnOf) });
+  if ('forms' in items) {
+    const fields = items.forms.flatMap((form) => fieldsOf(form)).map(orAbsent);
+    const none = Object.fromEntries(fields.map(({ name }) => [name, null]));
+    return { ...base, ...made(fields), item: present, values: (item: object) => ({ ...none, ...item }) };
+  }
+  if ('shape' in items)
+    return {
+      ...base,
+      ...made(fieldsOf(items.shape)),
+      item: (fields) => fields,
+      values: (item: object) => ({ ...item }),
+    };
+  // The single column of a list of ids or prefixes is called by what it refers to.
+  const [known] = fieldsOf({ item: items.value as z.ZodType });
+  const name = known!.reference?.to ?? (known!.stored === 'id' ? field.name.replace(/s$/, '') : 'prefix');
+  return {
+    ...base,
+    ...made([{ ...known!, name }]),
+    item: (fields) => fields[name],
+    values: (item: unknown) => ({ [name]: item }),
+  };
+}
+
+/** One of several forms: its columns are empty in the others. */
+const orAbsent = (field: NamedField): NamedField => ({
+  ...field,
+  schema: (field.schema as z.ZodType).nullable(),
+});
+
+const mapOf = (table: TableName): TableMap => {
+  const all = fieldsOf(kinds[table].fields);
+  const fields = all.filter(({ stored }) => stored !== 'list');
+  return {
+    sql: kinds[table].table,
+    fields,
+    columns: fields.map(columnOf),
+    children: all.filter(({ stored }) => stored === 'list').map(childOf),
+  };
 };
-const only = (field: string) => ({
-  item: (fields: Record<string, unknown>) => fields[field],
-  fields: (item: unknown) => ({ [field]: item }),
-});
 
-/** What a port or a profile carries: the same columns in both tables. */
-const carried: readonly FieldColumns[] = [
-  plain('role'),
-  plain('pvid', 'pvid_id'),
-  plain('untagged', 'untagged_id'),
-  plain('taggedMode', 'tagged_mode'),
-  plain('voice', 'voice_id'),
-  plain('accepts'),
-  flag('ingressFilter', 'ingress_filter'),
-];
-const taggedIn = (sql: string): ChildTable => ({
-  field: 'tagged',
-  sql,
-  columns: [plain('vlan', 'vlan_id')],
-  ...only('vlan'),
-});
-
-/** Services by id; those of the standard list are in no table. */
-const servicesIn = (sql: string): ChildTable => ({
-  field: 'services',
-  sql,
-  columns: [plain('service', 'service_id')],
-  ...only('service'),
-});
-
-/** Those a rule speaks of: each row has one of its columns filled. */
-const partiesIn = (field: string, sql: string): ChildTable => ({
-  field,
-  sql,
-  columns: [
-    plain('zone', 'zone_id'),
-    plain('vlan', 'vlan_id'),
-    plain('device', 'device_id'),
-    optionalPrefix('prefix'),
-  ],
-  item: (fields) => Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== null)),
-  fields: (item: Party) => ({ zone: null, vlan: null, device: null, prefix: null, ...item }),
-});
-
-/** The one place that says how each record kind is stored. Parents come before children, as in the record list. */
-export const tables: { readonly [T in TableName]: TableMap } = {
-  site: {
-    sql: 'site_record',
-    columns: [
-      plain('name'),
-      plain('kind'),
-      plain('numbering'),
-      plain('sizing'),
-      plain('fixed'),
-      flag('reservationInPool', 'reservation_in_pool'),
-      plain('management'),
-      plain('infrastructureBand', 'infrastructure_band'),
-      plain('fixedBand', 'fixed_band'),
-      plain('gatewayHabit', 'gateway_habit'),
-      plain('namingPattern', 'naming_pattern'),
-      plain('domain'),
-      flag('documentation'),
-      plain('timeZone', 'time_zone'),
-      plain('notes'),
-    ],
-    children: [
-      { field: 'space', sql: 'site_space', columns: [prefix('prefix')], ...only('prefix') },
-      { field: 'foreign', sql: 'site_foreign', columns: [prefix('prefix'), plain('why')], ...whole },
-    ],
-  },
-  lan: { sql: 'lan', columns: [plain('name')], children: [] },
-  vlan: {
-    sql: 'vlan',
-    columns: [
-      plain('lan', 'lan_id'),
-      plain('vid'),
-      plain('code'),
-      plain('name'),
-      plain('colour'),
-      plain('purpose'),
-      flag('internet'),
-      plain('devices'),
-      plain('growth'),
-      numbers('transient', {
-        present: 'transient_present',
-        arrivalsPerHour: 'transient_arrivals',
-        openHours: 'transient_hours',
-      }),
-      plain('rank', 'rank_key'),
-    ],
-    children: [],
-  },
-  device: { sql: 'device', columns: [plain('name'), plain('kind')], children: [] },
-  interface: {
-    sql: 'interface',
-    columns: [
-      plain('device', 'device_id'),
-      plain('kind'),
-      plain('vlan', 'vlan_id'),
-      plain('mac'),
-      plain('name'),
-      plain('ownLength', 'own_length'),
-      address('ownGateway', 'own_gateway'),
-      addressList('ownDns', 'own_dns'),
-    ],
-    children: [],
-  },
-  box: {
-    sql: 'box',
-    columns: [
-      plain('device', 'device_id'),
-      plain('model'),
-      flag('vlanAware', 'vlan_aware'),
-      plain('vlanLimit', 'vlan_limit'),
-      flag('mixesTags', 'mixes_tags'),
-      words('passes'),
-      flag('layer3'),
-      plain('filter', 'filter_kind'),
-      plain('spanningTree', 'spanning_tree'),
-      flag('snooping'),
-      flag('dot1x'),
-      plain('factory'),
-      plain('poeBudget', 'poe_budget'),
-      plain('powerFeeds', 'power_feeds'),
-      plain('location'),
-      plain('mounting'),
-      plain('assetTag', 'asset_tag'),
-      plain('serial', 'serial_number'),
-      plain('revision', 'hardware_revision'),
-      plain('baseMac', 'base_mac'),
-      plain('firmware'),
-      plain('supportedUntil', 'supported_until'),
-      plain('licence'),
-      plain('licenceUntil', 'licence_until'),
-      plain('loginChanged', 'login_changed'),
-      plain('loginKept', 'login_kept'),
-      plain('controller', 'controller_id'),
-    ],
-    children: [],
-  },
-  profile: {
-    sql: 'port_profile',
-    columns: [plain('name'), ...carried],
-    children: [taggedIn('profile_tagged')],
-  },
-  aggregate: {
-    sql: 'aggregate',
-    columns: [plain('device', 'device_id'), plain('name'), flag('lacp')],
-    children: [],
-  },
-  port: {
-    sql: 'port',
-    columns: [
-      plain('device', 'device_id'),
-      plain('number', 'port_number'),
-      plain('index', 'port_index'),
-      plain('name'),
-      plain('row', 'face_row'),
-      plain('column', 'face_column'),
-      plain('media'),
-      plain('speed'),
-      plain('poeClass', 'poe_class'),
-      plain('optic'),
-      flag('defective'),
-      ...carried,
-      plain('setsItself', 'sets_itself'),
-      flag('enabled'),
-      flag('exposed'),
-      plain('label'),
-      plain('profile', 'profile_id'),
-      plain('aggregate', 'aggregate_id'),
-    ],
-    children: [taggedIn('port_tagged')],
-  },
-  cable: {
-    sql: 'cable',
-    columns: [
-      plain('from', 'from_id'),
-      plain('fromSide', 'from_side'),
-      plain('to', 'to_id'),
-      plain('toSide', 'to_side'),
-      plain('media'),
-      plain('length', 'length_m'),
-      plain('label'),
-    ],
-    children: [],
-  },
-  bridge: {
-    sql: 'bridge',
-    columns: [
-      plain('device', 'device_id'),
-      plain('mode', 'tree_mode'),
-      plain('priority'),
-      plain('costScale', 'cost_scale'),
-      plain('hello'),
-      plain('maxAge', 'max_age'),
-      plain('forwardDelay', 'forward_delay'),
-      plain('maxHops', 'max_hops'),
-      plain('region'),
-      plain('revision'),
-      flag('ringManager', 'ring_manager'),
-      plain('recovery', 'recovery_ms'),
-    ],
-    children: [
-      {
-        field: 'ringPorts',
-        sql: 'bridge_ring_port',
-        columns: [plain('port', 'port_id')],
-        ...only('port'),
-      },
-    ],
-  },
-  instance: {
-    sql: 'tree_instance',
-    columns: [
-      plain('device', 'device_id'),
-      plain('number', 'instance_number'),
-      plain('vids'),
-      plain('priority'),
-    ],
-    children: [],
-  },
-  treePort: {
-    sql: 'tree_port',
-    columns: [
-      plain('port', 'port_id'),
-      plain('instance', 'instance_number'),
-      plain('cost', 'path_cost'),
-      plain('priority'),
-      flag('edge'),
-      plain('guard', 'guard_kind'),
-    ],
-    children: [],
-  },
-  subnet: {
-    sql: 'subnet',
-    columns: [plain('vlan', 'vlan_id'), prefix('prefix'), flag('pinned'), plain('domain')],
-    children: [
-      {
-        field: 'dns',
-        sql: 'subnet_dns',
-        columns: [plain('interface', 'interface_id'), address('literal')],
-        item: (fields): DnsServer =>
-          fields.interface === null
-            ? { literal: fields.literal as number }
-            : { interface: fields.interface as string },
-        fields: (item: DnsServer) =>
-          'interface' in item
-            ? { interface: item.interface, literal: null }
-            : { interface: null, literal: item.literal },
-      },
-    ],
-  },
-  pool: {
-    sql: 'pool',
-    columns: [plain('subnet', 'subnet_id'), address('start'), address('end'), plain('lease')],
-    children: [
-      {
-        field: 'servedBy',
-        sql: 'pool_server',
-        columns: [plain('interface', 'interface_id')],
-        ...only('interface'),
-      },
-    ],
-  },
-  exclusion: {
-    sql: 'exclusion',
-    columns: [plain('subnet', 'subnet_id'), address('start'), address('end'), plain('why')],
-    children: [],
-  },
-  relay: {
-    sql: 'dhcp_relay',
-    columns: [plain('interface', 'interface_id')],
-    children: [
-      {
-        field: 'servers',
-        sql: 'dhcp_relay_server',
-        columns: [plain('interface', 'interface_id')],
-        ...only('interface'),
-      },
-    ],
-  },
-  address: {
-    sql: 'address',
-    columns: [
-      plain('subnet', 'subnet_id'),
-      address('address'),
-      plain('interface', 'interface_id'),
-      plain('assignment'),
-      flag('gateway'),
-      plain('note'),
-    ],
-    children: [],
-  },
-  uplink: {
-    sql: 'uplink',
-    columns: [
-      plain('device', 'device_id'),
-      plain('segment', 'segment_id'),
-      plain('port', 'port_id'),
-      plain('name'),
-      plain('addressing'),
-      plain('providerVlan', 'provider_vlan'),
-      plain('upstream'),
-      plain('passes'),
-      plain('outside'),
-      address('address'),
-      optionalPrefix('network'),
-      plain('mtu'),
-      plain('down', 'mbit_down'),
-      plain('up', 'mbit_up'),
-      plain('cap', 'cap_gb'),
-      flag('noForwards', 'no_forwards'),
-      flag('enabled'),
-      optionalPrefix('delegated'),
-      plain('tier'),
-      plain('weight'),
-      address('monitor'),
-      plain('monitorEvery', 'monitor_every'),
-      plain('lossesDown', 'losses_down'),
-      plain('repliesUp', 'replies_up'),
-      plain('dynamicName', 'dynamic_name'),
-      plain('updater', 'updater_id'),
-    ],
-    children: [],
-  },
-  forward: {
-    sql: 'forward',
-    columns: [
-      plain('uplink', 'uplink_id'),
-      plain('protocol'),
-      plain('from', 'outside_from'),
-      plain('to', 'outside_to'),
-      plain('target', 'interface_id'),
-      plain('inside', 'inside_port'),
-      flag('hairpin'),
-      flag('enabled'),
-      plain('note'),
-    ],
-    children: [{ field: 'sources', sql: 'forward_source', columns: [prefix('prefix')], ...only('prefix') }],
-  },
-  offer: {
-    sql: 'offer',
-    columns: [plain('device', 'device_id'), plain('protocol'), plain('port'), plain('name')],
-    children: [],
-  },
-  route: {
-    sql: 'static_route',
-    columns: [plain('device', 'device_id'), prefix('prefix'), address('via'), plain('note')],
-    children: [],
-  },
-  tunnel: {
-    sql: 'tunnel',
-    columns: [
-      plain('device', 'device_id'),
-      plain('uplink', 'uplink_id'),
-      plain('name'),
-      plain('peer'),
-      flag('initiates'),
-      flag('enabled'),
-    ],
-    children: [{ field: 'remote', sql: 'tunnel_remote', columns: [prefix('prefix')], ...only('prefix') }],
-  },
-  translation: {
-    sql: 'translation',
-    columns: [plain('device', 'device_id'), plain('subnet', 'subnet_id'), prefix('outside'), plain('note')],
-    children: [],
-  },
-  voiceBox: {
-    sql: 'voice_box',
-    columns: [
-      plain('device', 'device_id'),
-      plain('uplink', 'uplink_id'),
-      optionalPrefix('own'),
-      flag('needsTag', 'needs_tag'),
-      flag('tagRepeated', 'tag_repeated'),
-      plain('dscp'),
-      flag('firstInQueue', 'first_in_queue'),
-      flag('backedUp', 'backed_up'),
-    ],
-    children: [],
-  },
-  zone: {
-    sql: 'zone',
-    columns: [plain('name'), plain('rank', 'rank_key'), flag('gateway'), plain('inside'), flag('manages')],
-    children: [
-      { field: 'vlans', sql: 'zone_vlan', columns: [plain('vlan', 'vlan_id')], ...only('vlan') },
-      { field: 'uplinks', sql: 'zone_uplink', columns: [plain('uplink', 'uplink_id')], ...only('uplink') },
-      { field: 'tunnels', sql: 'zone_tunnel', columns: [plain('tunnel', 'tunnel_id')], ...only('tunnel') },
-    ],
-  },
-  service: {
-    sql: 'service',
-    columns: [plain('name')],
-    children: [
-      {
-        field: 'matches',
-        sql: 'service_match',
-        columns: [plain('protocol'), plain('from', 'port_from'), plain('to', 'port_to')],
-        ...whole,
-      },
-    ],
-  },
-  cell: {
-    sql: 'policy_cell',
-    columns: [plain('from', 'from_id'), plain('to', 'to_id'), plain('decision')],
-    children: [servicesIn('cell_service')],
-  },
-  rule: {
-    sql: 'policy_rule',
-    columns: [
-      plain('rank', 'rank_key'),
-      plain('action'),
-      flag('log', 'logged'),
-      flag('enabled'),
-      plain('until', 'until_day'),
-      plain('device', 'device_id'),
-      plain('note'),
-    ],
-    children: [partiesIn('from', 'rule_from'), partiesIn('to', 'rule_to'), servicesIn('rule_service')],
-  },
-  question: {
-    sql: 'question',
-    columns: [
-      plain('rank', 'rank_key'),
-      plain('fromPort', 'from_port_id'),
-      plain('fromDevice', 'from_device_id'),
-      plain('fromVlan', 'from_vlan_id'),
-      plain('toDevice', 'to_device_id'),
-      plain('toVlan', 'to_vlan_id'),
-      address('toAddress', 'to_address'),
-      flag('toGateway', 'to_gateway'),
-      plain('protocol'),
-      plain('port'),
-      plain('expected'),
-      plain('why'),
-    ],
-    children: [],
-  },
-  acceptance: {
-    sql: 'acceptance',
-    columns: [plain('finding'), plain('evidence'), plain('reason'), plain('who'), moment('at')],
-    children: [],
-  },
+/** Parents come before children, as in the register of kinds. */
+export const tables = Object.fromEntries(tableNames.map((table) => [table, mapOf(table)])) as {
+  readonly [T in TableName]: TableMap;
 };

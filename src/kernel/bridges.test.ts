@@ -1,6 +1,5 @@
 import fc from 'fast-check';
-import type { Plan } from '../core/plan/plan';
-import { withRecord } from '../core/plan/plan';
+import { type Plan, withRecord } from '../core/plan/plan';
 import { type MadeLink, portAt, switches } from '../core/testing/switches';
 import { treesOf } from '../core/tree/forwarding';
 import { factoryTreePort } from '../core/tree/settings';

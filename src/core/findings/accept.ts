@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { operation } from '../plan/operation';
-import { acceptanceSchema } from '../plan/records';
+import { kinds } from '../plan/records';
 
-const shape = acceptanceSchema.shape;
+const shape = kinds.acceptance.fields;
 
 /** Accepts a finding with a reason and a name. It comes back when its evidence changes. */
 export const acceptFinding = operation(

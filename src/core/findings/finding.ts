@@ -1,4 +1,4 @@
-import type { Call } from '../plan/operation';
+import type { Remedy } from '../plan/operation';
 import type { Plan } from '../plan/plan';
 import type { Acceptance, Device, Interface } from '../plan/records';
 import type { RecordRef } from '../plan/refusal';
@@ -12,11 +12,6 @@ export type Severity = 'stop' | 'fix' | 'note';
 export const severities: readonly Severity[] = ['stop', 'fix', 'note'];
 
 export type Station = 'brief' | 'segments' | 'addresses' | 'gear' | 'internet' | 'policy' | 'rehearse';
-
-/** Something that would remove the finding: an operation, run when previewed or taken. */
-export interface Remedy extends Call {
-  readonly label: string;
-}
 
 export interface Finding {
   /** Check and the record it hangs on; stays the same while its wording and evidence change. */

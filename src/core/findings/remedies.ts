@@ -1,5 +1,5 @@
 import type { Port, Vlan } from '../plan/records';
-import type { Remedy } from './finding';
+import type { Remedy } from '../plan/operation';
 
 /** Remedies that checks of several kinds, and the probe, offer. */
 

@@ -1,7 +1,6 @@
 import { usableRange } from '../address/prefix';
 import type { IpAddress } from '../address/ip';
-import type { Plan } from '../plan/plan';
-import { siteOf } from '../plan/plan';
+import { type Plan, siteOf } from '../plan/plan';
 import type { Address, Device, Exclusion, Interface, Pool, Site, Subnet, Vlan } from '../plan/records';
 import { addressesOf } from '../plan/view';
 

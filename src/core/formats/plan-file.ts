@@ -1,58 +1,36 @@
 import { z } from 'zod';
+import { fieldsOf } from '../plan/kinds/kind';
 import { type Plan, planOf, recordIn } from '../plan/plan';
-import {
-  type AnyRecord,
-  SITE_ID,
-  type TableName,
-  recordSchemas,
-  referencedIds,
-  references,
-  tableNames,
-} from '../plan/records';
+import { schemaOf } from '../plan/edit';
+import { type AnyRecord, type RecordOf, SITE_ID, type TableName, kinds, tableNames } from '../plan/records';
+import { referencedIds, references } from '../plan/references';
 import { Refusal } from '../plan/refusal';
 import { encodePlan } from '../plan/wire';
 
 /** The project's own file: a whole plan as JSON, versioned. docs/format.md describes it. */
 export const FORMAT = 'dianome-plan';
-export const VERSION = 5;
 
-const list = <T extends TableName>(table: T) => z.array(recordSchemas[table]).default([]);
+/** The version is that of the newest kind: one more when a kind or a field is added. */
+export const VERSION = Math.max(
+  ...tableNames.flatMap((table) => [
+    kinds[table].since,
+    ...fieldsOf(kinds[table].fields).map(({ since = 1 }) => since),
+  ]),
+);
+
+const versions = Array.from({ length: VERSION }, (_, i) => z.literal(i + 1));
+const lists = Object.fromEntries(
+  tableNames.map((table) => [
+    table,
+    table === 'site'
+      ? z.array(schemaOf(table)).length(1, 'a plan file holds exactly one site record')
+      : z.array(schemaOf(table)).default([]),
+  ]),
+) as unknown as { readonly [T in TableName]: z.ZodType<RecordOf<T>[]> };
 export const planFileSchema = z.strictObject({
   format: z.literal(FORMAT),
-  version: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(VERSION)]),
-  plan: z.strictObject({
-    site: z.array(recordSchemas.site).length(1, 'a plan file holds exactly one site record'),
-    lan: list('lan'),
-    vlan: list('vlan'),
-    device: list('device'),
-    interface: list('interface'),
-    box: list('box'),
-    profile: list('profile'),
-    aggregate: list('aggregate'),
-    port: list('port'),
-    cable: list('cable'),
-    bridge: list('bridge'),
-    instance: list('instance'),
-    treePort: list('treePort'),
-    subnet: list('subnet'),
-    pool: list('pool'),
-    exclusion: list('exclusion'),
-    relay: list('relay'),
-    address: list('address'),
-    uplink: list('uplink'),
-    forward: list('forward'),
-    offer: list('offer'),
-    route: list('route'),
-    tunnel: list('tunnel'),
-    translation: list('translation'),
-    voiceBox: list('voiceBox'),
-    zone: list('zone'),
-    service: list('service'),
-    cell: list('cell'),
-    rule: list('rule'),
-    question: list('question'),
-    acceptance: list('acceptance'),
-  }),
+  version: z.union(versions),
+  plan: z.strictObject(lists),
 });
 
 /** Writes a plan as a file: tables in order, records by id, two spaces, so that equal plans are equal bytes. */
@@ -118,14 +96,16 @@ function parseJson(text: string): unknown {
 
 function requireReferences(plan: Plan, lists: Readonly<Record<TableName, readonly AnyRecord[]>>): void {
   for (const table of tableNames)
-    for (const [field, target] of Object.entries(references[table]))
+    for (const { field, to } of references[table])
       lists[table].forEach((record, i) => {
         for (const id of referencedIds(record, field))
-          if (!recordIn(plan, target, id))
-            refuse(
-              `${place(['plan', table, i, field])}: there is no ${target} with the id ${id} in this file.`,
-              ['plan', table, i, field],
-            );
+          if (!recordIn(plan, to, id))
+            refuse(`${place(['plan', table, i, field])}: there is no ${to} with the id ${id} in this file.`, [
+              'plan',
+              table,
+              i,
+              field,
+            ]);
       });
   if (!plan.site.get(SITE_ID))
     refuse(`plan.site: the site record’s id must be “${SITE_ID}”.`, ['plan', 'site']);

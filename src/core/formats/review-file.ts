@@ -1,5 +1,4 @@
-import type { Step } from '../plan/change';
-import { netSteps } from '../plan/change';
+import { type Step, netSteps } from '../plan/change';
 import { type Plan, recordIn } from '../plan/plan';
 import { type AnyRecord, tableNames } from '../plan/records';
 

@@ -1,4 +1,4 @@
-import { formatAddress } from '../address/ip';
+import { formatAddress, familyOf } from '../address/ip';
 import { formatPrefix, maskOf, usableHosts } from '../address/prefix';
 import { countOf } from '../address/range';
 import type { Plan } from '../plan/plan';
@@ -12,7 +12,6 @@ import {
   subnetsOf,
   vlansOf,
 } from '../plan/view';
-import { familyOf } from '../address/ip';
 import { leaseCapacity } from '../segments/layout';
 import { csvText } from './csv';
 

@@ -1,11 +1,12 @@
 import { z } from 'zod';
+import { removeRecord } from '../plan/remove';
 import type { Draft } from '../plan/draft';
 import { operation } from '../plan/operation';
 import type { Port } from '../plan/records';
 import { badInput } from '../plan/refusal';
 import { portTitle } from '../plan/words';
 import { portsOf } from '../switching/wiring';
-import { portsTitle } from './ports';
+import { portsTitle } from './ranges';
 import { type Carried, carriedOf, trunk } from './roles';
 
 const members = z.array(z.string()).min(2, 'A bundle needs two ports.');
@@ -58,7 +59,6 @@ export const bundleLinks = operation(
 export const unbundle = operation('unbundle', z.strictObject({ aggregate: z.string() }), (draft, input) => {
   const bundle = draft.need('aggregate', input.aggregate);
   const ports = portsOf(draft.plan, bundle.device).filter((port) => port.aggregate === bundle.id);
-  for (const port of ports) draft.update('port', port.id, { aggregate: null });
-  draft.remove('aggregate', bundle.id);
+  removeRecord(draft, { table: 'aggregate', id: bundle.id });
   return `${portsTitle(draft.plan, ports)}: no longer bundled`;
 });

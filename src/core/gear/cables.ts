@@ -1,9 +1,7 @@
 import { z } from 'zod';
-import { whole } from '../plan/codecs';
 import type { Draft } from '../plan/draft';
-import { cableMedia, cableSides, portSchema } from '../plan/gear';
+import { cableMedia, cableSides, kinds, type Port } from '../plan/records';
 import { operation } from '../plan/operation';
-import type { Port } from '../plan/records';
 import { badInput } from '../plan/refusal';
 import { portTitle } from '../plan/words';
 import { boxOf } from '../plan/box-of';
@@ -63,8 +61,8 @@ export const connect = operation(
     from: endInput,
     to: endInput,
     media: z.enum(cableMedia).default('copper'),
-    length: whole('The length in metres', 0, 100_000).nullable().default(null),
-    label: portSchema.shape.label.default(''),
+    length: kinds.cable.fields.length.default(null),
+    label: kinds.port.fields.label.default(''),
   }),
   (draft, { from, to, media, length, label }) => {
     const a = portAt(draft, from, 'from');

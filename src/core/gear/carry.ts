@@ -5,7 +5,9 @@ import { badInput } from '../plan/refusal';
 import { missingPorts, neededBeyond, sparePorts } from '../switching/carry';
 import type { WiredPort } from '../switching/wiring';
 import { portTitle } from '../plan/words';
-import { adding, dropping, portList, portsTitle, together } from './ports';
+import { portList, together } from './ports';
+import { portsTitle } from './ranges';
+import { adding, dropping } from './roles';
 import { access, accessWithVoice, trunk } from './roles';
 
 const change = (draft: Draft, ports: readonly WiredPort[], vlan: string, how: typeof adding) => {

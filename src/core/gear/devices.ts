@@ -1,36 +1,35 @@
 import { z } from 'zod';
 import { insertHost } from '../hosts/operations';
 import { nameMessage, nameProblem } from '../hosts/names';
-import { removeInterface } from '../hosts/remove';
-import { macCodec, whole } from '../plan/codecs';
+import { macCodec } from '../plan/codecs';
+import { whole } from '../plan/kinds/fields';
 import type { Draft } from '../plan/draft';
-import { boxSchema, portSchema } from '../plan/gear';
 import { operation } from '../plan/operation';
 import type { Plan } from '../plan/plan';
-import { type Box, type Device, deviceSchema } from '../plan/records';
+import { type Box, type Device, kinds } from '../plan/records';
 import { Refusal, badInput } from '../plan/refusal';
+import { removeRecord } from '../plan/remove';
 import { addressesOn, devicesNamed, interfacesOf, vlansOf } from '../plan/view';
 import { boxOf } from '../plan/box-of';
 import { isPassive } from '../switching/wiring';
 import { blankBox, blankPort } from './blank';
 import { managementSubnet } from './management';
-import { removeGear } from './remove';
 import { type Carried, access, trunk, undecided, uplink } from './roles';
 import { type Model, type PortBlock, modelById, numberings, placesOf } from './shelf';
 
 /** A model of the installer's own: ports in up to three blocks, and what the box can do. */
 export const ownModelSchema = z.strictObject({
-  name: boxSchema.shape.model,
-  kind: deviceSchema.shape.kind,
-  copper: whole('The number of copper ports', 0, 400),
-  combo: whole('The number of combo ports', 0, 400).default(0),
-  fibre: whole('The number of fibre ports', 0, 400),
+  name: kinds.box.fields.model,
+  kind: kinds.device.fields.kind,
+  copper: whole('number of copper ports', 0, 400),
+  combo: whole('number of combo ports', 0, 400).default(0),
+  fibre: whole('number of fibre ports', 0, 400),
   rows: z.union([z.literal(1), z.literal(2)]),
   numbering: z.enum(numberings).default('odd-above'),
   fromRight: z.boolean().default(false),
-  speed: portSchema.shape.speed,
-  poeClass: portSchema.shape.poeClass,
-  poeBudget: boxSchema.shape.poeBudget,
+  speed: kinds.port.fields.speed,
+  poeClass: kinds.port.fields.poeClass,
+  poeBudget: kinds.box.fields.poeBudget,
   vlanAware: z.boolean(),
   layer3: z.boolean(),
 });
@@ -111,7 +110,7 @@ export const addDevice = operation(
   z.strictObject({
     model: modelInput,
     name: z.string().trim().optional(),
-    location: boxSchema.shape.location.default(''),
+    location: kinds.box.fields.location.default(''),
     mac: macCodec.nullable().default(null),
     /** Give it an address in the management segment. */
     managed: z.boolean().default(true),
@@ -168,7 +167,7 @@ function freeName(plan: Plan, kind: Device['kind']): string {
 /** Gives a device that stands in the plan already its box and ports. */
 export const equipDevice = operation(
   'equipDevice',
-  z.strictObject({ device: z.string(), model: modelInput, location: boxSchema.shape.location.default('') }),
+  z.strictObject({ device: z.string(), model: modelInput, location: kinds.box.fields.location.default('') }),
   (draft, input) => {
     const device = draft.need('device', input.device);
     if (boxOf(draft.plan, device.id)) throw badInput(`${device.name} has a box already.`, 'device');
@@ -192,10 +191,7 @@ export const removeDevice = operation(
         `${device.name} is the gateway of a segment; give the segment another gateway first.`,
         [{ table: 'address', id: gateway.id }],
       );
-    removeGear(draft, device.id);
-    for (const address of addresses) draft.remove('address', address.id);
-    for (const item of items) removeInterface(draft, item.id);
-    draft.remove('device', device.id);
+    removeRecord(draft, { table: 'device', id: device.id });
     return `${device.name} removed with its ports and cables`;
   },
 );

@@ -1,11 +1,13 @@
 import { z } from 'zod';
-import { portSchema } from '../plan/gear';
+import { kinds } from '../plan/records';
 import { operation } from '../plan/operation';
 import { fieldName, wireText } from '../plan/words';
-import { portList, portsTitle } from './ports';
+import { portList } from './ports';
+import { portsTitle } from './ranges';
 
 /** What a port is, beside what it carries: the same for many ports at once. */
-const factsSchema = portSchema
+const factsSchema = z
+  .strictObject(kinds.port.fields)
   .pick({
     media: true,
     speed: true,

@@ -1,15 +1,16 @@
 import { z } from 'zod';
 import type { Draft } from '../plan/draft';
-import { portSchema, taggedModes } from '../plan/gear';
+import { taggedModes, kinds, type Port } from '../plan/records';
 import { operation } from '../plan/operation';
 import type { Plan } from '../plan/plan';
-import type { Port } from '../plan/records';
 import { badInput } from '../plan/refusal';
 import { vlansOf } from '../plan/view';
 import { portTitle } from '../plan/words';
 import { isPassive, portsOf } from '../switching/wiring';
-import { fillPattern, rangeText } from './ranges';
+import { fillPattern, portsTitle } from './ranges';
 import {
+  adding,
+  dropping,
   type Carried,
   access,
   accessWithVoice,
@@ -36,18 +37,6 @@ export function together(draft: Draft, ids: readonly string[]): Port[] {
   return [...ports.values()];
 }
 
-/** Names ports of one or several devices: SW-A 5-7, SW-B 2. */
-export function portsTitle(plan: Plan, ports: readonly Pick<Port, 'device' | 'number'>[]): string {
-  if (ports.length === 1) return portTitle(plan, ports[0]!);
-  const devices = [...new Set(ports.map((port) => port.device))];
-  return devices
-    .map(
-      (device) =>
-        `${plan.device.get(device)!.name} ${rangeText(ports.filter((port) => port.device === device))}`,
-    )
-    .join(', ');
-}
-
 const vlanCode = (plan: Plan, id: string) => {
   const vlan = plan.vlan.get(id)!;
   return `${vlan.vid} ${vlan.code}`;
@@ -55,7 +44,7 @@ const vlanCode = (plan: Plan, id: string) => {
 
 export const assignmentSchema = z.strictObject({
   ports: portList,
-  role: portSchema.shape.role,
+  role: kinds.port.fields.role,
   /** Access: the VLAN. Trunk: the VLAN without a tag, or null for none. */
   vlan: z.string().nullable().optional(),
   voice: z.string().optional(),
@@ -128,7 +117,7 @@ export const importPorts = operation(
   'importPorts',
   z.strictObject({
     rows: z
-      .array(z.strictObject({ assign: assignmentSchema, label: portSchema.shape.label.nullable() }))
+      .array(z.strictObject({ assign: assignmentSchema, label: kinds.port.fields.label.nullable() }))
       .min(1),
   }),
   (draft, { rows }) => {
@@ -158,19 +147,6 @@ export const carryVlans = operation(
     return `${portsTitle(draft.plan, ports)}: ${carry ? 'carry' : 'no longer carry'} ${vlan.vid} ${vlan.code}`;
   },
 );
-
-export function adding(port: Carried, vlan: string): Carried {
-  if (port.role !== 'trunk') return trunk([vlan], port.role === 'access' ? port.untagged : null);
-  const tagged =
-    port.taggedMode === 'except' ? port.tagged.filter((id) => id !== vlan) : [...port.tagged, vlan].sort();
-  return { ...carriedOf(port), tagged };
-}
-export function dropping(port: Carried, vlan: string): Carried {
-  if (port.untagged === vlan) return trunk(port.tagged, null, port.taggedMode);
-  if (port.taggedMode === 'list')
-    return { ...carriedOf(port), tagged: port.tagged.filter((id) => id !== vlan) };
-  return { ...carriedOf(port), taggedMode: 'except', tagged: [...port.tagged, vlan].sort() };
-}
 
 /** Fills the index inside and the name in the configuration of a box's ports by pattern. */
 export const mapPorts = operation(

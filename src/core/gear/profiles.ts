@@ -2,8 +2,10 @@ import { z } from 'zod';
 import { operation } from '../plan/operation';
 import type { Plan } from '../plan/plan';
 import { badInput } from '../plan/refusal';
+import { removeRecord } from '../plan/remove';
 import { portTitle } from '../plan/words';
-import { portList, portsTitle, together } from './ports';
+import { portList, together } from './ports';
+import { portsTitle } from './ranges';
 import { carriedOf } from './roles';
 
 const named = (plan: Plan, name: string, but?: string) =>
@@ -61,9 +63,7 @@ export const removeProfile = operation(
   z.strictObject({ profile: z.string() }),
   (draft, { profile: id }) => {
     const profile = draft.need('profile', id);
-    for (const port of [...draft.plan.port.values()])
-      if (port.profile === id) draft.update('port', port.id, { profile: null });
-    draft.remove('profile', id);
+    removeRecord(draft, { table: 'profile', id });
     return `Profile ${profile.name} removed; its ports stay as they are`;
   },
 );

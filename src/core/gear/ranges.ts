@@ -1,4 +1,6 @@
+import type { Plan } from '../plan/plan';
 import type { Port } from '../plan/records';
+import { portTitle } from '../plan/words';
 import { Refusal } from '../plan/refusal';
 
 const counted = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
@@ -91,4 +93,16 @@ export function fillPattern(pattern: string, number: number): string | null {
     return String(value);
   });
   return wrong || /[{}]/.test(filled) ? null : filled;
+}
+
+/** Names ports of one or several devices: SW-A 5-7, SW-B 2. */
+export function portsTitle(plan: Plan, ports: readonly Pick<Port, 'device' | 'number'>[]): string {
+  if (ports.length === 1) return portTitle(plan, ports[0]!);
+  const devices = [...new Set(ports.map((port) => port.device))];
+  return devices
+    .map(
+      (device) =>
+        `${plan.device.get(device)!.name} ${rangeText(ports.filter((port) => port.device === device))}`,
+    )
+    .join(', ');
 }

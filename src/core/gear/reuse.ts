@@ -2,12 +2,11 @@ import { z } from 'zod';
 import { formatAddress } from '../address/ip';
 import { insertCard } from '../hosts/card';
 import { nextFreeAddress } from '../hosts/next-free';
-import { removeInterface } from '../hosts/remove';
 import { boxOf } from '../plan/box-of';
 import { operation } from '../plan/operation';
 import { Refusal, badInput } from '../plan/refusal';
 import { addressesOn, interfacesOf, subnetOf } from '../plan/view';
-import { takeRouting } from '../uplink/remove';
+import { removeRecord } from '../plan/remove';
 import { fabric } from '../switching/users';
 import { linksOf, portsOf } from '../switching/wiring';
 import { access, parked } from './roles';
@@ -43,11 +42,12 @@ export const reuseAsAccessPoint = operation(
     const address = subnet ? nextFreeAddress(draft.plan, subnet, 'access-point', 'static') : null;
     if (!subnet || address === null)
       throw new Refusal('no-room', `${vlan.name} has no free address for ${device.name}.`);
-    takeRouting(draft, device.id);
+    for (const table of ['uplink', 'tunnel', 'route', 'translation'] as const)
+      for (const { id, device: owner } of [...draft.plan[table].values()])
+        if (owner === device.id) removeRecord(draft, { table, id });
     for (const item of items) {
-      for (const { id } of addressesOn(draft.plan, item.id)) draft.remove('address', id);
       // With the interface goes what it leased and every name it was asked for.
-      removeInterface(draft, item.id);
+      removeRecord(draft, { table: 'interface', id: item.id });
     }
     const card = insertCard(draft, device.id, { mac: box.baseMac });
     draft.insert('address', {

@@ -1,5 +1,4 @@
-import type { Plan } from '../plan/plan';
-import { siteOf } from '../plan/plan';
+import { type Plan, siteOf } from '../plan/plan';
 import type { DeviceKind, Subnet } from '../plan/records';
 import { devicesNamed } from '../plan/view';
 

@@ -1,8 +1,7 @@
 import type { IpAddress } from '../address/ip';
 import { usableRange } from '../address/prefix';
 import { type AddressRange, rangesOverlap } from '../address/range';
-import type { Plan } from '../plan/plan';
-import { siteOf } from '../plan/plan';
+import { type Plan, siteOf } from '../plan/plan';
 import type { Address, DeviceKind, Subnet } from '../plan/records';
 import { type AddressUse, type Layout, layoutOfSubnet } from '../segments/layout';
 import { bandsOf } from '../segments/space';

@@ -5,7 +5,7 @@ import { addressCodec, macCodec } from '../plan/codecs';
 import type { Draft } from '../plan/draft';
 import { operation } from '../plan/operation';
 import { type Plan, siteOf } from '../plan/plan';
-import { type Address, type Subnet, addressSchema, deviceSchema, interfaceSchema } from '../plan/records';
+import { type Address, type Subnet, kinds } from '../plan/records';
 import { Refusal } from '../plan/refusal';
 import { hostOf } from '../plan/view';
 import { insertCard, subnetsSettings } from './card';
@@ -16,14 +16,14 @@ import { nextFreeAddress } from './next-free';
 export const hostInput = z.strictObject({
   subnet: z.string(),
   name: z.string().trim().optional(),
-  kind: deviceSchema.shape.kind.default('other'),
+  kind: kinds.device.fields.kind.default('other'),
   address: addressCodec.nullable().optional(),
   mac: macCodec.nullable().optional(),
-  assignment: addressSchema.shape.assignment.optional(),
-  note: addressSchema.shape.note.default(''),
-  ownLength: interfaceSchema.shape.ownLength.optional(),
-  ownGateway: interfaceSchema.shape.ownGateway.optional(),
-  ownDns: interfaceSchema.shape.ownDns.optional(),
+  assignment: kinds.address.fields.assignment.optional(),
+  note: kinds.address.fields.note.default(''),
+  ownLength: kinds.interface.fields.ownLength.optional(),
+  ownGateway: kinds.interface.fields.ownGateway.optional(),
+  ownDns: kinds.interface.fields.ownDns.optional(),
 });
 
 /** How the site keeps fixed addresses, when an entry does not say. */
@@ -122,7 +122,7 @@ export const renameHost = operation(
 
 export const setAssignment = operation(
   'setAssignment',
-  z.strictObject({ addresses: z.array(z.string()).min(1), assignment: addressSchema.shape.assignment }),
+  z.strictObject({ addresses: z.array(z.string()).min(1), assignment: kinds.address.fields.assignment }),
   (draft, { addresses, assignment }) => {
     for (const id of addresses) draft.update('address', id, { assignment });
     const first = hostOf(draft.plan, draft.need('address', addresses[0]!)).device.name;

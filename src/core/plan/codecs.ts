@@ -46,21 +46,6 @@ export const idSchema = z
   .string()
   .regex(/^[a-z0-9]{1,32}$/, 'an id has 1 to 32 lower-case letters or digits');
 
-export const text = (what: string, max: number, min = 1) =>
-  z
-    .string()
-    .trim()
-    .min(min, `${what} is empty; write at least ${min === 1 ? 'one character' : `${min} characters`}`)
-    .max(max, `${what} is longer than ${max} characters; shorten it`);
-
-export const whole = (what: string, min: number, max: number) => {
-  const message = (given: unknown) =>
-    `${what} is ${typeof given === 'number' ? given : 'not a number'}; write a whole number from ${min} to ${max}`;
-  return z
-    .number({ error: (issue) => message(issue.input) })
-    .refine((n) => Number.isInteger(n) && n >= min && n <= max, { error: (issue) => message(issue.input) });
-};
-
 /** A moment in UTC, always written with milliseconds, so that equal moments are equal text. */
 export const timeCodec = z.codec(z.iso.datetime(), z.string(), {
   decode: (text) => new Date(text).toISOString(),

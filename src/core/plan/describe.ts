@@ -1,9 +1,8 @@
-import type { Change } from './change';
+import { type Change, applySteps } from './change';
 import { type Plan } from './plan';
 import { toWire } from './edit';
 import { equal } from './equal';
 import type { TableName } from './records';
-import { applySteps } from './change';
 import { fieldName, recordTitle, wireText } from './words';
 
 /** One line of a change as a person reviews it: what, which field, from, to. */

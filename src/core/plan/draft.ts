@@ -1,5 +1,4 @@
-import type { Change, Step } from './change';
-import { netSteps } from './change';
+import { type Change, type Step, netSteps } from './change';
 import { type Plan, recordIn, withRecord } from './plan';
 import type { AnyRecord, RecordOf, TableName } from './records';
 import { missing } from './refusal';

@@ -1,48 +1,25 @@
 import { z } from 'zod';
 import { equal } from './equal';
 import { type Operation, operation } from './operation';
-import { type AnyRecord, type TableName, recordSchemas, references } from './records';
+import { type AnyRecord, type TableName, kinds, tableNames } from './records';
+import { isEdited } from './references';
 import { Refusal } from './refusal';
 import { fieldName, recordTitle, wireText } from './words';
 
-const editable = [
-  'site',
-  'lan',
-  'vlan',
-  'device',
-  'interface',
-  'box',
-  'profile',
-  'aggregate',
-  'port',
-  'cable',
-  'bridge',
-  'instance',
-  'treePort',
-  'subnet',
-  'pool',
-  'exclusion',
-  'address',
-  'uplink',
-  'forward',
-  'offer',
-  'route',
-  'tunnel',
-  'translation',
-  'voiceBox',
-  'zone',
-  'service',
-  'rule',
-  'question',
-] as const;
+const editable = tableNames.filter(
+  (table) => (kinds[table] as { readonly edited?: boolean }).edited !== false,
+);
+type AnySchema = z.ZodType<AnyRecord, Record<string, unknown>>;
+/** The schema of a kind that is known at run time only. */
+export const schemaOf = (table: TableName): AnySchema => kinds[table].schema as unknown as AnySchema;
 
 export const toWire = (table: TableName, record: AnyRecord): Record<string, unknown> =>
-  recordSchemas[table].encode(record as never) as Record<string, unknown>;
+  schemaOf(table).encode(record);
 
 /** Decodes one record; a Refusal names the field and what is wrong with its value. */
 export function fromWire(table: TableName, wire: unknown): AnyRecord {
-  const parsed = recordSchemas[table].safeDecode(wire as never);
-  if (parsed.success) return parsed.data as AnyRecord;
+  const parsed = schemaOf(table).safeDecode(wire as never);
+  if (parsed.success) return parsed.data;
   const issue = parsed.error.issues[0]!;
   throw new Refusal('bad-input', plainIssue(table, issue), [], issue.path as (string | number)[]);
 }
@@ -62,7 +39,7 @@ function plainIssue(table: TableName, issue: z.core.$ZodIssue): string {
 export const edit: Operation = operation(
   'edit',
   z.strictObject({
-    table: z.enum(editable),
+    table: z.enum(editable as [TableName, ...TableName[]]),
     id: z.string(),
     set: z.record(z.string(), z.unknown()),
     seen: z.record(z.string(), z.unknown()).default({}),
@@ -71,11 +48,7 @@ export const edit: Operation = operation(
     const record = draft.need(table, id) as AnyRecord;
     const wire = toWire(table, record);
     for (const field of Object.keys(set))
-      if (
-        !(field in wire) ||
-        field === 'id' ||
-        (field in references[table] && field !== 'servedBy' && field !== 'dns')
-      )
+      if (!isEdited(table, field))
         throw new Refusal('bad-input', `A ${table} has no field “${field}” to edit.`, [], [field]);
     const title = recordTitle(draft.plan, table, record);
     for (const [field, value] of Object.entries(seen))

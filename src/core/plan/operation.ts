@@ -26,6 +26,11 @@ export interface Call {
   readonly input: unknown;
 }
 
+/** Something that would remove a finding, or let a packet through: an operation, run when previewed or taken. */
+export interface Remedy extends Call {
+  readonly label: string;
+}
+
 /**
  * Runs an operation on a plan. `input` is wire JSON; `seed` makes the ids of new records.
  * Throws a Refusal when the input has the wrong shape or makes no sense on this plan.

@@ -1,67 +1,34 @@
-import { Collection, type KeyOf, type Layout, shardOf } from './collection';
+import type { z } from 'zod';
+import { Collection, type Layout, shardOf } from './collection';
 import { madeFrom } from './derive';
-import { type AnyRecord, type RecordOf, SITE_ID, type Site, type TableName, tableNames } from './records';
+import type { Definition } from './kinds/kind';
+import {
+  type AnyRecord,
+  type RecordOf,
+  SITE_ID,
+  type Site,
+  type TableName,
+  kinds,
+  tableNames,
+} from './records';
 
 /** The whole plan of a site as an immutable value: one bucketed collection per record kind. */
 export type Plan = { readonly [T in TableName]: Collection<RecordOf<T>> };
 
-const BUCKETS = 256;
-/** Tables that grow large without a bucket of their own are spread, so that changing one record copies few. */
-const SHARDS = 64;
-/** Devices and their interfaces share a bucket number, so the interfaces of a device are found in one bucket. */
-export const deviceBucket = (deviceId: string): string => String(shardOf(deviceId, BUCKETS));
-
-const groupKeys: { readonly [T in TableName]: (record: RecordOf<T>) => string } = {
-  site: () => '',
-  lan: () => '',
-  vlan: () => '',
-  device: (record) => deviceBucket(record.id),
-  interface: (record) => deviceBucket(record.device),
-  box: () => '',
-  profile: () => '',
-  aggregate: (record) => record.device,
-  port: (record) => record.device,
-  cable: (record) => String(shardOf(record.id, SHARDS)),
-  bridge: () => '',
-  instance: (record) => record.device,
-  treePort: () => '',
-  subnet: () => '',
-  pool: (record) => record.subnet,
-  exclusion: (record) => record.subnet,
-  relay: () => '',
-  address: (record) => record.subnet,
-  uplink: () => '',
-  forward: () => '',
-  offer: (record) => record.device,
-  route: () => '',
-  tunnel: () => '',
-  translation: () => '',
-  voiceBox: () => '',
-  zone: () => '',
-  service: () => '',
-  cell: (record) => String(shardOf(record.id, SHARDS)),
-  rule: (record) => String(shardOf(record.id, SHARDS)),
-  question: () => '',
-  acceptance: () => '',
-};
-
-/** What records are looked up by besides their ids. */
-const indexKeys: { readonly [T in TableName]?: Readonly<Record<string, KeyOf<RecordOf<T>>>> } = {
-  device: { name: ({ name }) => name.toLowerCase() },
-  interface: { device: ({ device }) => device, mac: ({ mac }) => mac },
-  box: { device: ({ device }) => device },
-  bridge: { device: ({ device }) => device },
-  cable: { end: ({ from, fromSide, to, toSide }) => [`${from} ${fromSide}`, `${to} ${toSide}`] },
-  treePort: { port: ({ port }) => port },
-  subnet: { vlan: ({ vlan }) => vlan },
-  address: { interface: (record) => record.interface },
-  forward: { uplink: ({ uplink }) => uplink },
-};
+/** Tables that grow large without a bucket of their own are spread over so many, so that changing one record copies few. */
+const SHARDS = 256;
+/** How the records of each kind are kept, as the kind says. */
 const layouts = Object.fromEntries(
-  tableNames.map((table, at) => [
-    table,
-    { table: at, bucket: groupKeys[table], indexes: indexKeys[table] ?? {} },
-  ]),
+  tableNames.map((table, at) => {
+    const { bucket, indexes } = kinds[table] as unknown as Definition<z.ZodRawShape>;
+    const of: Layout<AnyRecord>['bucket'] =
+      bucket === undefined
+        ? () => ''
+        : bucket === 'spread'
+          ? ({ id }) => String(shardOf(id, SHARDS))
+          : (record) => (record as unknown as Record<string, string>)[bucket]!;
+    return [table, { table: at, bucket: of, indexes: indexes ?? {} }];
+  }),
 ) as unknown as { readonly [T in TableName]: Layout<RecordOf<T>> };
 
 export type RecordLists = { readonly [T in TableName]?: readonly RecordOf<T>[] };

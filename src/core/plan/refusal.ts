@@ -1,4 +1,4 @@
-import type { TableName } from './records';
+import { type TableName, kinds } from './records';
 
 export interface RecordRef {
   readonly table: TableName;
@@ -26,7 +26,9 @@ export class Refusal extends Error {
 }
 
 export const missing = (table: TableName, id: string): Refusal =>
-  new Refusal('missing', `This ${table} is no longer in the plan; somebody removed it.`, [{ table, id }]);
+  new Refusal('missing', `This ${kinds[table].word} is no longer in the plan; somebody removed it.`, [
+    { table, id },
+  ]);
 
 /** A refusal of one field of an input. */
 export const badInput = (message: string, field: string): Refusal =>

@@ -1,10 +1,9 @@
 import { z } from 'zod';
-import { applySteps } from './change';
+import { applySteps, type Step } from './change';
 import type { Draft } from './draft';
 import { equal } from './equal';
 import { operation } from './operation';
 import { recordIn } from './plan';
-import type { Step } from './change';
 import { Refusal } from './refusal';
 import { decodeStep, wireStepSchema } from './wire';
 import { recordTitle } from './words';

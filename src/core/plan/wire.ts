@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import type { Step } from './change';
-import { fromWire, toWire } from './edit';
+import { fromWire, schemaOf, toWire } from './edit';
 import { type Plan, planOf } from './plan';
-import { type AnyRecord, type TableName, recordSchemas, tableNames } from './records';
+import { type AnyRecord, type TableName, tableNames } from './records';
 
 /** Plans and steps as JSON: every record through its schema's codecs, tables and ids in a fixed order. */
 
@@ -50,7 +50,7 @@ export function encodePlan(plan: Plan): WirePlan {
 export function decodePlan(wire: WirePlan): Plan {
   const entries = tableNames.map((table) => [
     table,
-    (wire[table] ?? []).map((record) => recordSchemas[table].decode(record as never)),
+    (wire[table] ?? []).map((record) => schemaOf(table).decode(record)),
   ]);
   return planOf(Object.fromEntries(entries));
 }

@@ -1,9 +1,8 @@
 import { z } from 'zod';
 import type { Draft } from '../plan/draft';
 import { operation } from '../plan/operation';
-import { matchSchema, partySchema } from '../plan/policy';
+import { matchSchema, partySchema, type Service } from '../plan/records';
 import { rankBetween } from '../plan/ranks';
-import type { Service } from '../plan/records';
 import { badInput } from '../plan/refusal';
 import { offersOf } from '../uplink/view';
 import { rulesOf } from './analyse';

@@ -1,12 +1,11 @@
 import { z } from 'zod';
 import type { Draft } from '../plan/draft';
 import { operation } from '../plan/operation';
-import { cellSchema, ruleSchema, serviceSchema } from '../plan/policy';
+import { kinds, type Rule, type Zone } from '../plan/records';
 import { rankBetween } from '../plan/ranks';
-import type { Rule, Zone } from '../plan/records';
 import { badInput } from '../plan/refusal';
+import { removeRecord } from '../plan/remove';
 import { rulesOf } from './analyse';
-import { dropService, dropZone } from './remove';
 import { serviceNames, serviceOf, typedMatches } from './services';
 import { cellOf, zonesOf } from './zones';
 
@@ -43,8 +42,7 @@ export const addZone = operation(
 
 export const removeZone = operation('removeZone', z.strictObject({ zone: z.string() }), (draft, input) => {
   const zone = draft.need('zone', input.zone);
-  dropZone(draft, zone.id);
-  draft.remove('zone', zone.id);
+  removeRecord(draft, { table: 'zone', id: zone.id });
   return `Zone ${zone.name} removed with what was decided for it`;
 });
 
@@ -122,8 +120,8 @@ export const decidePairs = operation(
     pairs: z
       .array(z.strictObject({ from: z.string(), to: z.string() }))
       .min(1, 'No cell is chosen; choose one.'),
-    decision: z.enum([...cellSchema.shape.decision.options, 'usual']),
-    services: cellSchema.shape.services.default([]),
+    decision: z.enum([...kinds.cell.fields.decision.options, 'usual']),
+    services: kinds.cell.fields.services.default([]),
   }),
   (draft, { pairs, decision, services }) => {
     if (decision === 'services' && services.length === 0)
@@ -163,7 +161,9 @@ export function insertRule(
   draft.insert('rule', { log: false, enabled: true, until: null, device: null, note: '', ...fields });
 }
 
-const ruleFields = ruleSchema.pick({ from: true, to: true, services: true, action: true, note: true });
+const ruleFields = z
+  .strictObject(kinds.rule.fields)
+  .pick({ from: true, to: true, services: true, action: true, note: true });
 
 export const addRule = operation(
   'addRule',
@@ -209,7 +209,7 @@ export const setRuleDevice = operation(
 
 export const addService = operation(
   'addService',
-  z.strictObject({ name: serviceSchema.shape.name, ports: z.string() }),
+  z.strictObject({ name: kinds.service.fields.name, ports: z.string() }),
   (draft, { name, ports }) => {
     if ([...draft.plan.service.values()].some((service) => sameName(service.name, name)))
       throw badInput(`There is a service ${name} already; write another name.`, 'name');
@@ -223,8 +223,7 @@ export const removeService = operation(
   z.strictObject({ service: z.string() }),
   (draft, input) => {
     const service = draft.need('service', input.service);
-    dropService(draft, service.id);
-    draft.remove('service', service.id);
+    removeRecord(draft, { table: 'service', id: service.id });
     return `Service ${service.name} removed from wherever it was allowed`;
   },
 );

@@ -3,7 +3,7 @@ import type { Subnet } from '../plan/records';
 import { addressesOf } from '../plan/view';
 import { leaseCapacity } from '../segments/layout';
 import { type Sum, poolNeed } from '../segments/need';
-import { leaseOf } from '../segments/resize';
+import { leaseOf } from '../segments/subnet-need';
 
 /** What the pools of a subnet must hold against what they can lease, with the arithmetic. */
 export function dynamicNeed(plan: Plan, subnet: Subnet): { readonly need: Sum; readonly capacity: number } {

@@ -5,13 +5,13 @@ import { countOf } from '../address/range';
 import { addressCodec } from '../plan/codecs';
 import { type Operation, operation } from '../plan/operation';
 import { siteOf } from '../plan/plan';
-import { exclusionSchema, poolSchema } from '../plan/records';
+import { kinds } from '../plan/records';
 import { Refusal, badInput } from '../plan/refusal';
 import { addressesOf, gatewaysOf } from '../plan/view';
 import { type Run, clip, layoutOfSubnet } from '../segments/layout';
 import { DEFAULT_LEASE } from '../segments/need';
 import { proposePool } from '../segments/propose';
-import { leaseOf } from '../segments/resize';
+import { leaseOf } from '../segments/subnet-need';
 import { dynamicNeed } from './need';
 
 const range = { start: addressCodec, end: addressCodec };
@@ -29,7 +29,7 @@ function requireOrder(start: IpAddress, end: IpAddress): void {
 
 export const addPool = operation(
   'addPool',
-  z.strictObject({ subnet: z.string(), ...range, lease: poolSchema.shape.lease.optional() }),
+  z.strictObject({ subnet: z.string(), ...range, lease: kinds.pool.fields.lease.optional() }),
   (draft, { subnet: id, start, end, lease }) => {
     requireOrder(start, end);
     const subnet = draft.need('subnet', id);
@@ -65,7 +65,7 @@ export const setRelay = operation(
 
 export const addExclusion = operation(
   'addExclusion',
-  z.strictObject({ subnet: z.string(), ...range, why: exclusionSchema.shape.why.default('') }),
+  z.strictObject({ subnet: z.string(), ...range, why: kinds.exclusion.fields.why.default('') }),
   (draft, { subnet: id, start, end, why }) => {
     requireOrder(start, end);
     draft.need('subnet', id);
@@ -192,7 +192,7 @@ function bestGap(runs: readonly Run[]): Run | undefined {
 /** Sets one lease time on every pool of a subnet. */
 export const setLease = operation(
   'setLease',
-  z.strictObject({ subnet: z.string(), lease: poolSchema.shape.lease }),
+  z.strictObject({ subnet: z.string(), lease: kinds.pool.fields.lease }),
   (draft, { subnet: id, lease }) => {
     const vlan = draft.need('vlan', draft.need('subnet', id).vlan);
     for (const pool of [...draft.plan.pool.group(id).keys()]) draft.update('pool', pool, { lease });

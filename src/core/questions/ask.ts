@@ -3,8 +3,14 @@ import type { Plan } from '../plan/plan';
 import type { Question } from '../plan/records';
 import { portTitle } from '../plan/words';
 import { wantedText } from '../policy/decide';
-import type { Answer, Question as Asked, Receiver, Sender } from '../rehearse/probe';
-import { nameOfReceiver, probe } from '../rehearse/probe';
+import {
+  type Answer,
+  type Question as Asked,
+  type Receiver,
+  type Sender,
+  nameOfReceiver,
+  probe,
+} from '../rehearse/probe';
 
 const sorted = memo((questions: Plan['question']) =>
   [...questions.values()].sort((a, b) => (a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : a.id < b.id ? -1 : 1)),

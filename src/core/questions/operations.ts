@@ -1,16 +1,14 @@
 import { z } from 'zod';
-import type { Draft } from '../plan/draft';
 import { operation } from '../plan/operation';
 import { rankBetween } from '../plan/ranks';
-import type { Question } from '../plan/records';
-import { questionSchema } from '../plan/question';
+import { kinds } from '../plan/records';
 import { questionText, questionsOf } from './ask';
 
 /** Questions kept with the answer that is expected: the acceptance list of a site. */
 
 export const addQuestion = operation(
   'addQuestion',
-  questionSchema.omit({ id: true, rank: true }),
+  z.strictObject(kinds.question.fields).omit({ rank: true }),
   (draft, fields) => {
     for (const port of [fields.fromPort]) if (port !== null) draft.need('port', port);
     for (const device of [fields.fromDevice, fields.toDevice])
@@ -46,9 +44,3 @@ export const moveQuestion = operation(
     return `Question moved: ${questionText(draft.plan, question)}`;
   },
 );
-
-/** Drops the questions that speak of something that goes. */
-export function dropQuestions(draft: Draft, gone: (question: Question) => boolean): void {
-  for (const question of [...draft.plan.question.values()])
-    if (gone(question)) draft.remove('question', question.id);
-}

@@ -1,5 +1,5 @@
 import type { IpAddress } from '../address/ip';
-import type { Remedy } from '../findings/finding';
+import type { Remedy } from '../plan/operation';
 import type { Uplink } from '../plan/records';
 import type { RecordRef } from '../plan/refusal';
 import type { Verdict, Wanted } from '../policy/decide';

@@ -1,7 +1,7 @@
 import { type IpAddress, familyOf, formatAddress } from '../address/ip';
-import { portsTitle } from '../gear/ports';
+import { portsTitle } from '../gear/ranges';
 import { boxOf } from '../plan/box-of';
-import type { Remedy } from '../findings/finding';
+import type { Remedy } from '../plan/operation';
 import { carryNeeded } from '../findings/remedies';
 import type { Plan } from '../plan/plan';
 import type { Interface, Pool, Subnet, Vlan } from '../plan/records';

@@ -1,9 +1,9 @@
 import { type IpAddress, formatAddress } from '../address/ip';
 import { contains, formatPrefix, networkOf } from '../address/prefix';
-import type { Remedy } from '../findings/finding';
+import type { Remedy } from '../plan/operation';
 import { carryNeeded, joinSegment, subnetSettings } from '../findings/remedies';
 import { boxOf } from '../plan/box-of';
-import { adding } from '../gear/ports';
+import { adding } from '../gear/roles';
 import { derive } from '../plan/derive';
 import { groupBy, memo } from '../plan/memo';
 import { type Plan, withRecord } from '../plan/plan';

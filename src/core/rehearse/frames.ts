@@ -1,8 +1,8 @@
 import { deriveBy } from '../plan/derive';
-import { portsTitle } from '../gear/ports';
+import { portsTitle } from '../gear/ranges';
 import type { Plan } from '../plan/plan';
 import type { Device, Port } from '../plan/records';
-import type { Remedy } from '../findings/finding';
+import type { Remedy } from '../plan/operation';
 import { carryNeeded } from '../findings/remedies';
 import { gatewaysOf, subnetsOf } from '../plan/view';
 import { portTitle } from '../plan/words';

@@ -1,5 +1,5 @@
 import { type IpAddress, formatAddress } from '../address/ip';
-import type { Remedy } from '../findings/finding';
+import type { Remedy } from '../plan/operation';
 import { boxOf } from '../plan/box-of';
 import type { Plan } from '../plan/plan';
 import type { RecordRef } from '../plan/refusal';

@@ -1,5 +1,5 @@
 import { type IpAddress, familyOf, formatAddress } from '../address/ip';
-import type { Remedy } from '../findings/finding';
+import type { Remedy } from '../plan/operation';
 import type { Plan } from '../plan/plan';
 import type { Forward, Uplink } from '../plan/records';
 import { portTitle } from '../plan/words';

@@ -1,5 +1,5 @@
 import type { Plan } from '../plan/plan';
-import { deviceNamed, portNamed, soundGear } from '../testing/gear';
+import { deviceNamed, portNamed, soundGear, vlanFor } from '../testing/gear';
 import { uplinkNamed } from '../testing/internet';
 import { done } from '../testing/plans';
 import { soundPolicy } from '../testing/policy';
@@ -7,7 +7,6 @@ import { soundTrees } from '../testing/trees';
 import { fieldsOf } from '../questions/ask';
 import { typedCable } from '../gear/typed-cable';
 import { subnetOf } from '../plan/view';
-import { vlanFor } from '../testing/gear';
 import { treesOf } from '../tree/forwarding';
 import { type Fault, faultTitle, singleFaultsOf } from './faults';
 import { intruderReach } from './intruder';

@@ -4,11 +4,10 @@ import { formatPrefix } from '../address/prefix';
 import { addressCodec, prefixCodec } from '../plan/codecs';
 import type { Draft } from '../plan/draft';
 import { operation } from '../plan/operation';
-import { routeSchema, translationSchema, tunnelSchema } from '../plan/routing';
-import type { Device } from '../plan/records';
+import { kinds, type Device } from '../plan/records';
 import { badInput } from '../plan/refusal';
 import { gatewaysOf, routersOf, subnetsOf } from '../plan/view';
-import { takeTunnel } from '../uplink/remove';
+import { removeRecord } from '../plan/remove';
 import { uplinksOf } from '../uplink/view';
 
 /** Static routes, tunnels, 1:1 translation, routers behind routers, and the telephone box kept inside. */
@@ -26,7 +25,7 @@ export const addRoute = operation(
     device: z.string().optional(),
     prefix: prefixCodec,
     via: addressCodec,
-    note: routeSchema.shape.note.default(''),
+    note: kinds.route.fields.note.default(''),
   }),
   (draft, { device: wanted, prefix, via, note }) => {
     const device = routerFor(draft, wanted);
@@ -54,7 +53,7 @@ export const addTunnel = operation(
   z.strictObject({
     device: z.string().optional(),
     name: z.string().trim(),
-    peer: tunnelSchema.shape.peer.default(''),
+    peer: kinds.tunnel.fields.peer.default(''),
     remote: z.array(prefixCodec).min(1, 'The other end has no network; write one like 10.60.0.0/16.'),
     initiates: z.boolean().default(true),
   }),
@@ -73,7 +72,7 @@ export const removeTunnel = operation(
   z.strictObject({ tunnel: z.string() }),
   (draft, input) => {
     const { id, name } = draft.need('tunnel', input.tunnel);
-    takeTunnel(draft, id);
+    removeRecord(draft, { table: 'tunnel', id });
     return `Tunnel ${name} removed`;
   },
 );
@@ -95,7 +94,7 @@ export const addTranslation = operation(
     device: z.string().optional(),
     subnet: z.string(),
     outside: prefixCodec,
-    note: translationSchema.shape.note.default(''),
+    note: kinds.translation.fields.note.default(''),
   }),
   (draft, { device: wanted, subnet: id, outside, note }) => {
     const device = routerFor(draft, wanted);

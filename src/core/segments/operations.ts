@@ -1,26 +1,22 @@
 import { z } from 'zod';
 import { type IpAddress, formatAddress } from '../address/ip';
 import { formatPrefix, prefixFamily } from '../address/prefix';
-import { removeVlanFromPorts } from '../gear/remove';
-import { dropQuestions } from '../questions/operations';
-import { dropVlan } from '../policy/remove';
-import { leaveSegment, removeTranslationsOf } from '../uplink/remove';
+import { removeRecord } from '../plan/remove';
 import { carriedOf, vlansIn } from '../gear/roles';
 import { insertCard } from '../hosts/card';
-import { removeAddress, removeInterface } from '../hosts/remove';
+import { removeAddress } from '../hosts/remove';
 import { addressCodec, prefixCodec } from '../plan/codecs';
 import type { Draft } from '../plan/draft';
 import { operation } from '../plan/operation';
-import type { Plan } from '../plan/plan';
-import { siteOf } from '../plan/plan';
+import { type Plan, siteOf } from '../plan/plan';
 import { rankBetween } from '../plan/ranks';
-import { type Device, type Subnet, vlanSchema } from '../plan/records';
+import { type Device, type Subnet, kinds } from '../plan/records';
 import { Refusal } from '../plan/refusal';
 import { addressesOf, gatewaysOf, interfacesOf, routersOf, subnetsOf, vlansOf } from '../plan/view';
 import { proposeSegment } from './propose';
 import { habitualGateway } from './space';
 
-const fields = vlanSchema.shape;
+const fields = kinds.vlan.fields;
 
 /** The box that routes between segments; made when the plan has none, so that a gateway has something to stand on. */
 function routingDevice(draft: Draft): Device {
@@ -147,12 +143,9 @@ export function hangingOn(plan: Plan, vlan: string): Hanging {
 }
 
 function dropSubnet(draft: Draft, subnet: Subnet): number {
-  for (const table of ['pool', 'exclusion'] as const)
-    for (const id of [...draft.plan[table].group(subnet.id).keys()]) draft.remove(table, id);
   const addresses = addressesOf(draft.plan, subnet.id);
   for (const address of addresses) removeAddress(draft, address.id);
-  removeTranslationsOf(draft, subnet.id);
-  draft.remove('subnet', subnet.id);
+  removeRecord(draft, { table: 'subnet', id: subnet.id });
   return addresses.filter((address) => !address.gateway).length;
 }
 
@@ -164,13 +157,7 @@ export const removeSegment = operation(
   (draft, input) => {
     const vlan = draft.need('vlan', input.vlan);
     const fixed = subnetsOf(draft.plan, vlan.id).reduce((sum, subnet) => sum + dropSubnet(draft, subnet), 0);
-    for (const item of [...draft.plan.interface.values()].filter((candidate) => candidate.vlan === vlan.id))
-      removeInterface(draft, item.id);
-    removeVlanFromPorts(draft, vlan.id);
-    dropVlan(draft, vlan.id);
-    dropQuestions(draft, ({ fromVlan, toVlan }) => fromVlan === vlan.id || toVlan === vlan.id);
-    leaveSegment(draft, vlan.id);
-    draft.remove('vlan', vlan.id);
+    removeRecord(draft, { table: 'vlan', id: vlan.id });
     return `${vlan.name} (VLAN ${vlan.vid}) removed${fixed ? ` with ${counted(fixed, 'fixed address', 'fixed addresses')}` : ''}`;
   },
 );

@@ -1,3 +1,4 @@
+import { leaseOf, needOf } from './subnet-need';
 import { z } from 'zod';
 import { packPrefixes, type PackRequest } from '../address/packing';
 import { type Prefix, contains, formatPrefix, halves, prefixFamily, samePrefix } from '../address/prefix';
@@ -11,7 +12,7 @@ import type { Address, Subnet, Vlan } from '../plan/records';
 import { Refusal } from '../plan/refusal';
 import { addressesOf, gatewaysOf, hostOf, vlansOf } from '../plan/view';
 import { clip } from './layout';
-import { DEFAULT_LEASE, grown, prefixLengthFor, subnetNeed, transientNeed } from './need';
+import { grown, prefixLengthFor, transientNeed } from './need';
 import { proposeCode, proposeColour, proposePrefix, proposeVid } from './propose';
 import { renumber } from './renumber';
 import { purposeDefaults } from './purposes';
@@ -19,18 +20,6 @@ import { foreignNetworks, habitualGateway, takenPrefixes, thirdOctetPlaces, usab
 import { putGateway } from './operations';
 
 /** The lease that counts for a subnet's need: its longest pool's, else the usual one. */
-export const leaseOf = (plan: Plan, subnet: Subnet): number => {
-  const leases = [...plan.pool.group(subnet.id).values()].map((pool) => pool.lease);
-  return leases.length ? Math.max(...leases) : DEFAULT_LEASE;
-};
-
-/** Gateways a subnet must hold: one, and two more addresses for a redundant pair behind a virtual one. */
-export const gatewayCount = (plan: Plan, subnet: Subnet): number =>
-  addressesOf(plan, subnet.id).some((address) => address.assignment === 'virtual') ? 3 : 1;
-
-export const needOf = (plan: Plan, vlan: Vlan, subnet: Subnet) =>
-  subnetNeed(vlan, siteOf(plan), leaseOf(plan, subnet), gatewayCount(plan, subnet));
-
 const names = (plan: Plan, addresses: readonly Address[]) => {
   const shown = addresses
     .slice(0, 3)

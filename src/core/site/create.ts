@@ -2,9 +2,9 @@ import { z } from 'zod';
 import { parsePrefix } from '../address/prefix';
 import { Draft } from '../plan/draft';
 import { type Plan, planOf } from '../plan/plan';
-import { SITE_ID, type Site, siteSchema } from '../plan/records';
+import { SITE_ID, type Site, kinds } from '../plan/records';
 
-const fields = siteSchema.shape;
+const fields = kinds.site.fields;
 export const newSiteInput = z.strictObject({
   name: fields.name,
   kind: fields.kind,

@@ -1,5 +1,5 @@
 import type { Plan } from '../plan/plan';
-import { portsTitle } from '../gear/ports';
+import { portsTitle } from '../gear/ranges';
 import type { Device, Port } from '../plan/records';
 import { missingPorts } from './carry';
 import { type Came, type Flood, type Heard, type State, flood, stateKey } from './fabric';

@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { typedCable } from '../gear/typed-cable';
-import type { Plan } from '../plan/plan';
-import { withRecord } from '../plan/plan';
+import { type Plan, withRecord } from '../plan/plan';
 import type { AnyRecord, Port, TableName } from '../plan/records';
 import { devicesNamed, subnetOf, vlansOf } from '../plan/view';
 import { boxOf } from '../plan/box-of';

@@ -2,9 +2,8 @@ import fc from 'fast-check';
 import { parsePrefix } from '../address/prefix';
 import { perform } from '../operations';
 import { applyChange } from '../plan/change';
-import type { Plan } from '../plan/plan';
+import { type Plan, planOf, withRecord } from '../plan/plan';
 import { type AnyRecord, type TableName, purposes, tableNames } from '../plan/records';
-import { planOf, withRecord } from '../plan/plan';
 import { Refusal } from '../plan/refusal';
 import { newSitePlan } from '../site/create';
 

@@ -1,6 +1,5 @@
 import { z } from 'zod';
-import type { Plan } from '../plan/plan';
-import { siteOf } from '../plan/plan';
+import { type Plan, siteOf } from '../plan/plan';
 import type { Vlan } from '../plan/records';
 import { operation } from '../plan/operation';
 import { badInput } from '../plan/refusal';

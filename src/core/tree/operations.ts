@@ -5,9 +5,8 @@ import type { Draft } from '../plan/draft';
 import { equal } from '../plan/equal';
 import { operation } from '../plan/operation';
 import { siteOf } from '../plan/plan';
-import type { Box, BridgeRecord } from '../plan/records';
+import { type Box, type BridgeRecord, kinds } from '../plan/records';
 import { badInput } from '../plan/refusal';
-import { bridgeSchema, instanceSchema, treePortSchema } from '../plan/tree';
 import { fieldName, portTitle, wireText } from '../plan/words';
 import { treesOf } from './forwarding';
 import { formatVids, parseVids } from './ranges';
@@ -68,7 +67,7 @@ export const setBridge = operation(
   'setBridge',
   z.strictObject({
     devices: z.array(z.string()).min(1, 'No box is chosen; choose at least one.'),
-    set: bridgeSchema.omit({ id: true, device: true }).partial(),
+    set: z.strictObject(kinds.bridge.fields).omit({ device: true }).partial(),
     carry,
   }),
   (draft, { devices, set, carry: vlans }) => {
@@ -129,7 +128,7 @@ export const placeRoots = operation(
     primary: z.string(),
     secondary: z.string().nullable(),
     /** 0 for the common tree. */
-    instance: instanceSchema.shape.number.or(z.literal(0)).default(0),
+    instance: kinds.instance.fields.number.or(z.literal(0)).default(0),
     carry,
   }),
   (draft, { primary, secondary, instance, carry: vlans }) => {
@@ -166,9 +165,9 @@ export const setInstance = operation(
   'setInstance',
   z.strictObject({
     devices: z.array(z.string()).min(1, 'No box is chosen; choose at least one.'),
-    number: instanceSchema.shape.number,
+    number: kinds.instance.fields.number,
     vids: z.string().optional(),
-    priority: instanceSchema.shape.priority.optional(),
+    priority: kinds.instance.fields.priority.optional(),
   }),
   (draft, { devices, number, vids, priority }) => {
     const listed = vids === undefined ? undefined : parseVids(vids);
@@ -254,8 +253,8 @@ export const setTreePort = operation(
   'setTreePort',
   z.strictObject({
     ports: z.array(z.string()).min(1, 'No port is chosen; choose at least one.'),
-    instance: treePortSchema.shape.instance.default(0),
-    set: treePortSchema.omit({ id: true, port: true, instance: true }).partial(),
+    instance: kinds.treePort.fields.instance.default(0),
+    set: z.strictObject(kinds.treePort.fields).omit({ port: true, instance: true }).partial(),
     carry,
   }),
   (draft, { ports, instance, set, carry: vlans }) => {

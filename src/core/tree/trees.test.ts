@@ -1,7 +1,6 @@
 import fc from 'fast-check';
-import type { Plan } from '../plan/plan';
+import { type Plan, withRecord } from '../plan/plan';
 import type { Port, TreePort } from '../plan/records';
-import { withRecord } from '../plan/plan';
 import { probeFrames } from '../testing/frames';
 import { type Made, type MadeLink, PORTS_OF_SWITCH, portAt, switches } from '../testing/switches';
 import { configurationDigest } from './digest';

@@ -1,10 +1,9 @@
 import { z } from 'zod';
 import { idSchema } from '../plan/codecs';
-import { forwardSchema, protocols } from '../plan/internet';
+import { protocols, kinds, type Interface, type Uplink } from '../plan/records';
 import type { Draft } from '../plan/draft';
 import { operation } from '../plan/operation';
 import type { Plan } from '../plan/plan';
-import type { Interface, Uplink } from '../plan/records';
 import { badInput } from '../plan/refusal';
 import { addressesOn } from '../plan/view';
 import { portsText } from '../plan/words';
@@ -191,8 +190,8 @@ export const takeForward = operation(
     uplink: idSchema,
     target: idSchema,
     protocol: z.enum(protocols),
-    port: forwardSchema.shape.inside,
-    sources: forwardSchema.shape.sources.default([]),
+    port: kinds.forward.fields.inside,
+    sources: kinds.forward.fields.sources.default([]),
     /** The dynamic name, where one is wanted. */
     name: z.string().trim().max(120).default(''),
   }),

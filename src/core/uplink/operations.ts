@@ -1,15 +1,14 @@
 import { z } from 'zod';
 import { uplink as facingProvider } from '../gear/roles';
 import type { Draft } from '../plan/draft';
-import { forwardSchema, offerSchema, protocols } from '../plan/internet';
+import { protocols, kinds, type Device, type Forward, type Port, type Uplink } from '../plan/records';
 import { operation } from '../plan/operation';
 import type { Plan } from '../plan/plan';
-import type { Device, Forward, Port, Uplink } from '../plan/records';
 import { Refusal, badInput } from '../plan/refusal';
 import { routersOf } from '../plan/view';
+import { removeRecord } from '../plan/remove';
 import { portTitle, portsText } from '../plan/words';
 import { portsOf } from '../switching/wiring';
-import { takeUplink } from './remove';
 import { protocolsMeet, serviceAt } from './services';
 import { forwardsOf, targetOf, uplinksOf } from './view';
 
@@ -90,7 +89,7 @@ export const addUplink = operation(
 export const removeUplink = operation('removeUplink', one, (draft, input) => {
   const uplink = draft.need('uplink', input.uplink);
   const forwards = forwardsOf(draft.plan, uplink.id);
-  takeUplink(draft, uplink.id);
+  removeRecord(draft, { table: 'uplink', id: uplink.id });
   const lost =
     forwards.length === 0 ? '' : ` with ${forwards.length} forward${forwards.length === 1 ? '' : 's'}`;
   return `Uplink ${uplink.name} removed${lost}`;
@@ -202,12 +201,12 @@ export const addForward = operation(
     uplink: z.string(),
     protocol: z.enum(protocols).default('tcp'),
     target: z.string(),
-    inside: forwardSchema.shape.inside,
+    inside: kinds.forward.fields.inside,
     /** Left out: the inside port, or the next free one. */
-    from: forwardSchema.shape.from.optional(),
+    from: kinds.forward.fields.from.optional(),
     count: z.number().int().min(1).max(1000).default(1),
-    sources: forwardSchema.shape.sources.default([]),
-    note: forwardSchema.shape.note.default(''),
+    sources: kinds.forward.fields.sources.default([]),
+    note: kinds.forward.fields.note.default(''),
   }),
   (draft, { uplink: id, protocol, target, inside, from: typed, count, sources, note }) => {
     const uplink = draft.need('uplink', id);
@@ -282,8 +281,8 @@ export const addOffer = operation(
   z.strictObject({
     device: z.string(),
     protocol: z.enum(protocols).default('tcp'),
-    port: offerSchema.shape.port,
-    name: offerSchema.shape.name.default(''),
+    port: kinds.offer.fields.port,
+    name: kinds.offer.fields.name.default(''),
   }),
   (draft, input) => {
     const device = draft.need('device', input.device);

@@ -2,10 +2,9 @@ import { z } from 'zod';
 import { type Prefix, networkOf } from '../address/prefix';
 import { idSchema } from '../plan/codecs';
 import type { Draft } from '../plan/draft';
-import { forwardSchema, protocols } from '../plan/internet';
+import { protocols, kinds, type Party } from '../plan/records';
 import { operation } from '../plan/operation';
 import type { Plan } from '../plan/plan';
-import type { Party } from '../plan/records';
 import { Refusal } from '../plan/refusal';
 import { letThrough } from '../policy/let-through';
 import { insertZone } from '../policy/operations';
@@ -54,7 +53,7 @@ export const takeWay = operation(
     uplink: idSchema,
     target: idSchema,
     protocol: z.enum(protocols),
-    port: forwardSchema.shape.inside,
+    port: kinds.forward.fields.inside,
     name: z.string().trim().max(120).default(''),
   }),
   (draft, { way, uplink: id, target, protocol, port, name }) => {

@@ -1,10 +1,9 @@
 'use client';
 
-import { parsePrefix } from '@/core/address/prefix';
+import { parsePrefix, formatPrefix, networkOf } from '@/core/address/prefix';
 import type { Call } from '@/core/plan/operation';
 import type { Subnet, TableName } from '@/core/plan/records';
 import { Refusal } from '@/core/plan/refusal';
-import { formatPrefix, networkOf } from '@/core/address/prefix';
 import { formatAddress, parseAddress, widthOf, familyOf } from '@/core/address/ip';
 import { useSession } from './context';
 import { useView } from './view';

@@ -1,7 +1,7 @@
 'use client';
 
 import { type ReactNode, useState } from 'react';
-import type { Remedy } from '@/core/findings/finding';
+import type { Remedy } from '@/core/plan/operation';
 import { describeChange } from '@/core/plan/describe';
 import { attempt, problemOf } from '../session/attempt';
 import { usePlan, useSession } from '../session/context';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { readPlanFile } from '@/core/formats/plan-file';
-import { SITE_ID, siteSchema } from '@/core/plan/records';
+import { SITE_ID, kinds } from '@/core/plan/records';
 import { type Plan, siteOf, withRecord } from '@/core/plan/plan';
 import { newSiteInput, newSitePlan } from '@/core/site/create';
 import { database } from '@/db/connection';
@@ -26,7 +26,7 @@ export const GET = handle(async () => {
 
 const body = z.union([
   z.strictObject({ create: z.unknown() }),
-  z.strictObject({ duplicate: z.string(), name: siteSchema.shape.name }),
+  z.strictObject({ duplicate: z.string(), name: kinds.site.fields.name }),
   z.strictObject({ file: z.string() }),
 ]);
 

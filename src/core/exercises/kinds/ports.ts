@@ -1,4 +1,4 @@
-import { dropping } from '../../gear/ports';
+import { dropping } from '../../gear/roles';
 import { access, accessWithVoice, carriedOf, carries, parked, trunk } from '../../gear/roles';
 import { boxOf } from '../../plan/box-of';
 import type { Draft } from '../../plan/draft';

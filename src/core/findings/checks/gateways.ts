@@ -2,7 +2,8 @@ import { formatAddress } from '../../address/ip';
 import { contains, formatPrefix } from '../../address/prefix';
 import { inRange } from '../../address/range';
 import type { Subnet } from '../../plan/records';
-import type { Remedy, SubnetCheck } from '../finding';
+import type { SubnetCheck } from '../finding';
+import type { Remedy } from '../../plan/operation';
 
 const habit = (subnet: Subnet): Remedy => ({
   label: 'Put it where the site’s habit says',

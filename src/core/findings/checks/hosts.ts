@@ -10,7 +10,8 @@ import type { Plan } from '../../plan/plan';
 import type { Device, DeviceKind, Vlan } from '../../plan/records';
 import { dnsOf, subnetOf, vlansOf } from '../../plan/view';
 import { subnetSettings } from '../remedies';
-import type { Remedy, Report, SubnetCheck } from '../finding';
+import type { Report, SubnetCheck } from '../finding';
+import type { Remedy } from '../../plan/operation';
 import type { Host, SubnetView } from '../subnet-view';
 
 const on = (host: Host) => ({ table: 'address' as const, id: host.address.id });

@@ -12,8 +12,10 @@ import { type Plan, siteOf } from '../../plan/plan';
 import type { Subnet } from '../../plan/records';
 import { toWire } from '../../plan/edit';
 import { foreignNetworks, isFree, thirdOctetPlaces, usableSpace } from '../../segments/space';
-import { fittedLength, needOf } from '../../segments/resize';
-import type { Remedy, SiteCheck, SubnetCheck } from '../finding';
+import { fittedLength } from '../../segments/resize';
+import { needOf } from '../../segments/subnet-need';
+import type { SiteCheck, SubnetCheck } from '../finding';
+import type { Remedy } from '../../plan/operation';
 
 const vlanName = (plan: Plan, subnet: Subnet) => plan.vlan.get(subnet.vlan)!.name;
 const ref = (subnet: Subnet) => ({ table: 'subnet' as const, id: subnet.id });

@@ -1,10 +1,9 @@
 import { groupBy } from '../../plan/memo';
 import { siteOf, type Plan } from '../../plan/plan';
-import type { Vlan } from '../../plan/records';
+import { type Vlan, SITE_ID } from '../../plan/records';
 import { vlansOf } from '../../plan/view';
 import { isReservedVid } from '../../segments/propose';
 import { isDomain } from '../../hosts/names';
-import { SITE_ID } from '../../plan/records';
 import type { Report, SiteCheck } from '../finding';
 import { formatPrefix } from '../../address/prefix';
 

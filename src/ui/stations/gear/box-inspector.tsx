@@ -1,9 +1,15 @@
 'use client';
 
 import { useState } from 'react';
-import { controlFrames, factoryStates, filters, spanningTrees } from '@/core/plan/gear';
+import {
+  controlFrames,
+  factoryStates,
+  filters,
+  spanningTrees,
+  type Box,
+  type Device,
+} from '@/core/plan/records';
 import type { Plan } from '@/core/plan/plan';
-import type { Box, Device } from '@/core/plan/records';
 import { powerOf } from '@/core/gear/power';
 import { boxOf } from '@/core/plan/box-of';
 import { innerPort, isPassive } from '@/core/switching/wiring';

@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import type { Plan } from '@/core/plan/plan';
 import { vlansOf } from '@/core/plan/view';
-import { portsTitle } from '@/core/gear/ports';
+import { portsTitle } from '@/core/gear/ranges';
 import { missingPorts, sparePorts } from '@/core/switching/carry';
 import { islandsOf } from '@/core/switching/users';
 import { useView } from '../../session/view';

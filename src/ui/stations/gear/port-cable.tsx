@@ -2,10 +2,9 @@
 
 import { type FormEvent, useState } from 'react';
 import { endIn, typedCable } from '@/core/gear/typed-cable';
-import { cableMedia } from '@/core/plan/gear';
+import { cableMedia, type Cable, type Port } from '@/core/plan/records';
 import { badInput } from '@/core/plan/refusal';
 import type { Plan } from '@/core/plan/plan';
-import type { Cable, Port } from '@/core/plan/records';
 import { boxOf } from '@/core/plan/box-of';
 import { cablesAt, isPassive, portsOf } from '@/core/switching/wiring';
 import { problemOf } from '../../session/attempt';

@@ -1,8 +1,7 @@
 'use client';
 
-import { portMedia, selfRoles } from '@/core/plan/gear';
+import { portMedia, selfRoles, type Port } from '@/core/plan/records';
 import type { Plan } from '@/core/plan/plan';
-import type { Port } from '@/core/plan/records';
 import { useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { Choice, Field } from '../../parts/field';

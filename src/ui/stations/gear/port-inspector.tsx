@@ -2,7 +2,7 @@
 
 import { type FormEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { typedTagged, typedVlan, taggedText } from '@/core/gear/typed-vlans';
-import { portsTitle } from '@/core/gear/ports';
+import { portsTitle } from '@/core/gear/ranges';
 import { describePorts } from '@/core/gear/ranges';
 import type { Plan } from '@/core/plan/plan';
 import type { Port } from '@/core/plan/records';

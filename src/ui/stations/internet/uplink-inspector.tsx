@@ -1,27 +1,19 @@
 'use client';
 
-import { formatAddress } from '@/core/address/ip';
-import { formatPrefix, parsePrefix } from '@/core/address/prefix';
 import type { Plan } from '@/core/plan/plan';
 import type { Uplink } from '@/core/plan/records';
-import { badInput } from '@/core/plan/refusal';
 import { vlansOf } from '@/core/plan/view';
 import { switchingOf } from '@/core/uplink/failover';
 import { usualMtu } from '@/core/uplink/way-out';
 import { uplinksOf } from '@/core/uplink/view';
 import { portsOf } from '@/core/switching/wiring';
-import { useEdit, wholeNumber } from '../../session/actions';
+import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
-import { Choice, Field } from '../../parts/field';
+import { Choice } from '../../parts/field';
 import { Property, Toggle } from '../../parts/property';
+import { RecordField } from '../../parts/record-field';
 import { addressingOptions, outsideOptions, passingOptions, upstreamOptions } from './words';
-
-const isNone = (text: string) => text === '' || /^none$/i.test(text);
-const prefixText = (text: string) => {
-  const parsed = parsePrefix(text);
-  return parsed ? formatPrefix(parsed.prefix) : text;
-};
 
 /** An uplink: how it is addressed, what stands upstream, what is known of its address, when it is used. */
 export function UplinkInspector({ plan, uplink }: { plan: Plan; uplink: Uplink }) {
@@ -30,80 +22,15 @@ export function UplinkInspector({ plan, uplink }: { plan: Plan; uplink: Uplink }
   const set = useView((state) => state.set);
   const change = (field: keyof Uplink, value: unknown, seen?: unknown) =>
     edit('uplink', uplink.id, field, value, seen);
-  const text = (label: string, field: 'name' | 'dynamicName', placeholder = 'none') => (
-    <Property label={label}>
-      <Field
-        mono={field !== 'name'}
-        label={label}
-        value={uplink[field]}
-        placeholder={placeholder}
-        onCommit={(typed, seen) => change(field, typed, seen)}
-      />
-    </Property>
+  const field = (name: keyof Uplink, placeholder?: string) => (
+    <RecordField table="uplink" record={uplink} field={name} placeholder={placeholder} />
   );
-  const number = (
-    label: string,
-    field:
-      | 'providerVlan'
-      | 'mtu'
-      | 'down'
-      | 'up'
-      | 'cap'
-      | 'tier'
-      | 'weight'
-      | 'monitorEvery'
-      | 'lossesDown'
-      | 'repliesUp',
-    placeholder = 'none',
-  ) => (
-    <Property label={label}>
-      <Field
-        mono
-        label={label}
-        value={uplink[field] === null ? '' : String(uplink[field])}
-        placeholder={placeholder}
-        onCommit={(typed) => {
-          if (isNone(typed) && ['tier', 'weight', 'monitorEvery', 'lossesDown', 'repliesUp'].includes(field))
-            throw badInput(`${label} cannot be left empty; write a whole number.`, field);
-          change(field, isNone(typed) ? null : wholeNumber(typed, label), uplink[field]);
-        }}
-      />
-    </Property>
-  );
-  const address = (label: string, field: 'address' | 'monitor', placeholder: string) => {
-    const shown = uplink[field] === null ? '' : formatAddress(uplink[field]);
-    return (
-      <Property label={label}>
-        <Field
-          mono
-          label={label}
-          value={shown}
-          placeholder={placeholder}
-          onCommit={(typed) => change(field, isNone(typed) ? null : typed, shown || null)}
-        />
-      </Property>
-    );
-  };
-  const prefix = (label: string, field: 'network' | 'delegated', placeholder: string) => {
-    const shown = uplink[field] === null ? '' : formatPrefix(uplink[field]);
-    return (
-      <Property label={label}>
-        <Field
-          mono
-          label={label}
-          value={shown}
-          placeholder={placeholder}
-          onCommit={(typed) => change(field, isNone(typed) ? null : prefixText(typed), shown || null)}
-        />
-      </Property>
-    );
-  };
   const ports = portsOf(plan, uplink.device).filter((port) => port.number > 0);
   const several = uplinksOf(plan).length > 1;
   return (
     <section aria-label="Chosen uplink" className="pb-4">
       <h2 className="mono font-bold">{uplink.name}</h2>
-      {text('Name', 'name')}
+      {field('name')}
       <Property label="Its outside stands in">
         <Choice
           label="Its outside stands in"
@@ -147,7 +74,7 @@ export function UplinkInspector({ plan, uplink }: { plan: Plan; uplink: Uplink }
           onChoose={(value) => change('addressing', value)}
         />
       </Property>
-      {number('Provider VLAN', 'providerVlan', 'untagged')}
+      {field('providerVlan', 'untagged')}
       <Property label="Upstream">
         <Choice
           label="What stands upstream"
@@ -166,7 +93,7 @@ export function UplinkInspector({ plan, uplink }: { plan: Plan; uplink: Uplink }
           />
         </Property>
       )}
-      {address('Address', 'address', 'not known')}
+      {field('address', 'not known')}
       <Property label="Which is">
         <Choice
           label="What kind of address it has"
@@ -175,12 +102,12 @@ export function UplinkInspector({ plan, uplink }: { plan: Plan; uplink: Uplink }
           onChoose={(value) => change('outside', value)}
         />
       </Property>
-      {prefix('Network', 'network', '198.51.100.8/29')}
-      {prefix('IPv6 prefix', 'delegated', 'none delegated')}
-      {number('MTU', 'mtu', `${usualMtu(uplink)}, as usual`)}
-      {number('Mbit/s down', 'down')}
-      {number('Mbit/s up', 'up')}
-      {number('GB a month', 'cap', 'no limit')}
+      {field('network', '198.51.100.8/29')}
+      {field('delegated', 'none delegated')}
+      {field('mtu', `${usualMtu(uplink)}, as usual`)}
+      {field('down')}
+      {field('up')}
+      {field('cap', 'no limit')}
       <Toggle
         label="in use"
         checked={uplink.enabled}
@@ -191,7 +118,7 @@ export function UplinkInspector({ plan, uplink }: { plan: Plan; uplink: Uplink }
         checked={uplink.noForwards}
         onChange={(on) => change('noForwards', on, uplink.noForwards)}
       />
-      {text('Dynamic name', 'dynamicName', 'site.example.net')}
+      {field('dynamicName', 'site.example.net')}
       {uplink.dynamicName !== '' && (
         <Property label="Kept by">
           <Choice
@@ -215,12 +142,12 @@ export function UplinkInspector({ plan, uplink }: { plan: Plan; uplink: Uplink }
           ? 'Tier 1 is used first; uplinks of one tier share by weight.'
           : 'With a second uplink: tier 1 is used first, and what is pinged decides.'}
       </p>
-      {number('Tier', 'tier')}
-      {number('Weight', 'weight')}
-      {address('Pings', 'monitor', 'something in the Internet')}
-      {number('Every … s', 'monitorEvery')}
-      {number('Lost: down', 'lossesDown')}
-      {number('Answered: up', 'repliesUp')}
+      {field('tier')}
+      {field('weight')}
+      {field('monitor', 'something in the Internet')}
+      {field('monitorEvery')}
+      {field('lossesDown')}
+      {field('repliesUp')}
       <p className="mono py-1 text-[13px]">{switchingOf(uplink).arithmetic}</p>
       <button
         type="button"

@@ -1,4 +1,4 @@
-import { addressings, outsides, passings, protocols, upstreams } from '@/core/plan/internet';
+import { addressings, outsides, passings, protocols, upstreams } from '@/core/plan/records';
 
 /** What the choices of the Internet side are called on the screen. */
 const named = <T extends string>(values: readonly T[], words: Readonly<Record<T, string>>) =>

@@ -1,8 +1,7 @@
 'use client';
 
 import { type FormEvent, useMemo, useState } from 'react';
-import { siteOf } from '@/core/plan/plan';
-import type { Plan } from '@/core/plan/plan';
+import { siteOf, type Plan } from '@/core/plan/plan';
 import { startFor, starts } from '@/core/policy/start';
 import { zonesOf } from '@/core/policy/zones';
 import { problemOf } from '../../session/attempt';

@@ -6,7 +6,7 @@ import type { Plan } from '@/core/plan/plan';
 import { type Asking, askAll, askedBy, fieldsOf, questionText, senderTitle } from '@/core/questions/ask';
 import { type Answer, nameOfReceiver } from '@/core/rehearse/probe';
 import { typedReceiver, typedSender, typedWanted } from '@/core/rehearse/typed';
-import { expectations } from '@/core/plan/question';
+import { expectations } from '@/core/plan/records';
 import { wantedText } from '@/core/policy/decide';
 import { today } from '@/today';
 import { problemOf } from '../../session/attempt';

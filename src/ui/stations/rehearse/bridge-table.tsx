@@ -3,9 +3,8 @@
 import { useState } from 'react';
 import { ColumnHeads } from '../../parts/column-heads';
 import { boxOf } from '@/core/plan/box-of';
-import { spanningTrees } from '@/core/plan/gear';
+import { spanningTrees, type Box } from '@/core/plan/records';
 import type { Plan } from '@/core/plan/plan';
-import type { Box } from '@/core/plan/records';
 import { badInput } from '@/core/plan/refusal';
 import { portsIn } from '@/core/gear/ranges';
 import { isPassive, portsOf } from '@/core/switching/wiring';

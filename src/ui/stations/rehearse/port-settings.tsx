@@ -1,7 +1,7 @@
 'use client';
 
 import type { Plan } from '@/core/plan/plan';
-import { guards } from '@/core/plan/tree';
+import { guards } from '@/core/plan/records';
 import { badInput } from '@/core/plan/refusal';
 import { portTitle } from '@/core/plan/words';
 import { treePortOf } from '@/core/tree/settings';

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Remedy } from '@/core/findings/finding';
+import type { Remedy } from '@/core/plan/operation';
 import type { Plan } from '@/core/plan/plan';
 import { boxOf } from '@/core/plan/box-of';
 import { fabric } from '@/core/switching/users';

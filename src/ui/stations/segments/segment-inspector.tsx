@@ -11,7 +11,7 @@ import { devicesNamed, interfacesOf, subnetOf, vlansOf } from '@/core/plan/view'
 import { hangingOn } from '@/core/segments/operations';
 import { arrivalsWithin } from '@/core/segments/need';
 import { purposeDefaults } from '@/core/segments/purposes';
-import { leaseOf, needOf } from '@/core/segments/resize';
+import { leaseOf, needOf } from '@/core/segments/subnet-need';
 import { siteOf, type Plan } from '@/core/plan/plan';
 import { vlanIdPlace64 } from '@/core/segments/space';
 import { typedPrefix, useEdit, usePerformOrReview, wholeNumber } from '../../session/actions';

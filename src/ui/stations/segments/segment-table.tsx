@@ -8,7 +8,7 @@ import type { Plan } from '@/core/plan/plan';
 import type { Vlan } from '@/core/plan/records';
 import { gatewaysOf, hostOf, subnetOf, vlansOf } from '@/core/plan/view';
 import { layoutOfSubnet } from '@/core/segments/layout';
-import { needOf } from '@/core/segments/resize';
+import { needOf } from '@/core/segments/subnet-need';
 import { typedAddress, typedPrefix, useEdit, usePerformOrReview, wholeNumber } from '../../session/actions';
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';

@@ -1,7 +1,6 @@
 import { type Prefix, comparePrefixes, formatPrefix, lastOf, sizeOf } from '@/core/address/prefix';
 import { largestOf, totalSize } from '@/core/address/packing';
-import type { Plan } from '@/core/plan/plan';
-import { siteOf } from '@/core/plan/plan';
+import { type Plan, siteOf } from '@/core/plan/plan';
 import type { Subnet, Vlan } from '@/core/plan/records';
 import { freeSpace } from '@/core/segments/space';
 

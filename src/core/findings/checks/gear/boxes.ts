@@ -1,4 +1,4 @@
-import { portsTitle } from '../../../gear/ports';
+import { portsTitle } from '../../../gear/ranges';
 import { powerOf } from '../../../gear/power';
 import { vlansIn } from '../../../gear/roles';
 import type { Plan } from '../../../plan/plan';

@@ -1,4 +1,4 @@
-import { portsTitle } from '../../../gear/ports';
+import { portsTitle } from '../../../gear/ranges';
 import { reservedFor } from '../../../gear/power';
 import { groupBy } from '../../../plan/memo';
 import { type Plan, withRecord } from '../../../plan/plan';

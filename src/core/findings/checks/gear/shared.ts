@@ -3,7 +3,8 @@ import type { Box, Device, Port, Vlan } from '../../../plan/records';
 import { addressesOn, interfacesOf } from '../../../plan/view';
 import { boxOf } from '../../../plan/box-of';
 import { cablesAt, isPassive, linksOf, portsOf } from '../../../switching/wiring';
-import type { Remedy, SiteCheck } from '../../finding';
+import type { SiteCheck } from '../../finding';
+import type { Remedy } from '../../../plan/operation';
 
 /** What the checks of gear have in common. */
 

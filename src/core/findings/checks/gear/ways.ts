@@ -1,5 +1,5 @@
 import { carryNeeded } from '../../remedies';
-import { portsTitle } from '../../../gear/ports';
+import { portsTitle } from '../../../gear/ranges';
 import type { Plan } from '../../../plan/plan';
 import type { Vlan } from '../../../plan/records';
 import { addressesOn, interfacesOf, vlansOf } from '../../../plan/view';
@@ -11,7 +11,7 @@ import { egress, ingress } from '../../../switching/facts';
 import { type Island, fabric, islandsOf } from '../../../switching/users';
 import type { WiredPort } from '../../../switching/wiring';
 import { boxOf } from '../../../plan/box-of';
-import type { Remedy } from '../../finding';
+import type { Remedy } from '../../../plan/operation';
 import { gearCheck, ref } from './shared';
 
 /** Whether VLANs get where they are used, and what happens to frames between two boxes. */

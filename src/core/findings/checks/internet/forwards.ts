@@ -6,7 +6,7 @@ import { takenBy } from '../../../uplink/operations';
 import { protocolsMeet, serviceAt } from '../../../uplink/services';
 import { forwardsOf, offersOf, targetOf, uplinksOf } from '../../../uplink/view';
 import { letsForwardsIn } from '../../../uplink/way-out';
-import type { Remedy } from '../../finding';
+import type { Remedy } from '../../../plan/operation';
 import { forwardTitle, internetCheck, onForward, onUplink, setField } from './shared';
 
 /** What is let in from outside. */

@@ -4,7 +4,7 @@ import { routersOf } from '../../../plan/view';
 import { homeOf } from '../../../rehearse/classes';
 import { isSame, routersAt, routersIn } from '../../../routing/router';
 import { letsForwardsIn } from '../../../uplink/way-out';
-import type { Remedy } from '../../finding';
+import type { Remedy } from '../../../plan/operation';
 import { internetCheck } from './shared';
 
 /** Routes, tunnels, 1:1 translation, and routers behind routers. */

@@ -2,7 +2,8 @@ import type { Plan } from '../../../plan/plan';
 import type { Forward, Uplink } from '../../../plan/records';
 import { portsText } from '../../../plan/words';
 import { targetOf } from '../../../uplink/view';
-import type { Remedy, SiteCheck } from '../../finding';
+import type { SiteCheck } from '../../finding';
+import type { Remedy } from '../../../plan/operation';
 
 /** What the checks of the Internet side have in common. */
 

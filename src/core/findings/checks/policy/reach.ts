@@ -7,7 +7,8 @@ import { serviceNames } from '../../../policy/services';
 import { isOutside, passing, vlansIn, zoneOfVlan, zonesOf } from '../../../policy/zones';
 import { newcomerAddress } from '../../../rehearse/host';
 import { routersIn } from '../../../routing/router';
-import type { Remedy, SiteCheck } from '../../finding';
+import type { SiteCheck } from '../../finding';
+import type { Remedy } from '../../../plan/operation';
 import { policyCheck } from './shared';
 
 /** What a segment cannot do without, and what nobody should reach. */

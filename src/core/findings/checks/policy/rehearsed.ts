@@ -1,5 +1,4 @@
-import type { Difference } from '../../../rehearse/differences';
-import { differencesIn, looseWires } from '../../../rehearse/differences';
+import { type Difference, differencesIn, looseWires } from '../../../rehearse/differences';
 import type { Plan } from '../../../plan/plan';
 import type { Report, SiteCheck } from '../../finding';
 import { policyCheck } from './shared';

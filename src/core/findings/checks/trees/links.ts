@@ -1,4 +1,4 @@
-import { portsTitle } from '../../../gear/ports';
+import { portsTitle } from '../../../gear/ranges';
 import { carries } from '../../../gear/roles';
 import { withRecord } from '../../../plan/plan';
 import { vlansOf } from '../../../plan/view';

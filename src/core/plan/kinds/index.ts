@@ -1,0 +1,70 @@
+import { acceptance } from './acceptance';
+import { address } from './address';
+import { aggregate } from './aggregate';
+import { box } from './box';
+import { bridge } from './bridge';
+import { cable } from './cable';
+import { cell } from './cell';
+import { device } from './device';
+import { exclusion } from './exclusion';
+import { forward } from './forward';
+import { instance } from './instance';
+import { networkInterface } from './interface';
+import { lan } from './lan';
+import { offer } from './offer';
+import { pool } from './pool';
+import { port } from './port';
+import { profile } from './profile';
+import { question } from './question';
+import { relay } from './relay';
+import { route } from './route';
+import { rule } from './rule';
+import { service } from './service';
+import { site } from './site';
+import { subnet } from './subnet';
+import { translation } from './translation';
+import { treePort } from './tree-port';
+import { tunnel } from './tunnel';
+import { uplink } from './uplink';
+import { vlan } from './vlan';
+import { voiceBox } from './voice-box';
+import { zone } from './zone';
+
+/**
+ * The register of all kinds of records, parents before children: the order in which rows are written and files are listed.
+ * Shape is enforced by each kind’s schema; a mistake a person can make in a plan (a VLAN id twice, an address twice) is a
+ * finding and must pass. Canonical form: absent is null, growth in whole per cent, order as rank strings.
+ */
+export const kinds = {
+  site,
+  lan,
+  vlan,
+  device,
+  interface: networkInterface,
+  box,
+  profile,
+  aggregate,
+  port,
+  cable,
+  bridge,
+  instance,
+  treePort,
+  subnet,
+  pool,
+  exclusion,
+  relay,
+  address,
+  uplink,
+  forward,
+  offer,
+  route,
+  tunnel,
+  translation,
+  voiceBox,
+  zone,
+  service,
+  cell,
+  rule,
+  question,
+  acceptance,
+} as const;

@@ -1,0 +1,136 @@
+import fc from 'fast-check';
+import { readPlanFile, writePlanFile } from '../../formats/plan-file';
+import { drawPlan, drawnPlan } from '../../testing/kinds';
+import { applySteps } from '../change';
+import { Draft } from '../draft';
+import { recordIn } from '../plan';
+import { type AnyRecord, type TableName, kinds, tableNames } from '../records';
+import { referencedIds, references } from '../references';
+import type { RecordRef } from '../refusal';
+import { removalOf, removeRecord } from '../remove';
+import { recordTitle } from '../words';
+import { encodePlan } from '../wire';
+import { fieldsOf } from './kind';
+
+const recordsOf = (plan: ReturnType<typeof drawPlan>, table: TableName) => [
+  ...(plan[table].values() as Iterable<AnyRecord>),
+];
+
+describe('the register of kinds', () => {
+  test('lists parents before children, and every reference leads to a kind', () => {
+    tableNames.forEach((table, at) => {
+      for (const { to } of references[table])
+        expect([table, to, tableNames.indexOf(to) < at]).toEqual([table, to, true]);
+    });
+  });
+
+  test('knows a label, a way of storing and limits of every field', () => {
+    for (const table of tableNames)
+      for (const { name, label, stored, max } of fieldsOf(kinds[table].fields)) {
+        expect([table, name, label.length > 0]).toEqual([table, name, true]);
+        if (stored === 'whole' || stored === 'text') expect(max).toBeGreaterThan(0);
+      }
+  });
+});
+
+describe('plans drawn from the definitions', () => {
+  test('have records of every kind, each optional field filled and empty', () => {
+    const seen = new Set<string>();
+    for (let seed = 0; seed < 40; seed++) {
+      const plan = drawPlan(seed);
+      for (const table of tableNames)
+        for (const record of recordsOf(plan, table))
+          for (const [field, value] of Object.entries(record)) {
+            const empty = value === null || (Array.isArray(value) && value.length === 0);
+            seen.add(`${table} ${field} ${empty ? 'empty' : 'filled'}`);
+          }
+    }
+    const never = tableNames.flatMap((table) =>
+      Object.keys(kinds[table].fields).filter((field) => !seen.has(`${table} ${field} filled`)),
+    );
+    expect(never).toEqual([]);
+  });
+
+  test('are written to a file and read back the same', () => {
+    fc.assert(
+      fc.property(drawnPlan, (plan) => {
+        expect(encodePlan(readPlanFile(writePlanFile(plan)))).toEqual(encodePlan(plan));
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test('have a title for every record, also where what it speaks of is gone', () => {
+    const plan = drawPlan(3);
+    const bare = drawPlan(3, 0);
+    for (const table of tableNames)
+      for (const record of recordsOf(plan, table))
+        for (const within of [plan, bare])
+          expect(recordTitle(within, table, record)).not.toMatch(/^$|undefined|null|\[object/);
+  });
+});
+
+describe('removing a record', () => {
+  const chosen = fc.tuple(drawnPlan, fc.nat(), fc.nat());
+  const pick = (plan: ReturnType<typeof drawPlan>, a: number, b: number): RecordRef | null => {
+    const table = tableNames[a % tableNames.length]!;
+    const records = recordsOf(plan, table);
+    return table === 'site' || records.length === 0 ? null : { table, id: records[b % records.length]!.id };
+  };
+
+  test('leaves no reference to nothing, and goes back in one step', () => {
+    fc.assert(
+      fc.property(chosen, ([plan, a, b]) => {
+        const ref = pick(plan, a, b);
+        if (!ref) return;
+        const draft = new Draft(plan, 'r');
+        removeRecord(draft, ref);
+        expect(recordIn(draft.plan, ref.table, ref.id)).toBeUndefined();
+        for (const table of tableNames)
+          for (const { field, to } of references[table])
+            for (const record of recordsOf(draft.plan, table))
+              for (const id of referencedIds(record, field))
+                if (!recordIn(draft.plan, to, id)) throw new Error(`${table}.${field} refers to nothing`);
+        for (const { from, to } of draft.plan.rule.values())
+          for (const party of [...from, ...to])
+            for (const table of ['zone', 'vlan', 'device'] as const)
+              if (table in party)
+                expect(recordIn(draft.plan, table, (party as Record<string, string>)[table]!)).toBeDefined();
+        // A rule whose parties are gone must not come to speak of everybody.
+        for (const { id, from, to } of draft.plan.rule.values()) {
+          const was = plan.rule.get(id)!;
+          expect([from.length === 0, to.length === 0]).toEqual([was.from.length === 0, was.to.length === 0]);
+        }
+        const { steps } = draft.change('');
+        const after = applySteps(plan, steps);
+        expect(after.ok && encodePlan(after.plan)).toEqual(encodePlan(draft.plan));
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  test('is previewed as it is done', () => {
+    fc.assert(
+      fc.property(chosen, ([plan, a, b]) => {
+        const ref = pick(plan, a, b);
+        if (!ref) return;
+        const { removed, changed } = removalOf(plan, [ref]);
+        const draft = new Draft(plan, 'r');
+        removeRecord(draft, ref);
+        for (const { table, id } of removed) expect(recordIn(draft.plan, table, id)).toBeUndefined();
+        for (const { table, id } of changed)
+          expect(recordIn(draft.plan, table, id)).not.toBe(recordIn(plan, table, id));
+        const gone = tableNames.flatMap((table) =>
+          recordsOf(plan, table).filter(({ id }) => !recordIn(draft.plan, table, id)),
+        );
+        expect(gone).toHaveLength(removed.length + 1);
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  test('of one that is gone already is refused', () => {
+    const draft = new Draft(drawPlan(1), 'r');
+    expect(() => removeRecord(draft, { table: 'vlan', id: 'nobody' })).toThrow('no longer in the plan');
+  });
+});

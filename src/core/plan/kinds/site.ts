@@ -1,0 +1,53 @@
+import { z } from 'zod';
+import { flag, list, longText, note, oneOf, prefix, text, whole } from './fields';
+import { kind } from './kind';
+
+export const SITE_ID = 'site';
+export const siteKinds = ['home', 'office', 'industrial'] as const;
+
+/** The site itself and its habits. */
+export const site = kind({
+  word: 'site',
+  about: 'exactly one: name, kind, address space, networks of others, the site’s habits; its id is `site`',
+  since: 1,
+  table: 'site_record',
+  only: SITE_ID,
+  fields: {
+    name: text('name', 80, { said: 'The site’s name' }),
+    kind: oneOf('kind', siteKinds),
+    /** Prefixes this site may number its segments from. */
+    space: list('address space', 'site_space', prefix('prefix')).min(
+      1,
+      'The address space is empty; name at least one prefix, like 192.168.0.0/16',
+    ),
+    /** Networks of others that this site must not collide with. */
+    foreign: list(
+      'foreign networks',
+      'site_foreign',
+      z.strictObject({ prefix: prefix('prefix'), why: note('reason', 120) }),
+    ),
+    /** Third octet equals VLAN id, or any free block. */
+    numbering: oneOf('numbering', ['third-octet', 'free']),
+    /** A /24 for each segment so that people can read it, or sized to need plus growth. */
+    sizing: oneOf('subnet size', ['slash-24', 'need']),
+    /** Where fixed addresses live: set on the device outside the pool, or reserved by MAC on the server. */
+    fixed: oneOf('fixed addresses', ['outside-pool', 'reservation']),
+    /** Does the DHCP server accept a reservation inside its pool? Servers differ. */
+    reservationInPool: flag('reservation inside the pool'),
+    /** Management in the default VLAN, or in a segment of its own. */
+    management: oneOf('management', ['own-segment', 'default-vlan']),
+    /** Host numbers 1…n of each subnet are for infrastructure; the next `fixedBand` for fixed addresses. */
+    infrastructureBand: whole('infrastructure band', 0, 1000),
+    fixedBand: whole('fixed band', 0, 60000),
+    gatewayHabit: oneOf('gateway habit', ['first', 'last']),
+    /** Tokens {code}, {kind}, {n} or {nn}: "{code}-{kind}-{nn}" gives cm-camera-07. */
+    namingPattern: text('naming pattern', 60),
+    /** The domain of segments that name none. */
+    domain: note('domain', 120),
+    /** True on a teaching or example site: documentation ranges are then allowed inside. */
+    documentation: flag('documentation'),
+    timeZone: text('time zone', 60),
+    notes: longText('notes', 4000),
+  },
+  title: ({ name }) => name,
+});

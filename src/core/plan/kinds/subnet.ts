@@ -1,0 +1,31 @@
+import { z } from 'zod';
+import { formatPrefix } from '../../address/prefix';
+import { address, flag, list, note, prefix, ref } from './fields';
+import { kind } from './kind';
+
+/** A DNS server by the interface it answers on, so that renumbering moves it, or by literal address. */
+const dnsServer = z.union([
+  z.strictObject({ interface: ref('interface', 'dropped', 'server') }),
+  z.strictObject({ literal: address('address') }),
+]);
+
+/** A prefix of a VLAN. */
+export const subnet = kind({
+  word: 'subnet',
+  about: 'a prefix of a VLAN; pinned; DNS servers by interface or literal address; domain',
+  since: 1,
+  table: 'subnet',
+  indexes: { vlan: ({ vlan }) => vlan },
+  fields: {
+    vlan: ref('vlan', 'removed', 'segment'),
+    prefix: prefix('prefix'),
+    /** A pinned subnet is never moved by Fit. */
+    pinned: flag('pinned'),
+    dns: list('DNS servers', 'subnet_dns', dnsServer, {
+      edited: true,
+      reference: { to: 'interface', onDelete: 'dropped' },
+    }),
+    domain: note('domain', 120),
+  },
+  title: ({ prefix: network }) => formatPrefix(network),
+});

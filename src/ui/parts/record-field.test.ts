@@ -1,0 +1,23 @@
+import { kinds } from '@/core/plan/records';
+import { fieldsOf } from '@/core/plan/kinds/kind';
+import { typedValue } from './record-field';
+
+const uplink = (name: string) => fieldsOf(kinds.uplink.fields).find((field) => field.name === name)!;
+
+describe('what is typed into a field of a record', () => {
+  test('is a number where the kind has one, none where it may be absent', () => {
+    expect(typedValue(uplink('mtu'), '1492')).toBe(1492);
+    expect(typedValue(uplink('mtu'), 'none')).toBeNull();
+    expect(typedValue(uplink('mtu'), '')).toBeNull();
+  });
+  test('is refused by name where it must not be empty, or is no number', () => {
+    expect(() => typedValue(uplink('tier'), '')).toThrow('Tier cannot be left empty');
+    expect(() => typedValue(uplink('tier'), 'two')).toThrow('Tier “two” is not a whole number');
+  });
+  test('is the network of a host typed with its mask', () => {
+    expect(typedValue(uplink('network'), '198.51.100.9/29')).toBe('198.51.100.8/29');
+    expect(typedValue(uplink('network'), 'nonsense')).toBe('nonsense');
+  });
+  test('stays text where the kind has text', () =>
+    expect(typedValue(uplink('dynamicName'), 'none')).toBe('none'));
+});
