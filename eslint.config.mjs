@@ -1,5 +1,6 @@
 import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
+import { floorsRule } from './scripts/lib/floors.mjs';
 
 /** Imports point downwards only: app → ui → core, app → db → core, worker → core. */
 const layer = (files, forbidden, why) => ({
@@ -28,6 +29,11 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/no-unused-expressions': 'off',
     },
+  },
+  {
+    files: ['src/**/*.{ts,tsx}', 'scripts/**/*.ts', 'e2e/**/*.ts'],
+    plugins: { core: { rules: { floors: floorsRule } } },
+    rules: { 'core/floors': 'error' },
   },
   layer(
     ['src/core/**'],

@@ -1,5 +1,5 @@
 import { largeSite } from '../scripts/bench/site';
-import { writePlanFile } from '../src/core/formats/plan-file';
+import { writePlanFile } from '../src/core/formats';
 import { demoSite, expect, fill, open, saved, test } from './site';
 
 test('of many segments only those in view exist, and each is still found, edited and reached', async ({

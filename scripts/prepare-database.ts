@@ -1,6 +1,6 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
-import { readPlanFile } from '../src/core/formats/plan-file';
+import { readPlanFile } from '../src/core/formats';
 import { openDatabase, rows } from '../src/db/connection';
 import { migrate } from '../src/db/migrate';
 import { createSite, deleteSite, listSites } from '../src/db/sites';

@@ -1,8 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { format, resolveConfig } from 'prettier';
-import { formatPage } from '../src/core/formats/format-page';
-import { planFileJsonSchema } from '../src/core/formats/json-schema';
+import { formatPage, planFileJsonSchema } from '../src/core/formats';
 
 /** Writes docs/plan.schema.json, and what docs/format.md says of the kinds. */
 async function main() {

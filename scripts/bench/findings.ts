@@ -1,8 +1,6 @@
-import { FindingsEngine } from '../../src/core/findings/engine';
-import { perform } from '../../src/core/operations';
-import { applyChange } from '../../src/core/plan/change';
-import type { Call } from '../../src/core/plan/operation';
-import type { Plan } from '../../src/core/plan/plan';
+import { FindingsEngine } from '../../src/core/findings';
+import { perform } from '../../src/core/edit';
+import { applyChange, type Call, type Plan } from '../../src/core/plan';
 import { copyOf, median, show, time } from './measure';
 import { largeTrees } from './trees';
 

@@ -1,5 +1,4 @@
-import { type Plan, planOf } from '../../src/core/plan/plan';
-import { tableNames } from '../../src/core/plan/records';
+import { type Plan, planOf, tableNames } from '../../src/core/plan';
 
 /** Each figure with its input and the ratio to the straightforward way in the same run. Medians of several runs. */
 export const median = (list: number[]) => list.sort((a, b) => a - b)[Math.floor(list.length / 2)]!;

@@ -1,8 +1,6 @@
-import { contains, overlaps } from '../../src/core/address/prefix';
-import { inRange } from '../../src/core/address/range';
-import { nameProblem } from '../../src/core/hosts/names';
-import type { Plan } from '../../src/core/plan/plan';
-import type { Port } from '../../src/core/plan/records';
+import { contains, overlaps, inRange } from '../../src/core/address';
+import { nameProblem } from '../../src/core/model/hosts';
+import type { Plan, Port } from '../../src/core/plan';
 
 /**
  * The straightforward way: every pair of subnets, within each subnet every pair of addresses, every pair of MAC

@@ -1,6 +1,5 @@
-import type { Cable, Device, Port } from '../../src/core/plan/records';
-import { type Plan, planOf } from '../../src/core/plan/plan';
-import { newSitePlan } from '../../src/core/site/create';
+import { type Cable, type Device, type Port, type Plan, planOf } from '../../src/core/plan';
+import { newSitePlan } from '../../src/core/edit';
 import { plainBox, plainPort, plainVlan } from '../../src/core/testing/networks';
 
 /**

@@ -1,8 +1,16 @@
-import { hashOf } from '../../src/core/plan/collection';
-import { blankBox } from '../../src/core/gear/blank';
-import type { Address, Interface, Party, Rule, Subnet, Zone } from '../../src/core/plan/records';
-import { type Plan, planOf } from '../../src/core/plan/plan';
-import { tableNames } from '../../src/core/plan/records';
+import {
+  hashOf,
+  type Address,
+  type Interface,
+  type Party,
+  type Rule,
+  type Subnet,
+  type Zone,
+  type Plan,
+  planOf,
+  tableNames,
+} from '../../src/core/plan';
+import { blankBox } from '../../src/core/model/wiring';
 import { plainPort } from '../../src/core/testing/networks';
 import { largeNetwork } from './network';
 

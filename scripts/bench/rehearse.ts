@@ -1,8 +1,6 @@
-import { singleFaultsOf } from '../../src/core/rehearse/faults';
-import { singleFaults } from '../../src/core/rehearse/single-faults';
-import { whatIf } from '../../src/core/rehearse/what-if';
-import { fabricOf } from '../../src/core/switching/fabric';
-import { growTrees } from '../../src/core/tree/trees';
+import { singleFaultsOf, singleFaults, whatIf } from '../../src/core/rehearse';
+import { fabricOf } from '../../src/core/model/wiring';
+import { growTrees } from '../../src/core/model/tree';
 import { copyOf, median, show, time } from './measure';
 import { largeTrees, naiveTree } from './trees';
 

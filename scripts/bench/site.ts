@@ -1,7 +1,5 @@
-import { Draft } from '../../src/core/plan/draft';
-import { type Plan, planOf } from '../../src/core/plan/plan';
-import { SITE_ID } from '../../src/core/plan/records';
-import { newSitePlan } from '../../src/core/site/create';
+import { Draft, type Plan, planOf, SITE_ID } from '../../src/core/plan';
+import { newSitePlan } from '../../src/core/edit';
 
 /**
  * A site of `subnets` subnets with `perSubnet` fixed addresses each, and one mistake in fifty hosts: an address twice,

@@ -1,12 +1,14 @@
-import { type Plan, planOf } from '../../src/core/plan/plan';
-import type { BridgeRecord, Instance } from '../../src/core/plan/records';
-import { tableNames } from '../../src/core/plan/records';
-import { fieldsOf } from '../../src/core/questions/ask';
-import type { Topology } from '../../src/core/tree/compute';
-import { formatVids } from '../../src/core/tree/ranges';
-import { factoryBridge } from '../../src/core/tree/settings';
-import { heard, said } from '../../src/core/tree/compute';
-import { type Vector, compareVectors } from '../../src/core/tree/vector';
+import { type Plan, planOf, type BridgeRecord, type Instance, tableNames } from '../../src/core/plan';
+import { fieldsOf } from '../../src/core/rehearse';
+import {
+  type Topology,
+  formatVids,
+  factoryBridge,
+  heard,
+  said,
+  type Vector,
+  compareVectors,
+} from '../../src/core/model/tree';
 import { largePolicy } from './policy';
 
 /**

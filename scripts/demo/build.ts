@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { FindingsEngine } from '../../src/core/findings/engine';
+import { FindingsEngine } from '../../src/core/findings';
 import { clinic } from './clinic';
 import { creamery } from './creamery';
 import { rowHouse } from './row-house';

@@ -1,15 +1,17 @@
-import { writePlanFile } from '../../src/core/formats/plan-file';
-import { operations } from '../../src/core/operations';
-import { Draft } from '../../src/core/plan/draft';
-import type { Plan } from '../../src/core/plan/plan';
-import { SITE_ID, type Site } from '../../src/core/plan/records';
-import { portsIn } from '../../src/core/gear/ranges';
-import { typedCable } from '../../src/core/gear/typed-cable';
-import { typedTagged, typedVlan } from '../../src/core/gear/typed-vlans';
-import { devicesNamed, interfacesOf, subnetOf, vlansOf } from '../../src/core/plan/view';
-import { boxOf } from '../../src/core/plan/box-of';
-import { portsOf } from '../../src/core/switching/wiring';
-import { newSitePlan } from '../../src/core/site/create';
+import { writePlanFile } from '../../src/core/formats';
+import { operations, typedCable, newSitePlan } from '../../src/core/edit';
+import {
+  Draft,
+  type Plan,
+  SITE_ID,
+  type Site,
+  devicesNamed,
+  interfacesOf,
+  subnetOf,
+  vlansOf,
+  boxOf,
+} from '../../src/core/plan';
+import { portsIn, typedTagged, typedVlan, portsOf } from '../../src/core/model/wiring';
 
 /** Builds a demo site with the very operations a user has, so that the files stay true to the program. */
 export class DemoSite {

@@ -1,5 +1,5 @@
-import { parsePrefix } from '../../src/core/address/prefix';
-import { hostOf } from '../../src/core/plan/view';
+import { parsePrefix } from '../../src/core/address';
+import { hostOf } from '../../src/core/plan';
 import { clinicQuestions } from './questions';
 import { DemoSite, numbered } from './builder';
 import { clinicGear } from './gear';

@@ -1,5 +1,5 @@
-import { vlansOf } from '../../src/core/plan/view';
-import { uplinksOf } from '../../src/core/uplink/view';
+import { vlansOf } from '../../src/core/plan';
+import { uplinksOf } from '../../src/core/model/uplink';
 import type { DemoSite } from './builder';
 
 /** Names the uplink that was recorded first, and says what it is like. */

@@ -1,4 +1,4 @@
-import { zonesOf } from '../../src/core/policy/zones';
+import { zonesOf } from '../../src/core/model/policy';
 import type { DemoSite } from './builder';
 
 const zone = (site: DemoSite, name: string) => zonesOf(site.plan).find((item) => item.name === name)!.id;

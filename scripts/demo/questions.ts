@@ -1,6 +1,5 @@
-import { fieldsOf } from '../../src/core/questions/ask';
-import { typedReceiver, typedSender, typedWanted } from '../../src/core/rehearse/typed';
-import { boxOf } from '../../src/core/plan/box-of';
+import { fieldsOf, typedReceiver, typedSender, typedWanted } from '../../src/core/rehearse';
+import { boxOf } from '../../src/core/plan';
 import type { DemoSite } from './builder';
 
 /** A question as it would be typed: from, to, service, expected, why. */

@@ -1,4 +1,4 @@
-import { parsePrefix } from '../../src/core/address/prefix';
+import { parsePrefix } from '../../src/core/address';
 import { rowHouseQuestions } from './questions';
 import { DemoSite } from './builder';
 import { rowHouseGear } from './gear';

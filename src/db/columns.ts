@@ -1,5 +1,4 @@
-import { type IpAddress, formatAddress, parseAddress } from '../core/address/ip';
-import type { Prefix } from '../core/address/prefix';
+import { type IpAddress, formatAddress, parseAddress, type Prefix } from '../core/address';
 import type { Bind } from './connection';
 
 /** How one field of a record stands in columns: their names, reading from a row and writing to bind values. */

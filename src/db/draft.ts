@@ -1,6 +1,12 @@
-import { type NamedField, fieldsOf } from '../core/plan/kinds/kind';
-import { isNullable, shapeOf } from '../core/plan/kinds/shape';
-import { type TableName, kinds, tableNames } from '../core/plan/records';
+import {
+  type NamedField,
+  fieldsOf,
+  isNullable,
+  shapeOf,
+  type TableName,
+  kinds,
+  tableNames,
+} from '../core/plan';
 import { type ChildTable, columnName, tables } from './tables';
 
 /** What the tables of the kinds look like in SQL: to draft a migration from, and to hold the database against. */

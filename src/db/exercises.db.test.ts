@@ -1,6 +1,5 @@
 import type { Pool } from 'mysql2/promise';
-import { type Step, applySteps } from '../core/plan/change';
-import { vlansOf } from '../core/plan/view';
+import { type Step, applySteps, vlansOf } from '../core/plan';
 import { done, emptySite } from '../core/testing/plans';
 import { createExercise, endExercise, exerciseOf, exercisesMadeOf, keepHints } from './exercises';
 import { deleteSite, listSites, loadPlan } from './sites';

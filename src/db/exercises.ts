@@ -1,10 +1,6 @@
 import type { Pool } from 'mysql2/promise';
-import type { PlantedFault } from '../core/exercises/draw';
-import type { Level } from '../core/exercises/kind';
-import type { Report } from '../core/exercises/report';
-import type { Kept } from '../core/exercises/view';
-import type { Plan } from '../core/plan/plan';
-import { type WireStep, decodeStep, encodeStep } from '../core/plan/wire';
+import type { PlantedFault, Level, Report, Kept } from '../core/exercises';
+import { type Plan, type WireStep, decodeStep, encodeStep } from '../core/plan';
 import { fromSqlTime, toSqlTime } from './columns';
 import { rows, run, transaction } from './connection';
 import { insertSite } from './sites';

@@ -1,6 +1,5 @@
 import type { Pool } from 'mysql2/promise';
-import { type Step, netSteps } from '../core/plan/change';
-import { type WireStep, decodeStep, encodeStep } from '../core/plan/wire';
+import { type Step, netSteps, type WireStep, decodeStep, encodeStep } from '../core/plan';
 import { fromSqlTime, toSqlTime } from './columns';
 import { type Connection, rows, run, transaction } from './connection';
 import { misfits, writeSteps } from './rows';

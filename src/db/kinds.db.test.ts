@@ -1,5 +1,5 @@
 import type { Pool } from 'mysql2/promise';
-import { encodePlan } from '../core/plan/wire';
+import { encodePlan } from '../core/plan';
 import { drawPlan } from '../core/testing/kinds';
 import { rows } from './connection';
 import { draftMigration, draftedTables } from './draft';

@@ -1,7 +1,12 @@
-import type { Step } from '../core/plan/change';
-import { equal } from '../core/plan/equal';
-import { type Plan, planOf } from '../core/plan/plan';
-import { type AnyRecord, type TableName, tableNames } from '../core/plan/records';
+import {
+  type Step,
+  equal,
+  type Plan,
+  planOf,
+  type AnyRecord,
+  type TableName,
+  tableNames,
+} from '../core/plan';
 import type { FieldColumns } from './columns';
 import { type Bind, type Connection, rows, run } from './connection';
 import { type TableMap, tables } from './tables';

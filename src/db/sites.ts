@@ -1,6 +1,5 @@
 import type { Pool } from 'mysql2/promise';
-import type { Plan } from '../core/plan/plan';
-import { tableNames } from '../core/plan/records';
+import { type Plan, tableNames } from '../core/plan';
 import { fromSqlTime, toSqlTime } from './columns';
 import { type Connection, rows, run, transaction } from './connection';
 import { readPlan, writePlan } from './rows';

@@ -1,7 +1,14 @@
 import type { z } from 'zod';
-import { type NamedField, fieldsOf } from '../core/plan/kinds/kind';
-import { isNullable, itemsOf, shapeOf } from '../core/plan/kinds/shape';
-import { type TableName, kinds, tableNames } from '../core/plan/records';
+import {
+  type NamedField,
+  fieldsOf,
+  isNullable,
+  itemsOf,
+  shapeOf,
+  type TableName,
+  kinds,
+  tableNames,
+} from '../core/plan';
 import {
   type FieldColumns,
   address,

@@ -1,7 +1,6 @@
 import type { Pool } from 'mysql2/promise';
-import { perform } from '../core/operations';
-import type { Call } from '../core/plan/operation';
-import type { Plan } from '../core/plan/plan';
+import { perform } from '../core/edit';
+import type { Call, Plan } from '../core/plan';
 import { openDatabase } from './connection';
 import { type NewChange, commitChange } from './journal';
 import { migrate } from './migrate';

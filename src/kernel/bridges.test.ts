@@ -1,9 +1,7 @@
 import fc from 'fast-check';
-import { type Plan, withRecord } from '../core/plan/plan';
+import { type Plan, withRecord } from '../core/plan';
 import { type MadeLink, portAt, switches } from '../core/testing/switches';
-import { treesOf } from '../core/tree/forwarding';
-import { factoryTreePort } from '../core/tree/settings';
-import { forwards } from '../core/tree/trees';
+import { treesOf, factoryTreePort, forwards } from '../core/model/tree';
 import { Namespaces, namespacesMissing } from './namespaces';
 
 const missing = namespacesMissing();

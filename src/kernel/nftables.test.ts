@@ -1,13 +1,16 @@
 import fc from 'fast-check';
-import { type IpAddress, addOffset, formatAddress, parseAddress } from '../core/address/ip';
-import { formatPrefix, networkOf } from '../core/address/prefix';
-import { nftRuleset } from '../core/formats/nftables';
-import type { Plan } from '../core/plan/plan';
-import { addressesOn, gatewaysOf, subnetOf, vlansOf } from '../core/plan/view';
-import { filterOf } from '../core/policy/enforce';
-import { wantedText } from '../core/policy/decide';
-import { farAddress } from '../core/rehearse/host';
-import { type Receiver, probe } from '../core/rehearse/probe';
+import {
+  type IpAddress,
+  addOffset,
+  formatAddress,
+  parseAddress,
+  formatPrefix,
+  networkOf,
+} from '../core/address';
+import { nftRuleset } from '../core/formats';
+import { type Plan, addressesOn, gatewaysOf, subnetOf, vlansOf } from '../core/plan';
+import { filterOf, wantedText } from '../core/model/policy';
+import { farAddress, type Receiver, probe } from '../core/rehearse';
 import { deviceNamed, put, vlanFor } from '../core/testing/gear';
 import { cardOf, uplinkNamed } from '../core/testing/internet';
 import { done } from '../core/testing/plans';

@@ -1,6 +1,5 @@
-import type { Plan } from '@/core/plan/plan';
-import { singleFaults } from '@/core/rehearse/single-faults';
-import { whatIf } from '@/core/rehearse/what-if';
+import type { Plan } from '@/core/plan';
+import { singleFaults, whatIf } from '@/core/rehearse';
 import type { FromWorker, Job } from './protocol';
 
 /** How long a slice of a job may keep the worker from hearing the page, in milliseconds. */

@@ -1,8 +1,6 @@
-import type { Finding } from '@/core/findings/finding';
-import type { Step } from '@/core/plan/change';
-import type { Fault } from '@/core/rehearse/faults';
-import type { Ranked } from '@/core/rehearse/single-faults';
-import type { Impact } from '@/core/rehearse/what-if';
+import type { Finding } from '@/core/findings';
+import type { Step } from '@/core/plan';
+import type { Fault, Ranked, Impact } from '@/core/rehearse';
 
 /** Long work on the plan as it is when asked for. */
 export type Job =

@@ -1,8 +1,6 @@
 import { today } from '@/today';
-import { FindingsEngine } from '@/core/findings/engine';
-import { type Step, applySteps } from '@/core/plan/change';
-import type { Plan } from '@/core/plan/plan';
-import { decodePlan } from '@/core/plan/wire';
+import { FindingsEngine } from '@/core/findings';
+import { type Step, applySteps, type Plan, decodePlan } from '@/core/plan';
 import { Jobs } from './jobs';
 import type { FromWorker, ToWorker } from './protocol';
 

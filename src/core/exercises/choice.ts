@@ -1,16 +1,17 @@
-import { addOffset } from '../address/ip';
-import { derive } from '../plan/derive';
-import { groupBy } from '../plan/memo';
-import type { Plan } from '../plan/plan';
-import type { Party, Zone } from '../plan/records';
-import { addressesOn, interfacesOf, routersOf, vlansOf } from '../plan/view';
-import { rulesOf } from '../policy/analyse';
-import type { Wanted } from '../policy/decide';
-import { serviceOf } from '../policy/services';
-import { passing, zonesOf } from '../policy/zones';
-import { askedBy, questionsOf } from '../questions/ask';
-import { classesOf } from '../rehearse/classes';
-import type { Question } from '../rehearse/probe';
+import { addOffset } from '../address';
+import {
+  derive,
+  groupBy,
+  type Plan,
+  type Party,
+  type Zone,
+  addressesOn,
+  interfacesOf,
+  routersOf,
+  vlansOf,
+} from '../plan';
+import { rulesOf, type Wanted, serviceOf, passing, zonesOf } from '../model/policy';
+import { askedBy, questionsOf, classesOf, type Question } from '../rehearse';
 import { endDevices, pluggedIn } from './places';
 import { type Trial, trialKey } from './trials';
 

@@ -1,10 +1,7 @@
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import type { Station } from '../findings/finding';
-import { type Step, applySteps, invertSteps } from '../plan/change';
-import type { Plan } from '../plan/plan';
-import { badInput } from '../plan/refusal';
-import { type Work, finish } from '../plan/work';
+import type { Station } from '../findings';
+import { type Step, applySteps, invertSteps, type Plan, badInput, type Work, finish } from '../plan';
 import { trialsFor } from './choice';
 import { kinds } from './kinds';
 import { type Kind, type Level, levelWords, stepsOf } from './kind';

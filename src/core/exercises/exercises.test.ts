@@ -1,12 +1,9 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import fc from 'fast-check';
-import { readPlanFile } from '../formats/plan-file';
-import { applySteps } from '../plan/change';
-import { equal } from '../plan/equal';
-import { type Plan, planOf, siteOf } from '../plan/plan';
-import { encodePlan } from '../plan/wire';
-import { bridgeRecordOf } from '../tree/settings';
+import { readPlanFile } from '../formats';
+import { applySteps, equal, type Plan, planOf, siteOf, encodePlan } from '../plan';
+import { bridgeRecordOf } from '../model/tree';
 import { cardOf } from '../testing/internet';
 import { deviceNamed, put, vlanFor } from '../testing/gear';
 import { done, emptySite } from '../testing/plans';

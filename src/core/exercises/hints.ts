@@ -1,6 +1,5 @@
-import type { Station } from '../findings/finding';
-import { recordIn } from '../plan/plan';
-import { recordTitle } from '../plan/words';
+import type { Station } from '../findings';
+import { recordIn, recordTitle } from '../plan';
 import type { Alone, PlantedFault } from './draw';
 import type { Level } from './kind';
 import { type Readings, type Trial, trialTitle, turned } from './trials';

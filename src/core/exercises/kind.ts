@@ -1,7 +1,5 @@
-import type { Station } from '../findings/finding';
-import type { Step } from '../plan/change';
-import { Draft } from '../plan/draft';
-import type { Plan } from '../plan/plan';
+import type { Station } from '../findings';
+import { type Step, Draft, type Plan } from '../plan';
 
 /** What can be put wrong in a network for somebody to find. */
 

@@ -1,15 +1,22 @@
-import type { IpAddress } from '../address/ip';
-import { usableRange } from '../address/prefix';
-import { boxOf } from '../plan/box-of';
-import { derive } from '../plan/derive';
-import { groupBy } from '../plan/memo';
-import type { Plan } from '../plan/plan';
-import type { Address, Cable, Device, Port, Subnet } from '../plan/records';
-import { addressesOf, addressesOn, interfacesOf, vlansOf } from '../plan/view';
-import { firstFree } from '../rehearse/host';
-import { boxLinks } from '../switching/carry';
-import { bridgeAt, fabric } from '../switching/users';
-import { type WiredPort, isPassive, linksOf, portsOf } from '../switching/wiring';
+import { type IpAddress, usableRange } from '../address';
+import {
+  boxOf,
+  derive,
+  groupBy,
+  type Plan,
+  type Address,
+  type Cable,
+  type Device,
+  type Port,
+  type Subnet,
+  addressesOf,
+  addressesOn,
+  interfacesOf,
+  vlansOf,
+} from '../plan';
+import { firstFree } from '../rehearse';
+import { boxLinks, bridgeAt, fabric } from '../model/switching';
+import { type WiredPort, isPassive, linksOf, portsOf } from '../model/wiring';
 
 /** The places of a plan where people put things wrong. */
 

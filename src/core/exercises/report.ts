@@ -1,12 +1,17 @@
-import { FindingsEngine } from '../findings/engine';
-import { carriedText } from '../gear/words';
-import { stepsBetween } from '../formats/review-file';
-import type { Step } from '../plan/change';
-import { describeChange } from '../plan/describe';
-import { equal } from '../plan/equal';
-import { type Plan, recordIn } from '../plan/plan';
-import { portTitle, recordTitle } from '../plan/words';
-import { type Work, finish } from '../plan/work';
+import { FindingsEngine } from '../findings';
+import { carriedText } from '../model/wiring';
+import { stepsBetween } from '../formats';
+import {
+  type Step,
+  describeChange,
+  equal,
+  type Plan,
+  recordIn,
+  portTitle,
+  recordTitle,
+  type Work,
+  finish,
+} from '../plan';
 import { trialsFor } from './choice';
 import { type Alone, type PlantedFault, fallout, soundPlan, withSteps } from './draw';
 import { complaintOf, costOf, pointsOfFault } from './hints';

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { readPlanFile } from '../formats/plan-file';
-import type { Plan } from '../plan/plan';
+import { readPlanFile } from '../formats';
+import type { Plan } from '../plan';
 import { type PlantedFault, fallout } from './draw';
 import { complaintOf } from './hints';
 import { type Spot, stepsOf } from './kind';

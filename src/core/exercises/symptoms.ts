@@ -1,11 +1,6 @@
-import type { Plan } from '../plan/plan';
-import type { DeviceKind } from '../plan/records';
-import { boxOf } from '../plan/box-of';
-import { portTitle } from '../plan/words';
-import { type Wanted, wantedText } from '../policy/decide';
-import { allServices } from '../policy/services';
-import { senderTitle } from '../questions/ask';
-import { nameOfReceiver } from '../rehearse/probe';
+import { type Plan, type DeviceKind, boxOf, portTitle } from '../plan';
+import { type Wanted, wantedText, allServices } from '../model/policy';
+import { senderTitle, nameOfReceiver } from '../rehearse';
 import { trialsFor } from './choice';
 import { endDevices } from './places';
 import { type Readings, type Trial, type Turned, trialKey } from './trials';

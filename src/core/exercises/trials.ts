@@ -1,14 +1,8 @@
-import { formatAddress } from '../address/ip';
-import { groupBy } from '../plan/memo';
-import type { Plan } from '../plan/plan';
-import { addressesOf, addressesOn, dnsOf, interfacesOf } from '../plan/view';
-import { portTitle } from '../plan/words';
-import { type Wanted, wantedText } from '../policy/decide';
-import { senderTitle } from '../questions/ask';
-import { discover } from '../rehearse/dhcp';
-import { type Question, nameOfReceiver, probe } from '../rehearse/probe';
-import { fabric } from '../switching/users';
-import { hasLoop } from '../tree/loops';
+import { formatAddress } from '../address';
+import { groupBy, type Plan, addressesOf, addressesOn, dnsOf, interfacesOf, portTitle } from '../plan';
+import { type Wanted, wantedText } from '../model/policy';
+import { senderTitle, discover, type Question, nameOfReceiver, probe } from '../rehearse';
+import { fabric, hasLoop } from '../model/switching';
 
 /** What somebody can try on a network, and what it says: the instruments of whoever looks for a fault. */
 

@@ -1,5 +1,4 @@
-import type { Plan } from '../plan/plan';
-import { badInput } from '../plan/refusal';
+import { type Plan, badInput } from '../plan';
 import { type PlantedFault, fallout, soundPlan } from './draw';
 import { complaintOf, costOf, hintCosts, hintsOf, pointsOfFault, stands } from './hints';
 import type { Level } from './kind';

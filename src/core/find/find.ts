@@ -1,11 +1,23 @@
-import { formatAddress, parseAddress } from '../address/ip';
-import { parseMac } from '../address/mac';
-import { contains, formatPrefix, overlaps, parsePrefix } from '../address/prefix';
-import type { Plan } from '../plan/plan';
-import type { Address, Vlan } from '../plan/records';
-import { portTitle } from '../plan/words';
-import { portsOf } from '../switching/wiring';
-import { addressesOf, hostOf, subnetsOf, vlansOf } from '../plan/view';
+import {
+  formatAddress,
+  parseAddress,
+  parseMac,
+  contains,
+  formatPrefix,
+  overlaps,
+  parsePrefix,
+} from '../address';
+import {
+  type Plan,
+  type Address,
+  type Vlan,
+  portTitle,
+  addressesOf,
+  hostOf,
+  subnetsOf,
+  vlansOf,
+} from '../plan';
+import { portsOf } from '../model/wiring';
 
 export interface Hit {
   readonly kind: 'segment' | 'address' | 'gear';

@@ -1,6 +1,4 @@
-import { derive, deriveBy } from '../plan/derive';
-import { equal } from '../plan/equal';
-import type { Plan } from '../plan/plan';
+import { derive, deriveBy, equal, type Plan } from '../plan';
 import { gatewayChecks } from './checks/gateways';
 import { gearChecks } from './checks/gear';
 import { hostChecks } from './checks/hosts';

@@ -1,7 +1,4 @@
-import type { Remedy } from '../plan/operation';
-import type { Plan } from '../plan/plan';
-import type { Acceptance, Device, Interface } from '../plan/records';
-import type { RecordRef } from '../plan/refusal';
+import type { Remedy, Plan, Acceptance, Device, Interface, RecordRef } from '../plan';
 import type { SubnetView } from './subnet-view';
 
 /**

@@ -1,6 +1,5 @@
 import fc from 'fast-check';
-import { Collection } from '../plan/collection';
-import { groupBy } from '../plan/memo';
+import { Collection, groupBy } from '../plan';
 import { repeated } from './repeated';
 
 interface Named {

@@ -1,4 +1,4 @@
-import { type Collection, hashOf } from '../plan/collection';
+import { type Collection, hashOf } from '../plan';
 
 /**
  * The records that share a key, for each key that at least two have. Records without a

@@ -1,8 +1,17 @@
-import { usableRange } from '../address/prefix';
-import type { IpAddress } from '../address/ip';
-import { type Plan, siteOf } from '../plan/plan';
-import type { Address, Device, Exclusion, Interface, Pool, Site, Subnet, Vlan } from '../plan/records';
-import { addressesOf } from '../plan/view';
+import { usableRange, type IpAddress } from '../address';
+import {
+  type Plan,
+  siteOf,
+  type Address,
+  type Device,
+  type Exclusion,
+  type Interface,
+  type Pool,
+  type Site,
+  type Subnet,
+  type Vlan,
+  addressesOf,
+} from '../plan';
 
 /** An address with whose it is. The device is looked up when asked for: most checks need only the interface. */
 export class Host {

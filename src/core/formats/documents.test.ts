@@ -1,7 +1,7 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
-import { FindingsEngine } from '../findings/engine';
-import { tableNames } from '../plan/records';
+import { FindingsEngine } from '../findings';
+import { tableNames } from '../plan';
 import { formatPage } from './format-page';
 import { planFileJsonSchema } from './json-schema';
 import { readPlanFile, writePlanFile } from './plan-file';

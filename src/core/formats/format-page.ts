@@ -1,6 +1,4 @@
-import { fieldsOf } from '../plan/kinds/kind';
-import { type TableName, kinds, tableNames } from '../plan/records';
-import { references } from '../plan/references';
+import { fieldsOf, type TableName, kinds, tableNames, references } from '../plan';
 import { FORMAT, VERSION } from './plan-file';
 
 /** What docs/format.md says of the kinds, read off them: the first line, the list of lists, the versions. */

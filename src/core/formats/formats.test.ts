@@ -1,10 +1,9 @@
 import fc from 'fast-check';
 import Papa from 'papaparse';
-import { findInPlan } from '../find/find';
+import { findInPlan } from '../find';
 import { build, damagedSite, done, emptySite } from '../testing/plans';
-import { subnetOf, vlansOf } from '../plan/view';
-import { boxOf } from '../plan/box-of';
-import { rulesOf } from '../policy/analyse';
+import { subnetOf, vlansOf, boxOf } from '../plan';
+import { rulesOf } from '../model/policy';
 import { deviceNamed, put } from '../testing/gear';
 import { soundPolicy } from '../testing/policy';
 import { csvText } from './csv';

@@ -1,7 +1,5 @@
 import fc from 'fast-check';
-import { BoxIndex } from '../policy/box-index';
-import { type Box, type Span, boxesMeet } from '../policy/boxes';
-import { PORTS, V6_FIRST, serviceAt } from '../policy/traffic';
+import { BoxIndex, type Box, type Span, boxesMeet, PORTS, V6_FIRST, serviceAt } from '../model/policy';
 import { deviceNamed, put } from '../testing/gear';
 import { soundPolicy } from '../testing/policy';
 import { conditions, interfaceName, merged, quoted } from './nft-match';

@@ -1,6 +1,5 @@
-import { formatAddress } from '../address/ip';
-import type { Span } from '../policy/boxes';
-import { PORTS, PROTOCOLS, V6_FIRST } from '../policy/traffic';
+import { formatAddress } from '../address';
+import { type Span, PORTS, PROTOCOLS, V6_FIRST } from '../model/policy';
 
 /** The parts of an nftables rule: addresses, ports and names as that language wants them. */
 

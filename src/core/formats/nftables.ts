@@ -1,17 +1,31 @@
-import { formatAddress } from '../address/ip';
-import { formatPrefix } from '../address/prefix';
-import { type Plan, siteOf } from '../plan/plan';
-import type { Device, Forward, Uplink, Zone } from '../plan/records';
-import { Refusal } from '../plan/refusal';
-import { addressesOn, interfacesOf } from '../plan/view';
-import { holds, rulesOf } from '../policy/analyse';
-import type { Span } from '../policy/boxes';
-import { filterOf } from '../policy/enforce';
-import { servicesSpans, spansOf, tunnelSpans, vlanSpans } from '../policy/traffic';
-import { ruleText } from '../policy/words';
-import { passing, vlansIn, zonesOf } from '../policy/zones';
-import { type Router, routersIn } from '../routing/router';
-import { forwardsOf, targetOf } from '../uplink/view';
+import { formatAddress, formatPrefix } from '../address';
+import {
+  type Plan,
+  siteOf,
+  type Device,
+  type Forward,
+  type Uplink,
+  type Zone,
+  Refusal,
+  addressesOn,
+  interfacesOf,
+} from '../plan';
+import {
+  holds,
+  rulesOf,
+  type Span,
+  filterOf,
+  servicesSpans,
+  spansOf,
+  tunnelSpans,
+  vlanSpans,
+  ruleText,
+  passing,
+  vlansIn,
+  zonesOf,
+} from '../model/policy';
+import { type Router, routersIn } from '../model/routing';
+import { forwardsOf, targetOf } from '../model/uplink';
 import { type Match, conditions, interfaceName, interfaces, plain, quoted } from './nft-match';
 
 /**

@@ -1,11 +1,21 @@
 import { z } from 'zod';
-import { fieldsOf } from '../plan/kinds/kind';
-import { type Plan, planOf, recordIn } from '../plan/plan';
-import { schemaOf } from '../plan/edit';
-import { type AnyRecord, type RecordOf, SITE_ID, type TableName, kinds, tableNames } from '../plan/records';
-import { referencedIds, references } from '../plan/references';
-import { Refusal } from '../plan/refusal';
-import { encodePlan } from '../plan/wire';
+import {
+  fieldsOf,
+  type Plan,
+  planOf,
+  recordIn,
+  schemaOf,
+  type AnyRecord,
+  type RecordOf,
+  SITE_ID,
+  type TableName,
+  kinds,
+  tableNames,
+  referencedIds,
+  references,
+  Refusal,
+  encodePlan,
+} from '../plan';
 
 /** The project's own file: a whole plan as JSON, versioned. docs/format.md describes it. */
 export const FORMAT = 'dianome-plan';

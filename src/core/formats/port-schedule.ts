@@ -1,10 +1,6 @@
-import { carriedText, leadsTo } from '../gear/words';
-import type { Plan } from '../plan/plan';
-import type { Box, Device, Port } from '../plan/records';
-import { addressesOn, interfacesOf } from '../plan/view';
-import { portTitle } from '../plan/words';
-import { formatAddress } from '../address/ip';
-import { cablesAt, isPassive, portsOf } from '../switching/wiring';
+import { carriedText, leadsTo, cablesAt, isPassive, portsOf } from '../model/wiring';
+import { type Plan, type Box, type Device, type Port, addressesOn, interfacesOf, portTitle } from '../plan';
+import { formatAddress } from '../address';
 import { csvText } from './csv';
 
 /** The port schedule: what an installer tapes beside each box, port by port as printed on the case. */

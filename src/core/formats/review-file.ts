@@ -1,6 +1,4 @@
-import { type Step, netSteps } from '../plan/change';
-import { type Plan, recordIn } from '../plan/plan';
-import { type AnyRecord, tableNames } from '../plan/records';
+import { type Step, netSteps, type Plan, recordIn, type AnyRecord, tableNames } from '../plan';
 
 /** The steps that turn one plan into another, record by record: how a plan file becomes a change to review. */
 export function stepsBetween(from: Plan, to: Plan): Step[] {

@@ -1,13 +1,18 @@
-import { formatPrefix } from '../address/prefix';
-import type { Plan } from '../plan/plan';
-import type { Device, Zone } from '../plan/records';
-import { portsText } from '../plan/words';
-import { holds, rulesOf } from '../policy/analyse';
-import { enforcement, filterOf } from '../policy/enforce';
-import { matchText, serviceOf } from '../policy/services';
-import { partiesText } from '../policy/words';
-import { passing, vlansIn, zonesOf } from '../policy/zones';
-import { forwardsOf, targetOf, uplinksOf } from '../uplink/view';
+import { formatPrefix } from '../address';
+import { type Plan, type Device, type Zone, portsText } from '../plan';
+import {
+  holds,
+  rulesOf,
+  enforcement,
+  filterOf,
+  matchText,
+  serviceOf,
+  partiesText,
+  passing,
+  vlansIn,
+  zonesOf,
+} from '../model/policy';
+import { forwardsOf, targetOf, uplinksOf } from '../model/uplink';
 import { csvText } from './csv';
 
 /** The policy as lines in the order in which a box asks them, for gear of any kind. */

@@ -1,9 +1,9 @@
-import { formatAddress, familyOf } from '../address/ip';
-import { formatPrefix, maskOf, usableHosts } from '../address/prefix';
-import { countOf } from '../address/range';
-import type { Plan } from '../plan/plan';
-import type { Address, Subnet, Vlan } from '../plan/records';
+import { formatAddress, familyOf, formatPrefix, maskOf, usableHosts, countOf } from '../address';
 import {
+  type Plan,
+  type Address,
+  type Subnet,
+  type Vlan,
   addressesOf,
   domainOf,
   gatewaysOf,
@@ -11,8 +11,8 @@ import {
   interfaceAddress,
   subnetsOf,
   vlansOf,
-} from '../plan/view';
-import { leaseCapacity } from '../segments/layout';
+} from '../plan';
+import { leaseCapacity } from '../model/segments';
 import { csvText } from './csv';
 
 /** The address schedule: what an installer takes to the site, one block per subnet. */

@@ -1,7 +1,13 @@
 import { z } from 'zod';
-import { type IpAddress, formatAddress, parseAddress } from '../address/ip';
-import { parseMac } from '../address/mac';
-import { type Prefix, formatPrefix, parsePrefix } from '../address/prefix';
+import {
+  type IpAddress,
+  formatAddress,
+  parseAddress,
+  parseMac,
+  type Prefix,
+  formatPrefix,
+  parsePrefix,
+} from '../address';
 
 /**
  * The edge codecs: text in JSON, values in the core. `decode` reads what a person or a file says and names the

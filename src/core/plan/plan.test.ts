@@ -1,7 +1,6 @@
 import fc from 'fast-check';
-import { VERSION, readPlanFile, writePlanFile } from '../formats/plan-file';
-import { stepsBetween } from '../formats/review-file';
-import { perform } from '../operations';
+import { VERSION, readPlanFile, writePlanFile, stepsBetween } from '../formats';
+import { perform } from '../edit';
 import { type Layout, Collection } from './collection';
 import { build, damagedSite, damages, done, emptySite, nextSeed, walk } from '../testing/plans';
 import { applySteps, invertSteps, netSteps } from './change';

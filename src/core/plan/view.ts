@@ -1,5 +1,4 @@
-import { type Family, type IpAddress, compareAddresses } from '../address/ip';
-import { prefixFamily } from '../address/prefix';
+import { type Family, type IpAddress, compareAddresses, prefixFamily } from '../address';
 import type { Collection, Group } from './collection';
 import { memo } from './memo';
 import type { Plan } from './plan';

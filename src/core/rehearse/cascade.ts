@@ -1,8 +1,5 @@
-import type { Plan } from '../plan/plan';
-import type { Uplink, Vlan } from '../plan/records';
-import { subnetsOf, vlansOf } from '../plan/view';
-import { cellVerdict } from '../policy/decide';
-import { zoneOfVlan } from '../policy/zones';
+import { type Plan, type Uplink, type Vlan, subnetsOf, vlansOf } from '../plan';
+import { cellVerdict, zoneOfVlan } from '../model/policy';
 import { homeOf } from './classes';
 import { probe } from './probe';
 

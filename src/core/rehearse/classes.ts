@@ -1,15 +1,16 @@
-import type { IpAddress } from '../address/ip';
-import { derive, deriveBy } from '../plan/derive';
-import { equal } from '../plan/equal';
-import type { Plan } from '../plan/plan';
-import type { Address } from '../plan/records';
-import { gatewaysOf, subnetsOf } from '../plan/view';
-import { type Fabric, type Flood, type State, enters, stateKey, vidsById } from '../switching/fabric';
-import { avoids, changedBetween } from '../switching/reach';
-import { isSymmetric, reachersOf } from '../switching/reachers';
-import { fabric } from '../switching/users';
-import type { WiredPort } from '../switching/wiring';
-import { type Router, legUp, routersIn } from '../routing/router';
+import type { IpAddress } from '../address';
+import { derive, deriveBy, equal, type Plan, type Address, gatewaysOf, subnetsOf } from '../plan';
+import {
+  type Fabric,
+  type Flood,
+  type State,
+  enters,
+  stateKey,
+  vidsById,
+  type WiredPort,
+} from '../model/wiring';
+import { avoids, changedBetween, isSymmetric, reachersOf, fabric } from '../model/switching';
+import { type Router, legUp, routersIn } from '../model/routing';
 import { type Place, spreadBy, insideState, placeOf } from './frames';
 
 /**

@@ -1,9 +1,7 @@
-import type { IpAddress } from '../address/ip';
-import type { Remedy } from '../plan/operation';
-import type { Uplink } from '../plan/records';
-import type { RecordRef } from '../plan/refusal';
-import type { Verdict, Wanted } from '../policy/decide';
-import type { Router } from '../routing/router';
+import type { IpAddress } from '../address';
+import type { Remedy, Uplink, RecordRef } from '../plan';
+import type { Verdict, Wanted } from '../model/policy';
+import type { Router } from '../model/routing';
 import type { Place } from './frames';
 import type { Host } from './host';
 

@@ -1,6 +1,5 @@
-import { formatAddress } from '../address/ip';
-import type { Plan } from '../plan/plan';
-import { subnetOf } from '../plan/view';
+import { formatAddress } from '../address';
+import { type Plan, subnetOf } from '../plan';
 import { portNamed, put, soundGear, vlanFor } from '../testing/gear';
 import { cardOf } from '../testing/internet';
 import { done } from '../testing/plans';

@@ -1,19 +1,25 @@
-import { type IpAddress, familyOf, formatAddress } from '../address/ip';
-import { portsTitle } from '../gear/ranges';
-import { boxOf } from '../plan/box-of';
-import type { Remedy } from '../plan/operation';
-import { carryNeeded } from '../findings/remedies';
-import type { Plan } from '../plan/plan';
-import type { Interface, Pool, Subnet, Vlan } from '../plan/records';
-import type { RecordRef } from '../plan/refusal';
-import { addressesOf, addressesOn, dnsOf, gatewaysOf, interfacesOf, subnetOf } from '../plan/view';
-import { portTitle } from '../plan/words';
-import { dynamicNeed } from '../pools/need';
-import { missingPorts } from '../switching/carry';
-import { type Flood, flood, stateKey } from '../switching/fabric';
-import { isMember } from '../switching/facts';
-import { plugIn } from '../switching/plug-in';
-import { fabric } from '../switching/users';
+import { type IpAddress, familyOf, formatAddress } from '../address';
+import { portsTitle, type Flood, flood, stateKey, isMember } from '../model/wiring';
+import {
+  boxOf,
+  type Remedy,
+  type Plan,
+  type Interface,
+  type Pool,
+  type Subnet,
+  type Vlan,
+  type RecordRef,
+  addressesOf,
+  addressesOn,
+  dnsOf,
+  gatewaysOf,
+  interfacesOf,
+  subnetOf,
+  portTitle,
+} from '../plan';
+import { carryNeeded } from './remedies';
+import { dynamicNeed } from '../model/pools';
+import { missingPorts, plugIn, fabric } from '../model/switching';
 import { reachesPlug } from './frames';
 import { firstFree } from './host';
 import { probe } from './probe';

@@ -1,6 +1,5 @@
 import fc from 'fast-check';
-import { cellVerdict, decide } from '../policy/decide';
-import { zoneOfVlan } from '../policy/zones';
+import { cellVerdict, decide, zoneOfVlan } from '../model/policy';
 import { cardOf } from '../testing/internet';
 import { deviceNamed, portNamed, put, vlanFor } from '../testing/gear';
 import { buildPolicy, damagedPolicy, soundPolicy, zoneNamed } from '../testing/policy';

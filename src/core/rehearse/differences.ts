@@ -1,22 +1,24 @@
-import { type IpAddress, formatAddress } from '../address/ip';
-import { contains, formatPrefix, networkOf } from '../address/prefix';
-import type { Remedy } from '../plan/operation';
-import { carryNeeded, joinSegment, subnetSettings } from '../findings/remedies';
-import { boxOf } from '../plan/box-of';
-import { adding } from '../gear/roles';
-import { derive } from '../plan/derive';
-import { groupBy, memo } from '../plan/memo';
-import { type Plan, withRecord } from '../plan/plan';
-import type { Vlan, Zone } from '../plan/records';
-import type { RecordRef } from '../plan/refusal';
-import { gatewaysOf, subnetsOf } from '../plan/view';
-import { portTitle } from '../plan/words';
-import { filterOf } from '../policy/enforce';
-import { isOutside, passing, vlansIn, zoneOfVlan, zonesOf } from '../policy/zones';
-import { type Router, isSame, routersAt, wayTo } from '../routing/router';
-import { missingPorts } from '../switching/carry';
-import type { Flood } from '../switching/fabric';
-import { bridgeAt, fabric } from '../switching/users';
+import { type IpAddress, formatAddress, contains, formatPrefix, networkOf } from '../address';
+import {
+  type Remedy,
+  boxOf,
+  derive,
+  groupBy,
+  memo,
+  type Plan,
+  withRecord,
+  type Vlan,
+  type Zone,
+  type RecordRef,
+  gatewaysOf,
+  subnetsOf,
+  portTitle,
+} from '../plan';
+import { carryNeeded, joinSegment, subnetSettings } from './remedies';
+import { adding, type Flood } from '../model/wiring';
+import { filterOf, isOutside, passing, vlansIn, zoneOfVlan, zonesOf } from '../model/policy';
+import { type Router, isSame, routersAt, wayTo } from '../model/routing';
+import { missingPorts, bridgeAt, fabric } from '../model/switching';
 import { type EndClass, classesOf, homeOf, isHome, isHomeAt } from './classes';
 import { farAddress, newcomerAddress } from './host';
 

@@ -1,10 +1,6 @@
-import { memo } from '../plan/memo';
-import { type Plan, withRecord } from '../plan/plan';
-import type { Port } from '../plan/records';
-import type { RecordRef } from '../plan/refusal';
-import { portTitle, recordTitle } from '../plan/words';
-import { bridgeAt } from '../switching/users';
-import { isPassive, linksOf, portsOf } from '../switching/wiring';
+import { memo, type Plan, withRecord, type Port, type RecordRef, portTitle, recordTitle } from '../plan';
+import { bridgeAt } from '../model/switching';
+import { isPassive, linksOf, portsOf } from '../model/wiring';
 
 /** What can fail or be tried out, and the plan as the network is then. */
 

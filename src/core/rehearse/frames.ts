@@ -1,18 +1,38 @@
-import { deriveBy } from '../plan/derive';
-import { portsTitle } from '../gear/ranges';
-import type { Plan } from '../plan/plan';
-import type { Device, Port } from '../plan/records';
-import type { Remedy } from '../plan/operation';
-import { carryNeeded } from '../findings/remedies';
-import { gatewaysOf, subnetsOf } from '../plan/view';
-import { portTitle } from '../plan/words';
-import { missingPorts } from '../switching/carry';
-import { type Flood, type Origin, type State, enters, flood, leaves, stateKey } from '../switching/fabric';
-import { egress, isMember } from '../switching/facts';
-import { type Hop, hopsTo } from '../switching/follow';
-import { bridgeAt, fabric, usersOf } from '../switching/users';
-import { hearsTag, walkTo } from '../switching/walk';
-import { linksOf, portsOf } from '../switching/wiring';
+import {
+  deriveBy,
+  type Plan,
+  type Device,
+  type Port,
+  type Remedy,
+  gatewaysOf,
+  subnetsOf,
+  portTitle,
+} from '../plan';
+import {
+  portsTitle,
+  type Flood,
+  type Origin,
+  type State,
+  enters,
+  flood,
+  leaves,
+  stateKey,
+  egress,
+  isMember,
+  linksOf,
+  portsOf,
+} from '../model/wiring';
+import { carryNeeded } from './remedies';
+import {
+  missingPorts,
+  type Hop,
+  hopsTo,
+  bridgeAt,
+  fabric,
+  usersOf,
+  hearsTag,
+  walkTo,
+} from '../model/switching';
 
 /** Frames between two who are to be on one wire: whether they arrive, and by which boxes. */
 

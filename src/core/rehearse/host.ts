@@ -1,13 +1,33 @@
-import { type Family, type IpAddress, addOffset, compareAddresses } from '../address/ip';
-import { type Prefix, contains, overlaps, parsePrefix, usableRange } from '../address/prefix';
-import { type AddressRange, inRange } from '../address/range';
-import type { Plan } from '../plan/plan';
-import type { Address, Device, Port, Subnet, Uplink } from '../plan/records';
-import { addressesOf, gatewaysOf, hostOf, subnetOf, subnetsOf } from '../plan/view';
-import type { RecordRef } from '../plan/refusal';
-import { uplinksOf } from '../uplink/view';
-import { linksOf } from '../switching/wiring';
-import { fabric } from '../switching/users';
+import {
+  type Family,
+  type IpAddress,
+  addOffset,
+  compareAddresses,
+  type Prefix,
+  contains,
+  overlaps,
+  parsePrefix,
+  usableRange,
+  type AddressRange,
+  inRange,
+} from '../address';
+import {
+  type Plan,
+  type Address,
+  type Device,
+  type Port,
+  type Subnet,
+  type Uplink,
+  addressesOf,
+  gatewaysOf,
+  hostOf,
+  subnetOf,
+  subnetsOf,
+  type RecordRef,
+} from '../plan';
+import { uplinksOf } from '../model/uplink';
+import { linksOf } from '../model/wiring';
+import { fabric } from '../model/switching';
 import { type Place, placeOf } from './frames';
 
 /** Who sends and receives packets, with the settings each really has. */

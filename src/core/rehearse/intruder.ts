@@ -1,11 +1,7 @@
-import { boxOf } from '../plan/box-of';
-import type { Plan } from '../plan/plan';
-import type { Vlan, Zone } from '../plan/records';
-import { passing, zoneOfVlan, zonesOf } from '../policy/zones';
-import { serviceNames } from '../policy/services';
-import { enters, leaves } from '../switching/fabric';
-import { bridgeAt, fabric } from '../switching/users';
-import { vlansOf } from '../plan/view';
+import { boxOf, type Plan, type Vlan, type Zone, vlansOf } from '../plan';
+import { passing, zoneOfVlan, zonesOf, serviceNames } from '../model/policy';
+import { enters, leaves } from '../model/wiring';
+import { bridgeAt, fabric } from '../model/switching';
 import { classesOf } from './classes';
 
 /** What somebody reaches who has taken over a box or a device: they keep to nothing that is set on it. */

@@ -1,12 +1,8 @@
-import { type IpAddress, formatAddress } from '../address/ip';
-import type { Remedy } from '../plan/operation';
-import { boxOf } from '../plan/box-of';
-import type { Plan } from '../plan/plan';
-import type { RecordRef } from '../plan/refusal';
-import { portTitle } from '../plan/words';
-import type { Verdict } from '../policy/decide';
-import type { Router } from '../routing/router';
-import type { Hop } from '../switching/follow';
+import { type IpAddress, formatAddress } from '../address';
+import { type Remedy, boxOf, type Plan, type RecordRef, portTitle } from '../plan';
+import type { Verdict } from '../model/policy';
+import type { Router } from '../model/routing';
+import type { Hop } from '../model/switching';
 import type { Arrival, Conversation, Packet, Step, Stop, Trip } from './conversation';
 import { type Place, deliver } from './frames';
 

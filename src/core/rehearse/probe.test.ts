@@ -1,11 +1,7 @@
-import type { Plan } from '../plan/plan';
-import { overlaps } from '../address/prefix';
-import { boxOf } from '../plan/box-of';
-import { subnetOf } from '../plan/view';
-import { perform } from '../operations';
-import { applyChange } from '../plan/change';
-import { rulesOf } from '../policy/analyse';
-import { typedCable } from '../gear/typed-cable';
+import { type Plan, boxOf, subnetOf, applyChange } from '../plan';
+import { overlaps } from '../address';
+import { perform, typedCable } from '../edit';
+import { rulesOf } from '../model/policy';
 import { cardOf, uplinkNamed } from '../testing/internet';
 import { deviceNamed, portNamed, put, vlanFor } from '../testing/gear';
 import { done, emptySite, nextSeed, prefix } from '../testing/plans';

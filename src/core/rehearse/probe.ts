@@ -1,16 +1,19 @@
-import { type IpAddress, familyOf, formatAddress } from '../address/ip';
-import type { Remedy } from '../plan/operation';
-import type { Plan } from '../plan/plan';
-import type { Forward, Uplink } from '../plan/records';
-import { portTitle } from '../plan/words';
-import { addressesOn, gatewaysOf, interfacesOf, subnetsOf } from '../plan/view';
-import { type Wanted, wantedText } from '../policy/decide';
-import { isOutside } from '../policy/zones';
-import { holdersOf, routersIn } from '../routing/router';
-import { plugIn } from '../switching/plug-in';
-import { protocolsMeet } from '../uplink/services';
-import { forwardsOf, uplinksOf } from '../uplink/view';
-import { letsForwardsIn } from '../uplink/way-out';
+import { type IpAddress, familyOf, formatAddress } from '../address';
+import {
+  type Remedy,
+  type Plan,
+  type Forward,
+  type Uplink,
+  portTitle,
+  addressesOn,
+  gatewaysOf,
+  interfacesOf,
+  subnetsOf,
+} from '../plan';
+import { type Wanted, wantedText, isOutside } from '../model/policy';
+import { holdersOf, routersIn } from '../model/routing';
+import { plugIn } from '../model/switching';
+import { protocolsMeet, forwardsOf, uplinksOf, letsForwardsIn } from '../model/uplink';
 import { type Host, farAddress, hostAt, newcomer, outsideAddress } from './host';
 import type { Arrival, Conversation, Packet, Step, Stop, Trip, Wired } from './conversation';
 import { Traveller, forwardFor } from './trip';

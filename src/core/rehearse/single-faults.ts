@@ -1,9 +1,6 @@
-import type { Plan } from '../plan/plan';
-import { type Work, finish } from '../plan/work';
-import type { Device } from '../plan/records';
-import { bridgeAt, fabric } from '../switching/users';
-import { linksOf, portsOf } from '../switching/wiring';
-import { inwardPorts } from '../switching/fabric';
+import { type Plan, type Work, finish, type Device } from '../plan';
+import { bridgeAt, fabric } from '../model/switching';
+import { linksOf, portsOf, inwardPorts } from '../model/wiring';
 import { type Fault, endsOfCable, singleFaultsOf, withFault } from './faults';
 import { standingAfter, standingOf } from './standing';
 import { compareStandings } from './what-if';

@@ -1,12 +1,11 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import fc from 'fast-check';
-import { readPlanFile } from '../formats/plan-file';
-import { type Plan, planOf } from '../plan/plan';
-import { tableNames } from '../plan/records';
-import { isAnsweredAlike } from '../questions/alike';
-import { askOne } from '../questions/ask';
-import { lostPorts } from '../tree/forwarding';
+import { readPlanFile } from '../formats';
+import { type Plan, planOf, tableNames } from '../plan';
+import { isAnsweredAlike } from './questions/alike';
+import { askOne } from './questions/ask';
+import { lostPorts } from '../model/tree';
 import { buildTrees, damagedTrees, soundTrees } from '../testing/trees';
 import { singleFaultsOf, withFaults } from './faults';
 import { isHome, homeOf, classesOf } from './classes';

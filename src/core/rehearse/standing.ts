@@ -1,14 +1,10 @@
-import { deriveBy } from '../plan/derive';
-import type { Plan } from '../plan/plan';
-import { tableNames } from '../plan/records';
-import { isAnsweredAlike } from '../questions/alike';
-import { type Asking, askAll, askOne } from '../questions/ask';
-import { stateKey } from '../switching/fabric';
-import { joinedIn } from '../switching/joined';
-import { fabric, islandsOf } from '../switching/users';
-import { rootsOf } from '../tree/compute';
-import { lostPorts, treesOf } from '../tree/forwarding';
-import { survivals } from '../uplink/failover';
+import { deriveBy, type Plan, tableNames } from '../plan';
+import { isAnsweredAlike } from './questions/alike';
+import { type Asking, askAll, askOne } from './questions/ask';
+import { stateKey } from '../model/wiring';
+import { joinedIn, fabric, islandsOf } from '../model/switching';
+import { rootsOf, lostPorts, treesOf } from '../model/tree';
+import { survivals } from '../model/uplink';
 import { type EndClass, classesOf, homeOf, isHome, routerOf } from './classes';
 import { insideState, placeOf } from './frames';
 

@@ -1,17 +1,18 @@
-import { type IpAddress, addOffset, familyOf, formatAddress } from '../address/ip';
-import { type Prefix, contains, formatPrefix, networkOf } from '../address/prefix';
-import { subnetSettings } from '../findings/remedies';
-import type { Plan } from '../plan/plan';
-import type { Forward, Translation, Uplink } from '../plan/records';
-import type { RecordRef } from '../plan/refusal';
-import { addressesOn } from '../plan/view';
-import { type Side, type Wanted, decide, vlanOfAddress } from '../policy/decide';
-import { filterOf } from '../policy/enforce';
-import { zonesOf } from '../policy/zones';
-import { type Leg, type Router, holdersOf, isSame, routersAt, routersIn, wayTo } from '../routing/router';
-import { protocolsMeet } from '../uplink/services';
-import { forwardsOf } from '../uplink/view';
-import { kindOfAddress } from '../uplink/way-out';
+import {
+  type IpAddress,
+  addOffset,
+  familyOf,
+  formatAddress,
+  type Prefix,
+  contains,
+  formatPrefix,
+  networkOf,
+} from '../address';
+import { subnetSettings } from './remedies';
+import { type Plan, type Forward, type Translation, type Uplink, type RecordRef, addressesOn } from '../plan';
+import { type Side, type Wanted, decide, vlanOfAddress, filterOf, zonesOf } from '../model/policy';
+import { type Leg, type Router, holdersOf, isSame, routersAt, routersIn, wayTo } from '../model/routing';
+import { protocolsMeet, forwardsOf, kindOfAddress } from '../model/uplink';
 import type { Arrival, Conversation, Packet, Trip } from './conversation';
 import { type Place, placeOf } from './frames';
 import { type Host, hostAt, outsideAddress, outsideHost } from './host';

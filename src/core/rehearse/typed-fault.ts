@@ -1,9 +1,5 @@
-import { boxOf } from '../plan/box-of';
-import type { Plan } from '../plan/plan';
-import { badInput } from '../plan/refusal';
-import { devicesNamed } from '../plan/view';
-import { portTitle } from '../plan/words';
-import { uplinksOf } from '../uplink/view';
+import { boxOf, type Plan, badInput, devicesNamed, portTitle } from '../plan';
+import { uplinksOf } from '../model/uplink';
 import type { Fault } from './faults';
 
 /** Faults as people type them. */

@@ -1,11 +1,7 @@
-import { parseAddress } from '../address/ip';
-import type { Plan } from '../plan/plan';
-import { badInput } from '../plan/refusal';
-import { devicesNamed, vlansOf } from '../plan/view';
-import type { Wanted } from '../policy/decide';
-import { allServices } from '../policy/services';
-import { boxOf } from '../plan/box-of';
-import { portsOf } from '../switching/wiring';
+import { parseAddress } from '../address';
+import { type Plan, badInput, devicesNamed, vlansOf, boxOf } from '../plan';
+import { type Wanted, allServices } from '../model/policy';
+import { portsOf } from '../model/wiring';
 import type { Receiver, Sender } from './probe';
 
 /** Questions as people type them: from, to, and for what. */

@@ -1,13 +1,12 @@
-import type { Plan } from '../plan/plan';
+import { type Plan, subnetOf } from '../plan';
 import { deviceNamed, portNamed, soundGear, vlanFor } from '../testing/gear';
 import { uplinkNamed } from '../testing/internet';
 import { done } from '../testing/plans';
 import { soundPolicy } from '../testing/policy';
 import { soundTrees } from '../testing/trees';
-import { fieldsOf } from '../questions/ask';
-import { typedCable } from '../gear/typed-cable';
-import { subnetOf } from '../plan/view';
-import { treesOf } from '../tree/forwarding';
+import { fieldsOf } from './questions/ask';
+import { typedCable } from '../edit';
+import { treesOf } from '../model/tree';
 import { type Fault, faultTitle, singleFaultsOf } from './faults';
 import { intruderReach } from './intruder';
 import { allSingleFaults, singleFaults } from './single-faults';

@@ -1,7 +1,5 @@
-import { derive } from '../plan/derive';
-import type { Plan } from '../plan/plan';
-import type { Device, Question } from '../plan/records';
-import { type Flood, type State, stateKey } from '../switching/fabric';
+import { derive, type Plan, type Device, type Question } from '../plan';
+import { type Flood, type State, stateKey } from '../model/wiring';
 import { classesOf, homeOf } from './classes';
 import { type Fault, withFaults } from './faults';
 import type { Answer } from './probe';

@@ -1,9 +1,15 @@
 import fc from 'fast-check';
-import { boxesMeet, type Box } from '../policy/boxes';
-import { ruleFor } from '../policy/decide';
-import { rulesOf } from '../policy/analyse';
-import { onLine, serviceAt } from '../policy/traffic';
-import { passing, zoneOfVlan, zonesOf } from '../policy/zones';
+import {
+  boxesMeet,
+  type Box,
+  ruleFor,
+  rulesOf,
+  onLine,
+  serviceAt,
+  passing,
+  zoneOfVlan,
+  zonesOf,
+} from '../model/policy';
 import { cardOf } from '../testing/internet';
 import { buildPolicy, damagedPolicy, soundPolicy } from '../testing/policy';
 import { put } from '../testing/gear';

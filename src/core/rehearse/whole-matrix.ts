@@ -1,12 +1,17 @@
-import { derive, deriveBy } from '../plan/derive';
-import { equal } from '../plan/equal';
-import type { Plan } from '../plan/plan';
-import type { Rule, Zone } from '../plan/records';
-import { holds, rulesOf } from '../policy/analyse';
-import { BoxIndex } from '../policy/box-index';
-import { type Box, type Span, subtract } from '../policy/boxes';
-import { boxesOfRule, spansOfZone } from '../policy/traffic';
-import { type Passing, passing, zonesOf } from '../policy/zones';
+import { derive, deriveBy, equal, type Plan, type Rule, type Zone } from '../plan';
+import {
+  holds,
+  rulesOf,
+  BoxIndex,
+  type Box,
+  type Span,
+  subtract,
+  boxesOfRule,
+  spansOfZone,
+  type Passing,
+  passing,
+  zonesOf,
+} from '../model/policy';
 import { type Difference, differencesBy, differencesOf } from './differences';
 
 /** The whole matrix: for every pair of zones what the cell says, what rules above it decide, and what the rehearsal found. */

@@ -1,6 +1,6 @@
-import type { Plan } from '../plan/plan';
-import { flood, stateKey } from '../switching/fabric';
-import { bridgeAt, fabric } from '../switching/users';
+import type { Plan } from '../plan';
+import { flood, stateKey } from '../model/wiring';
+import { bridgeAt, fabric } from '../model/switching';
 
 /** The boxes a frame of a VLAN passes from the inside of one box to another, by name; null when it does not get there. */
 export function probeFrames(plan: Plan, from: string, vid: number, to: string): string[] | null {

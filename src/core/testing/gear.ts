@@ -1,10 +1,17 @@
 import fc from 'fast-check';
-import { typedCable } from '../gear/typed-cable';
-import { type Plan, withRecord } from '../plan/plan';
-import type { AnyRecord, Port, TableName } from '../plan/records';
-import { devicesNamed, subnetOf, vlansOf } from '../plan/view';
-import { boxOf } from '../plan/box-of';
-import { isPassive, portsOf } from '../switching/wiring';
+import { typedCable } from '../edit';
+import {
+  type Plan,
+  withRecord,
+  type AnyRecord,
+  type Port,
+  type TableName,
+  devicesNamed,
+  subnetOf,
+  vlansOf,
+  boxOf,
+} from '../plan';
+import { isPassive, portsOf } from '../model/wiring';
 import { type Damage, done, emptySite, nextSeed, tried } from './plans';
 
 /** Sites with gear for property tests: a cupboard as it should be, then what people do to it. */

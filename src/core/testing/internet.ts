@@ -1,10 +1,8 @@
 import fc from 'fast-check';
-import { typedCable } from '../gear/typed-cable';
-import { type Plan, withRecord } from '../plan/plan';
-import type { Interface, Uplink } from '../plan/records';
-import { addressesOn } from '../plan/view';
-import { portsOf } from '../switching/wiring';
-import { uplinksOf } from '../uplink/view';
+import { typedCable } from '../edit';
+import { type Plan, withRecord, type Interface, type Uplink, addressesOn } from '../plan';
+import { portsOf } from '../model/wiring';
+import { uplinksOf } from '../model/uplink';
 import { buildGear, deviceNamed, put, soundGear, vlanFor } from './gear';
 import { type Damage, done, nextSeed, prefix, tried } from './plans';
 

@@ -1,13 +1,23 @@
 import fc from 'fast-check';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
-import type { IpAddress } from '../address/ip';
-import { networkOf } from '../address/prefix';
-import { schemaOf, toWire } from '../plan/edit';
-import { type NamedField, fieldsOf } from '../plan/kinds/kind';
-import { type Schema, isNullable, itemsOf, shapeOf } from '../plan/kinds/shape';
-import { type Plan, planOf } from '../plan/plan';
-import { type AnyRecord, type TableName, kinds, tableNames } from '../plan/records';
+import { type IpAddress, networkOf } from '../address';
+import {
+  schemaOf,
+  toWire,
+  type NamedField,
+  fieldsOf,
+  type Schema,
+  isNullable,
+  itemsOf,
+  shapeOf,
+  type Plan,
+  planOf,
+  type AnyRecord,
+  type TableName,
+  kinds,
+  tableNames,
+} from '../plan';
 
 /**
  * Plans drawn from the definitions of the kinds alone: records of every kind with every field filled and empty, whatever

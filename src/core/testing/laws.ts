@@ -1,10 +1,7 @@
 import fc from 'fast-check';
-import { FindingsEngine } from '../findings/engine';
-import type { Check } from '../findings/finding';
-import { perform } from '../operations';
-import { applyChange } from '../plan/change';
-import type { Plan } from '../plan/plan';
-import { Refusal } from '../plan/refusal';
+import { FindingsEngine, type Check } from '../findings';
+import { perform } from '../edit';
+import { applyChange, type Plan, Refusal } from '../plan';
 import { type Damage, afresh, nextSeed } from './plans';
 
 const keys = (engine: FindingsEngine) => engine.all().sort((a, b) => (a.key < b.key ? -1 : 1));

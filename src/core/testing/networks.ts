@@ -1,7 +1,6 @@
 import fc from 'fast-check';
-import type { Box, Cable, Device, Port, Vlan } from '../plan/records';
-import { type Plan, planOf } from '../plan/plan';
-import { blankBox, blankPort } from '../gear/blank';
+import { type Box, type Cable, type Device, type Port, type Vlan, type Plan, planOf } from '../plan';
+import { blankBox, blankPort } from '../model/wiring';
 import { emptySite } from './plans';
 
 /** Networks of boxes, panels and end devices for property tests: drawn as small numbers, with every kind of mistake. */

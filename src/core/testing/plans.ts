@@ -1,11 +1,17 @@
 import fc from 'fast-check';
-import { parsePrefix } from '../address/prefix';
-import { perform } from '../operations';
-import { applyChange } from '../plan/change';
-import { type Plan, planOf, withRecord } from '../plan/plan';
-import { type AnyRecord, type TableName, purposes, tableNames } from '../plan/records';
-import { Refusal } from '../plan/refusal';
-import { newSitePlan } from '../site/create';
+import { parsePrefix } from '../address';
+import { perform, newSitePlan } from '../edit';
+import {
+  applyChange,
+  type Plan,
+  planOf,
+  withRecord,
+  type AnyRecord,
+  type TableName,
+  purposes,
+  tableNames,
+  Refusal,
+} from '../plan';
 
 /** Plans for property tests: built by the operations, then damaged the ways people damage them. */
 

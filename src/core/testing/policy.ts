@@ -1,11 +1,6 @@
 import fc from 'fast-check';
-import { type Plan, withRecord } from '../plan/plan';
-import type { Party, Rule, Zone } from '../plan/records';
-import { vlansOf } from '../plan/view';
-import { boxOf } from '../plan/box-of';
-import { rulesOf } from '../policy/analyse';
-import { standardServices } from '../policy/services';
-import { zonesOf } from '../policy/zones';
+import { type Plan, withRecord, type Party, type Rule, type Zone, vlansOf, boxOf } from '../plan';
+import { rulesOf, standardServices, zonesOf } from '../model/policy';
 import { buildGear, deviceNamed, gearDamages, put } from './gear';
 import { cardOf, soundInternet } from './internet';
 import { type Damage, done, nextSeed, prefix, tried } from './plans';

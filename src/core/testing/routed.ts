@@ -1,6 +1,5 @@
-import { typedCable } from '../gear/typed-cable';
-import type { Plan } from '../plan/plan';
-import { gatewaysOf, subnetOf } from '../plan/view';
+import { typedCable } from '../edit';
+import { type Plan, gatewaysOf, subnetOf } from '../plan';
 import { deviceNamed, portNamed, put, vlanFor } from './gear';
 import { done, nextSeed } from './plans';
 import { zoneNamed } from './policy';

@@ -1,6 +1,14 @@
-import { type Plan, planOf } from '../plan/plan';
-import type { Box, BridgeRecord, Cable, Device, Instance, Port } from '../plan/records';
-import { factoryBridge } from '../tree/settings';
+import {
+  type Plan,
+  planOf,
+  type Box,
+  type BridgeRecord,
+  type Cable,
+  type Device,
+  type Instance,
+  type Port,
+} from '../plan';
+import { factoryBridge } from '../model/tree';
 import { plainBox, plainPort, plainVlan } from './networks';
 import { emptySite } from './plans';
 

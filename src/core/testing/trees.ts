@@ -1,11 +1,8 @@
 import fc from 'fast-check';
-import { boxOf } from '../plan/box-of';
-import { type Plan, withRecord } from '../plan/plan';
-import type { BridgeRecord } from '../plan/records';
-import { vlansOf } from '../plan/view';
-import { typedCable } from '../gear/typed-cable';
-import { fieldsOf } from '../questions/ask';
-import { bridgeRecordOf, settingsOf } from '../tree/settings';
+import { boxOf, type Plan, withRecord, type BridgeRecord, vlansOf } from '../plan';
+import { typedCable } from '../edit';
+import { fieldsOf } from '../rehearse';
+import { bridgeRecordOf, settingsOf } from '../model/tree';
 import { deviceNamed, gearDamages, portNamed, put, soundGear, vlanFor } from './gear';
 import { type Damage, done, tried } from './plans';
 import { switches } from './switches';

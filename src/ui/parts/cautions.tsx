@@ -1,4 +1,4 @@
-import type { Purpose } from '@/core/plan/records';
+import type { Purpose } from '@/core/plan';
 
 /** Cautions that belong to a purpose, said once and in place. */
 const cautions: Partial<Record<Purpose, string>> = {

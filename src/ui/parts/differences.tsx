@@ -1,6 +1,4 @@
-import { type Difference, describeChange } from '@/core/plan/describe';
-import type { Change } from '@/core/plan/change';
-import type { Plan } from '@/core/plan/plan';
+import { type Difference, describeChange, type Change, type Plan } from '@/core/plan';
 
 const words = { added: 'added', removed: 'removed', changed: '' } as const;
 const SHOWN = 300;

@@ -1,7 +1,7 @@
 'use client';
 
 import { type KeyboardEvent, useId, useRef, useState } from 'react';
-import { Refusal } from '@/core/plan/refusal';
+import { Refusal } from '@/core/plan';
 
 interface FieldProps {
   readonly label: string;

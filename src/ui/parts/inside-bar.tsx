@@ -1,5 +1,5 @@
-import type { AddressUse, Layout } from '@/core/segments/layout';
-import { countOf } from '@/core/address/range';
+import type { AddressUse, Layout } from '@/core/model/segments';
+import { countOf } from '@/core/address';
 
 /** How much of a subnet each use takes, in order, as one small bar. */
 export const fillOf = (use: AddressUse, colour: string): string =>

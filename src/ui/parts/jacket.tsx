@@ -1,4 +1,4 @@
-import type { Vlan } from '@/core/plan/records';
+import type { Vlan } from '@/core/plan';
 import { textOn } from './colour';
 
 /** A segment everywhere: a cable jacket in its colour with a printed ring, VLAN id and code. */

@@ -1,7 +1,7 @@
 'use client';
 
 import { type FormEvent, type ReactNode, useState } from 'react';
-import type { Call } from '@/core/plan/operation';
+import type { Call } from '@/core/plan';
 import { problemOf } from '../session/attempt';
 import { useSession } from '../session/context';
 import { Choice } from './field';

@@ -1,4 +1,4 @@
-import type { Severity } from '@/core/findings/finding';
+import type { Severity } from '@/core/findings';
 
 /** Our own marks. Severity shows by shape as well as colour: octagon, triangle, square. */
 const words: Readonly<Record<Severity, string>> = { stop: 'stop', fix: 'fix', note: 'note' };

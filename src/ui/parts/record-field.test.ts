@@ -1,5 +1,4 @@
-import { kinds } from '@/core/plan/records';
-import { fieldsOf } from '@/core/plan/kinds/kind';
+import { kinds, fieldsOf } from '@/core/plan';
 import { typedValue } from './record-field';
 
 const uplink = (name: string) => fieldsOf(kinds.uplink.fields).find((field) => field.name === name)!;

@@ -1,11 +1,16 @@
 'use client';
 
-import { formatPrefix, parsePrefix } from '@/core/address/prefix';
-import { toWire } from '@/core/plan/edit';
-import { type NamedField, fieldsOf } from '@/core/plan/kinds/kind';
-import { isNullable } from '@/core/plan/kinds/shape';
-import { type RecordOf, type TableName, kinds } from '@/core/plan/records';
-import { badInput } from '@/core/plan/refusal';
+import { formatPrefix, parsePrefix } from '@/core/address';
+import {
+  toWire,
+  type NamedField,
+  fieldsOf,
+  isNullable,
+  type RecordOf,
+  type TableName,
+  kinds,
+  badInput,
+} from '@/core/plan';
 import { useEdit, wholeNumber } from '../session/actions';
 import { Field } from './field';
 import { Property } from './property';

@@ -1,5 +1,4 @@
-import { type IpAddress, formatAddress } from '@/core/address/ip';
-import type { Prefix } from '@/core/address/prefix';
+import { type IpAddress, formatAddress, type Prefix } from '@/core/address';
 
 /** An address inside its subnet as people say it: .24, .152.20 in a larger one, :: forms in full. */
 export function shortAddress(address: IpAddress, prefix: Prefix): string {

@@ -1,5 +1,5 @@
-import { type BoxBlock, boxPlace, portScheduleOf } from '@/core/formats/port-schedule';
-import { type Plan, siteOf } from '@/core/plan/plan';
+import { type BoxBlock, boxPlace, portScheduleOf } from '@/core/formats';
+import { type Plan, siteOf } from '@/core/plan';
 import { ColumnHeads } from '../parts/column-heads';
 import { Paper } from './paper';
 

@@ -1,7 +1,6 @@
-import { ruleCells, ruleHead, ruleScheduleOf } from '@/core/formats/rule-schedule';
-import { type Plan, siteOf } from '@/core/plan/plan';
-import { explainZone } from '@/core/policy/explain';
-import { zonesOf } from '@/core/policy/zones';
+import { ruleCells, ruleHead, ruleScheduleOf } from '@/core/formats';
+import { type Plan, siteOf } from '@/core/plan';
+import { explainZone, zonesOf } from '@/core/model/policy';
 import { ColumnHeads } from '../parts/column-heads';
 import { Paper } from './paper';
 

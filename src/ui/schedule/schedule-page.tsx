@@ -1,5 +1,5 @@
-import { scheduleOf } from '@/core/formats/schedule';
-import { type Plan, siteOf } from '@/core/plan/plan';
+import { scheduleOf } from '@/core/formats';
+import { type Plan, siteOf } from '@/core/plan';
 import { Jacket } from '../parts/jacket';
 import { ColumnHeads } from '../parts/column-heads';
 import { Paper } from './paper';

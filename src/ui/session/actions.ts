@@ -1,10 +1,15 @@
 'use client';
 
-import { parsePrefix, formatPrefix, networkOf } from '@/core/address/prefix';
-import type { Call } from '@/core/plan/operation';
-import type { Subnet, TableName } from '@/core/plan/records';
-import { Refusal } from '@/core/plan/refusal';
-import { formatAddress, parseAddress, widthOf, familyOf } from '@/core/address/ip';
+import {
+  parsePrefix,
+  formatPrefix,
+  networkOf,
+  formatAddress,
+  parseAddress,
+  widthOf,
+  familyOf,
+} from '@/core/address';
+import { type Call, type Subnet, type TableName, Refusal } from '@/core/plan';
 import { useSession } from './context';
 import { useView } from './view';
 

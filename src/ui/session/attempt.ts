@@ -1,4 +1,4 @@
-import { Refusal } from '@/core/plan/refusal';
+import { Refusal } from '@/core/plan';
 
 /** Runs something a user asked for. A Refusal comes back as a value to show; anything else is a defect and flies on. */
 export function attempt<T>(work: () => T): { readonly value: T } | { readonly refusal: Refusal } {

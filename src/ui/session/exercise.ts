@@ -1,4 +1,4 @@
-import type { Order } from '@/core/exercises/draw';
+import type { Order } from '@/core/exercises';
 import { sendJson } from './api';
 import { authorName } from './author';
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useState } from 'react';
-import type { Plan } from '@/core/plan/plan';
+import type { Plan } from '@/core/plan';
 import type { Job, JobResult } from '@/worker/protocol';
 import { usePlan, useSession, useSite } from './context';
 

@@ -1,10 +1,7 @@
 'use client';
 
-import { type Finding, type Severity, acceptanceOf, severities } from '@/core/findings/finding';
-import type { Acceptance } from '@/core/plan/records';
-import { recordIn, type Plan } from '@/core/plan/plan';
-import { addressesOn, interfacesOf } from '@/core/plan/view';
-import { memo } from '@/core/plan/memo';
+import { type Finding, type Severity, acceptanceOf, severities } from '@/core/findings';
+import { type Acceptance, recordIn, type Plan, addressesOn, interfacesOf, memo } from '@/core/plan';
 import { usePlan, useSite } from './context';
 import { isSolving } from './session';
 import type { Findings } from './worker-client';

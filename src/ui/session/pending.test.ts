@@ -1,10 +1,6 @@
 import fc from 'fast-check';
-import { perform } from '@/core/operations';
-import { applySteps } from '@/core/plan/change';
-import type { Call } from '@/core/plan/operation';
-import type { Plan } from '@/core/plan/plan';
-import { vlansOf } from '@/core/plan/view';
-import { encodePlan } from '@/core/plan/wire';
+import { perform } from '@/core/edit';
+import { applySteps, type Call, type Plan, vlansOf, encodePlan } from '@/core/plan';
 import { build, damagedSite, done, emptySite, nextSeed } from '@/core/testing/plans';
 import { type Pending, rebase } from './pending';
 

@@ -1,9 +1,14 @@
-import { perform } from '@/core/operations';
-import { type Step, applySteps, invertSteps, netSteps } from '@/core/plan/change';
-import { equal } from '@/core/plan/equal';
-import type { Call } from '@/core/plan/operation';
-import type { Plan } from '@/core/plan/plan';
-import { Refusal } from '@/core/plan/refusal';
+import { perform } from '@/core/edit';
+import {
+  type Step,
+  applySteps,
+  invertSteps,
+  netSteps,
+  equal,
+  type Call,
+  type Plan,
+  Refusal,
+} from '@/core/plan';
 
 /** A change of this window that the server has not confirmed. Enough is kept to run it again on another plan. */
 export interface Pending {

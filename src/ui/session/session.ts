@@ -1,13 +1,21 @@
 import { customAlphabet } from 'nanoid';
 import { type StoreApi, createStore } from 'zustand/vanilla';
-import type { ExerciseView } from '@/core/exercises/view';
-import { acceptanceOf } from '@/core/findings/finding';
-import { perform } from '@/core/operations';
-import { type Change, applySteps, invertSteps } from '@/core/plan/change';
-import type { Call } from '@/core/plan/operation';
-import { type Plan, planOf } from '@/core/plan/plan';
-import { Refusal } from '@/core/plan/refusal';
-import { type WireStep, decodePlan, decodeStep, encodeStep } from '@/core/plan/wire';
+import type { ExerciseView } from '@/core/exercises';
+import { acceptanceOf } from '@/core/findings';
+import { perform } from '@/core/edit';
+import {
+  type Change,
+  applySteps,
+  invertSteps,
+  type Call,
+  type Plan,
+  planOf,
+  Refusal,
+  type WireStep,
+  decodePlan,
+  decodeStep,
+  encodeStep,
+} from '@/core/plan';
 import { ApiProblem, Offline, getJson, getText, sendJson } from './api';
 import { type Findings, WorkerClient, type JobEars } from './worker-client';
 import type { Job } from '@/worker/protocol';

@@ -1,8 +1,8 @@
 'use client';
 
 import { create } from 'zustand';
-import type { Severity } from '@/core/findings/finding';
-import type { Call } from '@/core/plan/operation';
+import type { Severity } from '@/core/findings';
+import type { Call } from '@/core/plan';
 
 /** A bulk change shown before it is accepted. */
 export interface Review {

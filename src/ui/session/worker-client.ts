@@ -1,5 +1,5 @@
-import type { Finding } from '@/core/findings/finding';
-import type { Step } from '@/core/plan/change';
+import type { Finding } from '@/core/findings';
+import type { Step } from '@/core/plan';
 import type { FromWorker, Job, JobResult, ToWorker } from '@/worker/protocol';
 
 export type Findings = ReadonlyMap<string, Finding>;

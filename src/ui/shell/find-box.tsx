@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { type KeyboardEvent, type RefObject, useEffect, useState } from 'react';
-import { type Hit, findInPlan } from '@/core/find/find';
+import { type Hit, findInPlan } from '@/core/find';
 import { getJson } from '../session/api';
 import { usePlan, useSession } from '../session/context';
 import { useView } from '../session/view';

@@ -2,10 +2,8 @@
 
 import { usePathname, useRouter } from 'next/navigation';
 import { useCallback } from 'react';
-import { type Severity, type Station, severities } from '@/core/findings/finding';
-import { boxOf } from '@/core/plan/box-of';
-import type { TableName } from '@/core/plan/records';
-import type { RecordRef } from '@/core/plan/refusal';
+import { type Severity, type Station, severities } from '@/core/findings';
+import { boxOf, type TableName, type RecordRef } from '@/core/plan';
 import { usePlan, useSession, useSite } from '../session/context';
 import {
   type About,

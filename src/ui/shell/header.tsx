@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import type { RefObject } from 'react';
-import { siteOf } from '@/core/plan/plan';
+import { siteOf } from '@/core/plan';
 import { usePlan, useSession, useSite } from '../session/context';
 import type { SaveState } from '../session/session';
 import { Logo } from '../parts/marks';

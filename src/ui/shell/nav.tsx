@@ -1,7 +1,7 @@
 'use client';
 
 import Link from 'next/link';
-import { severities } from '@/core/findings/finding';
+import { severities } from '@/core/findings';
 import { useSession } from '../session/context';
 import { countOpen, useFindings } from '../session/open-findings';
 import { SeverityMark } from '../parts/marks';

@@ -1,10 +1,16 @@
 'use client';
 
 import { type RefObject, useMemo } from 'react';
-import { type Answer, probe } from '@/core/rehearse/probe';
-import type { Step } from '@/core/rehearse/conversation';
-import { suggestions, typedReceiver, typedSender, typedWanted } from '@/core/rehearse/typed';
-import type { Plan } from '@/core/plan/plan';
+import {
+  type Answer,
+  probe,
+  type Step,
+  suggestions,
+  typedReceiver,
+  typedSender,
+  typedWanted,
+} from '@/core/rehearse';
+import type { Plan } from '@/core/plan';
 import { attempt } from '../session/attempt';
 import { usePlan } from '../session/context';
 import { type ProbeText, useView } from '../session/view';

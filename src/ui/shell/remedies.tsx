@@ -1,8 +1,7 @@
 'use client';
 
 import { type ReactNode, useState } from 'react';
-import type { Remedy } from '@/core/plan/operation';
-import { describeChange } from '@/core/plan/describe';
+import { type Remedy, describeChange } from '@/core/plan';
 import { attempt, problemOf } from '../session/attempt';
 import { usePlan, useSession } from '../session/context';
 import { useView } from '../session/view';

@@ -1,4 +1,4 @@
-import type { Station } from '@/core/findings/finding';
+import type { Station } from '@/core/findings';
 
 /** The stations there are, in the order of the work, then the views over all of them. */
 export interface StationEntry {

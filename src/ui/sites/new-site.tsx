@@ -2,9 +2,9 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { formatPrefix } from '@/core/address/prefix';
-import { type Site, siteKinds } from '@/core/plan/records';
-import { siteDefaults } from '@/core/site/create';
+import { formatPrefix } from '@/core/address';
+import { type Site, siteKinds } from '@/core/plan';
+import { siteDefaults } from '@/core/edit';
 import { sendJson } from '../session/api';
 import { Choice } from '../parts/field';
 import { schools } from '../stations/brief/schools';

@@ -1,9 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { perform } from '@/core/operations';
-import { SITE_ID } from '@/core/plan/records';
-import { decodePlan, encodeStep } from '@/core/plan/wire';
+import { perform } from '@/core/edit';
+import { SITE_ID, decodePlan, encodeStep } from '@/core/plan';
 import { authorName } from '../session/author';
 import { getJson, sendJson } from '../session/api';
 import { newSeed } from '../session/session';

@@ -3,8 +3,8 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useState } from 'react';
-import { severities } from '@/core/findings/finding';
-import { Refusal } from '@/core/plan/refusal';
+import { severities } from '@/core/findings';
+import { Refusal } from '@/core/plan';
 import { getJson, sendJson } from '../session/api';
 import type { Counts } from '../session/open-findings';
 import { AuthorDialog } from '../shell/author-dialog';

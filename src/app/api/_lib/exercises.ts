@@ -1,8 +1,6 @@
 import { today } from '@/today';
-import { type ExerciseView, type Kept, endedView, exerciseView } from '@/core/exercises/view';
-import { applySteps } from '@/core/plan/change';
-import type { Plan } from '@/core/plan/plan';
-import { decodeStep } from '@/core/plan/wire';
+import { type ExerciseView, type Kept, endedView, exerciseView } from '@/core/exercises';
+import { applySteps, type Plan, decodeStep } from '@/core/plan';
 import { database } from '@/db/connection';
 import { exerciseOf } from '@/db/exercises';
 import { stepsBack } from '@/db/journal';

@@ -1,9 +1,8 @@
 import { today } from '@/today';
 import { customAlphabet } from 'nanoid';
 import { z } from 'zod';
-import { FindingsEngine } from '@/core/findings/engine';
-import { acceptanceOf } from '@/core/findings/finding';
-import type { Plan } from '@/core/plan/plan';
+import { FindingsEngine, acceptanceOf } from '@/core/findings';
+import type { Plan } from '@/core/plan';
 import { database } from '@/db/connection';
 import { loadPlan, revisionOf } from '@/db/sites';
 import { unknownSite } from './problem';

@@ -1,4 +1,4 @@
-import { Refusal } from '@/core/plan/refusal';
+import { Refusal } from '@/core/plan';
 
 /** An answer that is not success, as problem details (RFC 9457). `more` adds members of our own. */
 export class Problem extends Error {

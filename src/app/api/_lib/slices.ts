@@ -1,4 +1,4 @@
-import type { Work } from '@/core/plan/work';
+import type { Work } from '@/core/plan';
 
 /** Runs work to its end; others are answered between its parts. */
 export async function inSlices<T>(work: Work<T, unknown>): Promise<T> {

@@ -1,4 +1,4 @@
-import { findInPlan } from '@/core/find/find';
+import { findInPlan } from '@/core/find';
 import { database } from '@/db/connection';
 import { listSites } from '@/db/sites';
 import { handle, json } from '../_lib/handle';

@@ -1,8 +1,7 @@
 import { z } from 'zod';
-import { readPlanFile } from '@/core/formats/plan-file';
-import { SITE_ID, kinds } from '@/core/plan/records';
-import { type Plan, siteOf, withRecord } from '@/core/plan/plan';
-import { newSiteInput, newSitePlan } from '@/core/site/create';
+import { readPlanFile } from '@/core/formats';
+import { SITE_ID, kinds, type Plan, siteOf, withRecord } from '@/core/plan';
+import { newSiteInput, newSitePlan } from '@/core/edit';
 import { database } from '@/db/connection';
 import { createSite, listSites } from '@/db/sites';
 import { MEGABYTE, decode, handle, json, readText } from '../_lib/handle';

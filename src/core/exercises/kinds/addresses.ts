@@ -1,8 +1,5 @@
-import { familyOf, formatAddress } from '../../address/ip';
-import { contains, formatPrefix, networkOf } from '../../address/prefix';
-import type { Plan } from '../../plan/plan';
-import type { Interface } from '../../plan/records';
-import { addressesOf, gatewaysOf, subnetOf } from '../../plan/view';
+import { familyOf, formatAddress, contains, formatPrefix, networkOf } from '../../address';
+import { type Plan, type Interface, addressesOf, gatewaysOf, subnetOf } from '../../plan';
 import type { Kind, Spot } from '../kind';
 import { type Placed, devicesIn, endDevices, freeIn, otherSegments } from '../places';
 

@@ -1,8 +1,6 @@
-import type { Draft } from '../../plan/draft';
-import type { Cable } from '../../plan/records';
-import { portTitle, recordTitle } from '../../plan/words';
-import { boxLinks } from '../../switching/carry';
-import type { WiredPort } from '../../switching/wiring';
+import { type Draft, type Cable, portTitle, recordTitle } from '../../plan';
+import { boxLinks } from '../../model/switching';
+import type { WiredPort } from '../../model/wiring';
 import type { Kind } from '../kind';
 import { freePorts, nearPort, pluggedAt, pluggedIn } from '../places';
 

@@ -1,9 +1,5 @@
-import { familyOf, formatAddress } from '../../address/ip';
-import { formatPrefix } from '../../address/prefix';
-import type { Plan } from '../../plan/plan';
-import type { Forward } from '../../plan/records';
-import { interfaceAddress } from '../../plan/view';
-import { portsText } from '../../plan/words';
+import { familyOf, formatAddress, formatPrefix } from '../../address';
+import { type Plan, type Forward, interfaceAddress, portsText } from '../../plan';
 import type { Kind, Spot } from '../kind';
 import { endDevices, freeIn } from '../places';
 

@@ -1,8 +1,5 @@
-import { familyOf, formatAddress } from '../../address/ip';
-import { formatPrefix } from '../../address/prefix';
-import { interfaceAddress, gatewaysOf } from '../../plan/view';
-import type { Plan } from '../../plan/plan';
-import type { Pool } from '../../plan/records';
+import { familyOf, formatAddress, formatPrefix } from '../../address';
+import { interfaceAddress, gatewaysOf, type Plan, type Pool } from '../../plan';
 import type { Kind, Spot } from '../kind';
 import { devicesIn } from '../places';
 

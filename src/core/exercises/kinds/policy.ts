@@ -1,13 +1,16 @@
-import { boxOf } from '../../plan/box-of';
-import type { Plan } from '../../plan/plan';
-import { rankBetween } from '../../plan/ranks';
-import type { Zone } from '../../plan/records';
-import { routersOf, vlansOf } from '../../plan/view';
-import { rulesOf } from '../../policy/analyse';
-import { insertRule } from '../../policy/operations';
-import { serviceNames } from '../../policy/services';
-import { ruleText } from '../../policy/words';
-import { cellOf, isOutside, passing, vlansIn, zoneOfVlan, zonesOf } from '../../policy/zones';
+import { boxOf, type Plan, rankBetween, type Zone, routersOf, vlansOf } from '../../plan';
+import {
+  rulesOf,
+  serviceNames,
+  ruleText,
+  cellOf,
+  isOutside,
+  passing,
+  vlansIn,
+  zoneOfVlan,
+  zonesOf,
+} from '../../model/policy';
+import { insertRule } from '../../edit';
 import type { Kind, Spot } from '../kind';
 
 /** Faults in who may talk to whom. */

@@ -1,13 +1,16 @@
-import { dropping } from '../../gear/roles';
-import { access, accessWithVoice, carriedOf, carries, parked, trunk } from '../../gear/roles';
-import { boxOf } from '../../plan/box-of';
-import type { Draft } from '../../plan/draft';
-import type { Plan } from '../../plan/plan';
-import type { Port, Vlan } from '../../plan/records';
-import { vlansOf } from '../../plan/view';
-import { portTitle } from '../../plan/words';
-import { fabric } from '../../switching/users';
-import { type WiredPort, innerPort } from '../../switching/wiring';
+import {
+  dropping,
+  access,
+  accessWithVoice,
+  carriedOf,
+  carries,
+  parked,
+  trunk,
+  type WiredPort,
+  innerPort,
+} from '../../model/wiring';
+import { boxOf, type Draft, type Plan, type Port, type Vlan, vlansOf, portTitle } from '../../plan';
+import { fabric } from '../../model/switching';
 import type { Kind, Spot } from '../kind';
 import { linkPorts, nearPort, otherSegments, pluggedIn } from '../places';
 

@@ -1,8 +1,7 @@
-import { boxOf } from '../../plan/box-of';
-import { portTitle } from '../../plan/words';
-import { fabric } from '../../switching/users';
-import { setBridgeFields, setTreePortFields } from '../../tree/operations';
-import { settingsOf, treePortOf } from '../../tree/settings';
+import { boxOf, portTitle } from '../../plan';
+import { fabric } from '../../model/switching';
+import { setBridgeFields, setTreePortFields } from '../../edit';
+import { settingsOf, treePortOf } from '../../model/tree';
 import type { Kind } from '../kind';
 import { linkPorts, nearPort } from '../places';
 

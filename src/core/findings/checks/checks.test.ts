@@ -1,10 +1,7 @@
 import { gearDamages, soundGear, deviceNamed, portNamed, vlanFor } from '../../testing/gear';
 import { done, emptySite, prefix } from '../../testing/plans';
-import { type Plan, withRecord } from '../../plan/plan';
-import type { AnyRecord, TableName } from '../../plan/records';
-import { subnetOf } from '../../plan/view';
-import { boxOf } from '../../plan/box-of';
-import { typedCable } from '../../gear/typed-cable';
+import { type Plan, withRecord, type AnyRecord, type TableName, subnetOf, boxOf } from '../../plan';
+import { typedCable } from '../../edit';
 import { FindingsEngine, allChecks } from '../engine';
 import { internetChecks } from './internet';
 import { policyChecks } from './policy';

@@ -1,9 +1,6 @@
-import { formatAddress } from '../../address/ip';
-import { contains, formatPrefix } from '../../address/prefix';
-import { inRange } from '../../address/range';
-import type { Subnet } from '../../plan/records';
+import { formatAddress, contains, formatPrefix, inRange } from '../../address';
+import type { Subnet, Remedy } from '../../plan';
 import type { SubnetCheck } from '../finding';
-import type { Remedy } from '../../plan/operation';
 
 const habit = (subnet: Subnet): Remedy => ({
   label: 'Put it where the site’s habit says',

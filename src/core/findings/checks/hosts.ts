@@ -1,17 +1,30 @@
-import { type IpAddress, familyOf, formatAddress } from '../../address/ip';
-import { contains, formatPrefix, maskOf, networkOf } from '../../address/prefix';
-import { inRange } from '../../address/range';
-import { nameProblem } from '../../hosts/names';
-import { isGroupMac } from '../../address/mac';
-import type { Group } from '../../plan/collection';
-import { derive } from '../../plan/derive';
-import { memo } from '../../plan/memo';
-import type { Plan } from '../../plan/plan';
-import type { Device, DeviceKind, Vlan } from '../../plan/records';
-import { dnsOf, subnetOf, vlansOf } from '../../plan/view';
-import { subnetSettings } from '../remedies';
+import {
+  type IpAddress,
+  familyOf,
+  formatAddress,
+  contains,
+  formatPrefix,
+  maskOf,
+  networkOf,
+  inRange,
+  isGroupMac,
+} from '../../address';
+import { nameProblem } from '../../model/hosts';
+import {
+  type Group,
+  derive,
+  memo,
+  type Plan,
+  type Device,
+  type DeviceKind,
+  type Vlan,
+  dnsOf,
+  subnetOf,
+  vlansOf,
+  type Remedy,
+} from '../../plan';
+import { subnetSettings } from '../../rehearse';
 import type { Report, SubnetCheck } from '../finding';
-import type { Remedy } from '../../plan/operation';
 import type { Host, SubnetView } from '../subnet-view';
 
 const on = (host: Host) => ({ table: 'address' as const, id: host.address.id });

@@ -1,7 +1,5 @@
-import type { Plan } from '../../plan/plan';
-import type { Device } from '../../plan/records';
-import { addressesOn, domainOf, interfacesOf } from '../../plan/view';
-import { formatAddress } from '../../address/ip';
+import { type Plan, type Device, addressesOn, domainOf, interfacesOf } from '../../plan';
+import { formatAddress } from '../../address';
 import type { MacCheck, NameCheck } from '../finding';
 import { clearMac } from './hosts';
 

@@ -1,8 +1,6 @@
-import { formatAddress } from '../../address/ip';
-import { formatPrefix } from '../../address/prefix';
-import { type AddressRange, rangesOverlap } from '../../address/range';
-import { dynamicNeed } from '../../pools/need';
-import { proposeLease } from '../../segments/need';
+import { formatAddress, formatPrefix, type AddressRange, rangesOverlap } from '../../address';
+import { dynamicNeed } from '../../model/pools';
+import { proposeLease } from '../../model/segments';
 import type { SubnetCheck } from '../finding';
 
 const show = (range: AddressRange) => `${formatAddress(range.start)}–${formatAddress(range.end)}`;

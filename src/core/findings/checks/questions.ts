@@ -1,4 +1,4 @@
-import { askAll, questionText } from '../../questions/ask';
+import { askAll, questionText } from '../../rehearse';
 import type { SiteCheck } from '../finding';
 
 /** Kept questions whose answer is not the one expected: asked again at every change of anything they could hang on. */

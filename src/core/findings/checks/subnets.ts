@@ -6,16 +6,12 @@ import {
   prefixFamily,
   samePrefix,
   usableHosts,
-} from '../../address/prefix';
-import { specialBlockOf } from '../../address/special';
-import { type Plan, siteOf } from '../../plan/plan';
-import type { Subnet } from '../../plan/records';
-import { toWire } from '../../plan/edit';
-import { foreignNetworks, isFree, thirdOctetPlaces, usableSpace } from '../../segments/space';
-import { fittedLength } from '../../segments/resize';
-import { needOf } from '../../segments/subnet-need';
+  specialBlockOf,
+} from '../../address';
+import { type Plan, siteOf, type Subnet, toWire, type Remedy } from '../../plan';
+import { foreignNetworks, isFree, thirdOctetPlaces, usableSpace, needOf } from '../../model/segments';
+import { fittedLength } from '../../edit';
 import type { SiteCheck, SubnetCheck } from '../finding';
-import type { Remedy } from '../../plan/operation';
 
 const vlanName = (plan: Plan, subnet: Subnet) => plan.vlan.get(subnet.vlan)!.name;
 const ref = (subnet: Subnet) => ({ table: 'subnet' as const, id: subnet.id });

@@ -1,11 +1,8 @@
-import { groupBy } from '../../plan/memo';
-import { siteOf, type Plan } from '../../plan/plan';
-import { type Vlan, SITE_ID } from '../../plan/records';
-import { vlansOf } from '../../plan/view';
-import { isReservedVid } from '../../segments/propose';
-import { isDomain } from '../../hosts/names';
+import { groupBy, siteOf, type Plan, type Vlan, SITE_ID, vlansOf } from '../../plan';
+import { isReservedVid } from '../../edit';
+import { isDomain } from '../../model/hosts';
 import type { Report, SiteCheck } from '../finding';
-import { formatPrefix } from '../../address/prefix';
+import { formatPrefix } from '../../address';
 
 /** VLANs of one LAN that share a key with an earlier one, each with that one. */
 function* repeated(plan: Plan, keyOf: (vlan: Vlan) => string): Generator<{ vlan: Vlan; first: Vlan }> {

@@ -1,4 +1,4 @@
-import { formatAddress } from '../../address/ip';
+import { formatAddress } from '../../address';
 import { address as addressField, flag, note, oneOf, ref } from './fields';
 import { kind, nameOf } from './kind';
 

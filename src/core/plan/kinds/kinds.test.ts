@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { readPlanFile, writePlanFile } from '../../formats/plan-file';
+import { readPlanFile, writePlanFile } from '../../formats';
 import { drawPlan, drawnPlan } from '../../testing/kinds';
 import { applySteps } from '../change';
 import { Draft } from '../draft';

@@ -1,4 +1,4 @@
-import { formatAddress } from '../../address/ip';
+import { formatAddress } from '../../address';
 import { address, ref, refs, whole } from './fields';
 import { kind } from './kind';
 import { ordered } from './ranges';

@@ -1,4 +1,4 @@
-import { familyOf, type IpAddress } from '../../address/ip';
+import { familyOf, type IpAddress } from '../../address';
 
 /** The law of a range of addresses, with what to do where it is broken. */
 export const ordered = {

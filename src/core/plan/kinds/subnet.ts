@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { formatPrefix } from '../../address/prefix';
+import { formatPrefix } from '../../address';
 import { address, flag, list, note, prefix, ref } from './fields';
 import { kind } from './kind';
 

@@ -1,4 +1,4 @@
-import { formatPrefix } from '../../address/prefix';
+import { formatPrefix } from '../../address';
 import { note, prefix, ref } from './fields';
 import { kind } from './kind';
 

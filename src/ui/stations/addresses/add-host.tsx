@@ -1,13 +1,10 @@
 'use client';
 
 import { type FormEvent, useEffect, useRef, useState } from 'react';
-import type { Plan } from '@/core/plan/plan';
-import type { DeviceKind, Subnet, Vlan } from '@/core/plan/records';
-import { Refusal } from '@/core/plan/refusal';
-import { nameProblem, proposeHostName } from '@/core/hosts/names';
-import { nextFreeAddress } from '@/core/hosts/next-free';
-import { usualAssignment } from '@/core/hosts/operations';
-import { purposeDefaults } from '@/core/segments/purposes';
+import { type Plan, type DeviceKind, type Subnet, type Vlan, Refusal } from '@/core/plan';
+import { nameProblem, proposeHostName, nextFreeAddress } from '@/core/model/hosts';
+import { usualAssignment } from '@/core/edit';
+import { purposeDefaults } from '@/core/model/segments';
 import { typedAddress } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';

@@ -1,11 +1,9 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { formatPrefix, sizeOf, usableHosts } from '@/core/address/prefix';
-import type { Plan } from '@/core/plan/plan';
-import type { Subnet, Vlan } from '@/core/plan/records';
-import { subnetsOf, vlansOf } from '@/core/plan/view';
-import { layoutOfSubnet } from '@/core/segments/layout';
+import { formatPrefix, sizeOf, usableHosts } from '@/core/address';
+import { type Plan, type Subnet, type Vlan, subnetsOf, vlansOf } from '@/core/plan';
+import { layoutOfSubnet } from '@/core/model/segments';
 import { usePlan } from '../../session/context';
 import { useView } from '../../session/view';
 import { useKeys } from '../../shell/keys';

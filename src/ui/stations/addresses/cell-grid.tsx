@@ -1,12 +1,9 @@
 'use client';
 
 import { type KeyboardEvent, memo, useMemo, useRef, useState } from 'react';
-import { type IpAddress, addOffset, formatAddress } from '@/core/address/ip';
-import { sizeOf } from '@/core/address/prefix';
-import type { Plan } from '@/core/plan/plan';
-import type { Address, Pool, Subnet, Vlan } from '@/core/plan/records';
-import { addressesOf, hostOf } from '@/core/plan/view';
-import { type AddressUse, layoutOfSubnet } from '@/core/segments/layout';
+import { type IpAddress, addOffset, formatAddress, sizeOf } from '@/core/address';
+import { type Plan, type Address, type Pool, type Subnet, type Vlan, addressesOf, hostOf } from '@/core/plan';
+import { type AddressUse, layoutOfSubnet } from '@/core/model/segments';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { useFindings, placeOf } from '../../session/open-findings';

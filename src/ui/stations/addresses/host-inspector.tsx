@@ -1,11 +1,8 @@
 'use client';
 
-import { formatAddress, parseAddress } from '@/core/address/ip';
-import { maskOf, parseMask } from '@/core/address/prefix';
-import { dnsText } from '@/core/formats/schedule';
-import { toWire } from '@/core/plan/edit';
-import { Refusal } from '@/core/plan/refusal';
-import { domainOf, gatewaysOf, hostOf } from '@/core/plan/view';
+import { formatAddress, parseAddress, maskOf, parseMask } from '@/core/address';
+import { dnsText } from '@/core/formats';
+import { toWire, Refusal, domainOf, gatewaysOf, hostOf } from '@/core/plan';
 import { typedAddress, useEdit } from '../../session/actions';
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';

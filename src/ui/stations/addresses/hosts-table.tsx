@@ -2,10 +2,8 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { formatAddress } from '@/core/address/ip';
-import type { Plan } from '@/core/plan/plan';
-import { type Address, type Subnet, deviceKinds } from '@/core/plan/records';
-import { addressesOf, hostOf } from '@/core/plan/view';
+import { formatAddress } from '@/core/address';
+import { type Plan, type Address, type Subnet, deviceKinds, addressesOf, hostOf } from '@/core/plan';
 import { typedAddress, useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { type JudgedFinding, placeOf, useFindings } from '../../session/open-findings';

@@ -1,9 +1,8 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { type ImportRow, columnsOf, readRows } from '@/core/hosts/import';
-import type { Plan } from '@/core/plan/plan';
-import type { Subnet } from '@/core/plan/records';
+import { type ImportRow, columnsOf, readRows } from '@/core/edit';
+import type { Plan, Subnet } from '@/core/plan';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { PasteSheet } from '../../parts/paste-sheet';

@@ -1,17 +1,11 @@
 'use client';
 
 import { type FormEvent, useState } from 'react';
-import { formatAddress, parseAddress } from '@/core/address/ip';
-import { formatPrefix } from '@/core/address/prefix';
-import { countOf, endOf } from '@/core/address/range';
-import { leaseWords } from '@/core/formats/schedule';
-import { type Plan, siteOf } from '@/core/plan/plan';
-import type { Exclusion, Pool, Subnet } from '@/core/plan/records';
-import { Refusal } from '@/core/plan/refusal';
-import { dynamicNeed } from '@/core/pools/need';
-import { leaseCapacity } from '@/core/segments/layout';
-import { usualLeases } from '@/core/segments/need';
-import { bandsOf } from '@/core/segments/space';
+import { formatAddress, parseAddress, formatPrefix, countOf, endOf } from '@/core/address';
+import { leaseWords } from '@/core/formats';
+import { type Plan, siteOf, type Exclusion, type Pool, type Subnet, Refusal } from '@/core/plan';
+import { dynamicNeed } from '@/core/model/pools';
+import { leaseCapacity, usualLeases, bandsOf } from '@/core/model/segments';
 import { problemOf } from '../../session/attempt';
 import { typedAddress, useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';

@@ -1,7 +1,6 @@
-import { formatAddress } from '@/core/address/ip';
-import { countOf } from '@/core/address/range';
-import type { Vlan } from '@/core/plan/records';
-import type { Layout } from '@/core/segments/layout';
+import { formatAddress, countOf } from '@/core/address';
+import type { Vlan } from '@/core/plan';
+import type { Layout } from '@/core/model/segments';
 import { fillOf } from '../../parts/inside-bar';
 import { countText } from '../../parts/short';
 

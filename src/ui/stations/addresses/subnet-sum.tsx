@@ -1,4 +1,4 @@
-import type { AddressUse, Layout } from '@/core/segments/layout';
+import type { AddressUse, Layout } from '@/core/model/segments';
 import { countText } from '../../parts/short';
 
 const parts: readonly (readonly [readonly AddressUse[], string])[] = [

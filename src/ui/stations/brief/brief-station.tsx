@@ -1,10 +1,8 @@
 'use client';
 
 import { type ReactNode, useState } from 'react';
-import { formatPrefix, parsePrefix } from '@/core/address/prefix';
-import { toWire } from '@/core/plan/edit';
-import { siteOf } from '@/core/plan/plan';
-import { SITE_ID, type Site, siteKinds } from '@/core/plan/records';
+import { formatPrefix, parsePrefix } from '@/core/address';
+import { toWire, siteOf, SITE_ID, type Site, siteKinds } from '@/core/plan';
 import { problemOf } from '../../session/attempt';
 import { useEdit, wholeNumber } from '../../session/actions';
 import { usePlan } from '../../session/context';

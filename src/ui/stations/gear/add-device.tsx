@@ -1,8 +1,8 @@
 'use client';
 
 import { type FormEvent, useState } from 'react';
-import { type Model, numberings, shelf } from '@/core/gear/shelf';
-import type { Device } from '@/core/plan/records';
+import { type Model, numberings, shelf } from '@/core/model/wiring';
+import type { Device } from '@/core/plan';
 import { attempt } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';

@@ -8,11 +8,10 @@ import {
   spanningTrees,
   type Box,
   type Device,
-} from '@/core/plan/records';
-import type { Plan } from '@/core/plan/plan';
-import { powerOf } from '@/core/gear/power';
-import { boxOf } from '@/core/plan/box-of';
-import { innerPort, isPassive } from '@/core/switching/wiring';
+  type Plan,
+  boxOf,
+} from '@/core/plan';
+import { powerOf, innerPort, isPassive } from '@/core/model/wiring';
 import { problemOf } from '../../session/attempt';
 import { useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';

@@ -1,7 +1,7 @@
 'use client';
 
 import { type FormEvent, useState } from 'react';
-import { typedCable } from '@/core/gear/typed-cable';
+import { typedCable } from '@/core/edit';
 import { problemOf } from '../../session/attempt';
 import { usePlan, useSession } from '../../session/context';
 

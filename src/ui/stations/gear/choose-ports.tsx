@@ -1,8 +1,8 @@
 'use client';
 
 import { type KeyboardEvent, useState } from 'react';
-import { describePorts, portsIn } from '@/core/gear/ranges';
-import type { Port } from '@/core/plan/records';
+import { describePorts, portsIn } from '@/core/model/wiring';
+import type { Port } from '@/core/plan';
 import { attempt } from '../../session/attempt';
 import { useView } from '../../session/view';
 import type { Gear } from './gear-list';

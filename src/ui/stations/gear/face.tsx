@@ -1,14 +1,11 @@
 'use client';
 
 import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { carries } from '@/core/gear/roles';
-import type { Plan } from '@/core/plan/plan';
-import type { Port } from '@/core/plan/records';
-import { isPassive } from '@/core/switching/wiring';
+import { carries, isPassive, portLabel } from '@/core/model/wiring';
+import type { Plan, Port } from '@/core/plan';
 import { useView } from '../../session/view';
 import { PortCell, lookOf } from './port-cell';
 import type { Gear } from './gear-list';
-import { portLabel } from '@/core/gear/words';
 
 const LARGEST = 40;
 const SMALLEST = 23;

@@ -1,10 +1,8 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { type Hop, followTo } from '@/core/switching/follow';
-import type { Plan } from '@/core/plan/plan';
-import type { Port } from '@/core/plan/records';
-import { devicesNamed } from '@/core/plan/view';
+import { type Hop, followTo } from '@/core/model/switching';
+import { type Plan, type Port, devicesNamed } from '@/core/plan';
 
 const tagText = (tag: number) => (tag ? `tagged ${tag}` : 'untagged');
 

@@ -1,11 +1,9 @@
 'use client';
 
 import { useMemo } from 'react';
-import type { Plan } from '@/core/plan/plan';
-import { vlansOf } from '@/core/plan/view';
-import { portsTitle } from '@/core/gear/ranges';
-import { missingPorts, sparePorts } from '@/core/switching/carry';
-import { islandsOf } from '@/core/switching/users';
+import { type Plan, vlansOf } from '@/core/plan';
+import { portsTitle } from '@/core/model/wiring';
+import { missingPorts, sparePorts, islandsOf } from '@/core/model/switching';
 import { useView } from '../../session/view';
 import { Jacket } from '../../parts/jacket';
 

@@ -1,7 +1,5 @@
-import type { Plan } from '@/core/plan/plan';
-import type { Device, Port } from '@/core/plan/records';
-import { boxOf } from '@/core/plan/box-of';
-import { isPassive, portsOf } from '@/core/switching/wiring';
+import { type Plan, type Device, type Port, boxOf } from '@/core/plan';
+import { isPassive, portsOf } from '@/core/model/wiring';
 
 export interface Gear {
   readonly device: Device;

@@ -1,12 +1,8 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { powerOf } from '@/core/gear/power';
-import type { Plan } from '@/core/plan/plan';
-import type { Device } from '@/core/plan/records';
-import { vlansOf } from '@/core/plan/view';
-import { boxOf } from '@/core/plan/box-of';
-import { isPassive } from '@/core/switching/wiring';
+import { powerOf, isPassive } from '@/core/model/wiring';
+import { type Plan, type Device, vlansOf, boxOf } from '@/core/plan';
 import { problemOf } from '../../session/attempt';
 import { usePlan, useSession } from '../../session/context';
 import { useFindings } from '../../session/open-findings';

@@ -1,8 +1,8 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { readPortRows } from '@/core/gear/port-rows';
-import type { Plan } from '@/core/plan/plan';
+import { readPortRows } from '@/core/edit';
+import type { Plan } from '@/core/plan';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { PasteSheet } from '../../parts/paste-sheet';

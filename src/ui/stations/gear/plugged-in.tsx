@@ -1,15 +1,12 @@
 'use client';
 
-import { endIn } from '@/core/gear/typed-cable';
-import type { Plan } from '@/core/plan/plan';
-import type { Device } from '@/core/plan/records';
-import { boxOf } from '@/core/plan/box-of';
-import { portsOf } from '@/core/switching/wiring';
+import { endIn } from '@/core/edit';
+import { type Plan, type Device, boxOf } from '@/core/plan';
+import { portsOf, leadsTo } from '@/core/model/wiring';
 import { useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { Field } from '../../parts/field';
 import { Property } from '../../parts/property';
-import { leadsTo } from '@/core/gear/words';
 
 /** Where an end device is plugged in, to be typed here or laid under Gear & ports: one and the same cable. */
 export function PluggedIn({ plan, device }: { plan: Plan; device: Device }) {

@@ -1,18 +1,14 @@
 'use client';
 
 import { type FormEvent, useState } from 'react';
-import { endIn, typedCable } from '@/core/gear/typed-cable';
-import { cableMedia, type Cable, type Port } from '@/core/plan/records';
-import { badInput } from '@/core/plan/refusal';
-import type { Plan } from '@/core/plan/plan';
-import { boxOf } from '@/core/plan/box-of';
-import { cablesAt, isPassive, portsOf } from '@/core/switching/wiring';
+import { endIn, typedCable } from '@/core/edit';
+import { cableMedia, type Cable, type Port, badInput, type Plan, boxOf } from '@/core/plan';
+import { cablesAt, isPassive, portsOf, leadsTo } from '@/core/model/wiring';
 import { problemOf } from '../../session/attempt';
 import { useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Choice, Field } from '../../parts/field';
-import { leadsTo } from '@/core/gear/words';
 import { Problem } from '../../parts/problem';
 
 const media = cableMedia.map((value) => ({ value, label: value.replaceAll('-', ' ') }));

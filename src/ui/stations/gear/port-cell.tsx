@@ -1,8 +1,7 @@
 'use client';
 
 import { memo } from 'react';
-import type { Plan } from '@/core/plan/plan';
-import type { Port, Vlan } from '@/core/plan/records';
+import type { Plan, Port, Vlan } from '@/core/plan';
 import { textOn } from '../../parts/colour';
 
 const SHOWN = 4;

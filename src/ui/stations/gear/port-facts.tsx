@@ -1,7 +1,6 @@
 'use client';
 
-import { portMedia, selfRoles, type Port } from '@/core/plan/records';
-import type { Plan } from '@/core/plan/plan';
+import { portMedia, selfRoles, type Port, type Plan } from '@/core/plan';
 import { useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { Choice, Field } from '../../parts/field';

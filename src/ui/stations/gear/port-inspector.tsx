@@ -1,13 +1,18 @@
 'use client';
 
 import { type FormEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { typedTagged, typedVlan, taggedText } from '@/core/gear/typed-vlans';
-import { portsTitle } from '@/core/gear/ranges';
-import { describePorts } from '@/core/gear/ranges';
-import type { Plan } from '@/core/plan/plan';
-import type { Port } from '@/core/plan/records';
-import { isPassive, portsOf } from '@/core/switching/wiring';
-import { plugIn } from '@/core/switching/plug-in';
+import {
+  typedTagged,
+  typedVlan,
+  taggedText,
+  portsTitle,
+  describePorts,
+  isPassive,
+  portsOf,
+  roleWords,
+} from '@/core/model/wiring';
+import type { Plan, Port } from '@/core/plan';
+import { plugIn } from '@/core/model/switching';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
@@ -17,7 +22,6 @@ import { FollowFrame } from './follow-frame';
 import { PortCable } from './port-cable';
 import { PortProfiles } from './port-profiles';
 import { PortFacts } from './port-facts';
-import { roleWords } from '@/core/gear/words';
 import { Problem } from '../../parts/problem';
 
 type Role = Port['role'];

@@ -1,7 +1,7 @@
 'use client';
 
 import { type FormEvent, useState } from 'react';
-import type { Device } from '@/core/plan/records';
+import type { Device } from '@/core/plan';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { Problem } from '../../parts/problem';

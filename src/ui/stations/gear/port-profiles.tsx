@@ -1,8 +1,7 @@
 'use client';
 
 import { type FormEvent, useState } from 'react';
-import type { Plan } from '@/core/plan/plan';
-import type { Port } from '@/core/plan/records';
+import type { Plan, Port } from '@/core/plan';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { Choice } from '../../parts/field';

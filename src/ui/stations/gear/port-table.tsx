@@ -2,8 +2,7 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, useState } from 'react';
-import type { Plan } from '@/core/plan/plan';
-import type { Port } from '@/core/plan/records';
+import type { Plan, Port } from '@/core/plan';
 import { useEdit } from '../../session/actions';
 import { useView } from '../../session/view';
 import { useKeys } from '../../shell/keys';
@@ -11,7 +10,7 @@ import { Field } from '../../parts/field';
 import { ChoosePorts } from './choose-ports';
 import { PastePorts } from './paste-ports';
 import type { Gear } from './gear-list';
-import { carriedText, leadsTo } from '@/core/gear/words';
+import { carriedText, leadsTo } from '@/core/model/wiring';
 
 const ROW = 33;
 const GRID =

@@ -1,9 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import type { Plan } from '@/core/plan/plan';
-import type { Device } from '@/core/plan/records';
-import { vlansOf } from '@/core/plan/view';
+import { type Plan, type Device, vlansOf } from '@/core/plan';
 import { useView } from '../../session/view';
 import { Choice } from '../../parts/field';
 

@@ -1,8 +1,7 @@
 'use client';
 
-import { siblingsOf, unlikeInside } from '@/core/gear/inside';
-import type { Plan } from '@/core/plan/plan';
-import type { Device } from '@/core/plan/records';
+import { siblingsOf, unlikeInside } from '@/core/edit';
+import type { Plan, Device } from '@/core/plan';
 import { useSession } from '../../session/context';
 
 const names = (devices: readonly Device[]) => devices.map(({ name }) => name).join(', ');

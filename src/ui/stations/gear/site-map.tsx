@@ -2,11 +2,8 @@
 
 import dagre from '@dagrejs/dagre';
 import { useMemo } from 'react';
-import { carries } from '@/core/gear/roles';
-import type { Plan } from '@/core/plan/plan';
-import type { Port } from '@/core/plan/records';
-import { boxOf } from '@/core/plan/box-of';
-import { isPassive, linksOf, portsOf } from '@/core/switching/wiring';
+import { carries, isPassive, linksOf, portsOf } from '@/core/model/wiring';
+import { type Plan, type Port, boxOf } from '@/core/plan';
 import { useView } from '../../session/view';
 
 const WIDTH = 116;

@@ -2,12 +2,9 @@
 
 import Link from 'next/link';
 import { useState } from 'react';
-import { readPlanFile } from '@/core/formats/plan-file';
-import { stepsBetween } from '@/core/formats/review-file';
-import { routersOf } from '@/core/plan/view';
-import { filterOf } from '@/core/policy/enforce';
-import { Refusal } from '@/core/plan/refusal';
-import { encodeStep } from '@/core/plan/wire';
+import { readPlanFile, stepsBetween } from '@/core/formats';
+import { routersOf, Refusal, encodeStep } from '@/core/plan';
+import { filterOf } from '@/core/model/policy';
 import { usePlan, useSession } from '../../session/context';
 import { countOpen, useFindings } from '../../session/open-findings';
 import { useView } from '../../session/view';

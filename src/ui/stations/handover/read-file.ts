@@ -1,4 +1,4 @@
-import { Refusal } from '@/core/plan/refusal';
+import { Refusal } from '@/core/plan';
 
 /** The largest plan file this reads, in bytes; the server cuts at the same size. */
 export const FILE_LIMIT = 32 * 1048576;

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { siteOf } from '@/core/plan/plan';
+import { siteOf } from '@/core/plan';
 import { authorName } from '../../session/author';
 import { getJson, sendJson } from '../../session/api';
 import { usePlan, useSession, useSite } from '../../session/context';

@@ -3,8 +3,8 @@
 import { useMemo } from 'react';
 import { ColumnHeads } from '../../parts/column-heads';
 import { today } from '@/today';
-import type { Plan } from '@/core/plan/plan';
-import { cascadesOf } from '@/core/rehearse/cascade';
+import type { Plan } from '@/core/plan';
+import { cascadesOf } from '@/core/rehearse';
 import { Jacket } from '../../parts/jacket';
 import { WorksMark } from '../../parts/works-mark';
 

@@ -1,11 +1,8 @@
 'use client';
 
-import { formatAddress } from '@/core/address/ip';
-import type { Plan } from '@/core/plan/plan';
-import type { Uplink } from '@/core/plan/records';
-import { vlansOf } from '@/core/plan/view';
-import { sharesOf, survivals, switchingOf } from '@/core/uplink/failover';
-import { uplinksOf } from '@/core/uplink/view';
+import { formatAddress } from '@/core/address';
+import { type Plan, type Uplink, vlansOf } from '@/core/plan';
+import { sharesOf, survivals, switchingOf, uplinksOf } from '@/core/model/uplink';
 import { Cautions } from '../../parts/cautions';
 import { WorksMark } from '../../parts/works-mark';
 import { worksWord } from './words';

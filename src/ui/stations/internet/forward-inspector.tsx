@@ -1,10 +1,8 @@
 'use client';
 
-import { formatPrefix, parsePrefix } from '@/core/address/prefix';
-import type { Plan } from '@/core/plan/plan';
-import type { Forward } from '@/core/plan/records';
-import { portsText } from '@/core/plan/words';
-import { cardNamed, targetOf, uplinksOf } from '@/core/uplink/view';
+import { formatPrefix, parsePrefix } from '@/core/address';
+import { type Plan, type Forward, portsText } from '@/core/plan';
+import { cardNamed, targetOf, uplinksOf } from '@/core/model/uplink';
 import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';

@@ -2,14 +2,9 @@
 
 import { type FormEvent, useState } from 'react';
 import { ColumnHeads } from '../../parts/column-heads';
-import { formatAddress } from '@/core/address/ip';
-import { formatPrefix } from '@/core/address/prefix';
-import type { Plan } from '@/core/plan/plan';
-import type { Forward, Uplink } from '@/core/plan/records';
-import { addressesOn } from '@/core/plan/view';
-import { portsText } from '@/core/plan/words';
-import { cardNamed, forwardsOf, targetOf } from '@/core/uplink/view';
-import { serviceAt } from '@/core/uplink/services';
+import { formatAddress, formatPrefix } from '@/core/address';
+import { type Plan, type Forward, type Uplink, addressesOn, portsText } from '@/core/plan';
+import { cardNamed, forwardsOf, targetOf, serviceAt } from '@/core/model/uplink';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useId, useMemo } from 'react';
-import type { Plan } from '@/core/plan/plan';
+import type { Plan } from '@/core/plan';
 
 /** A device with an address, by its name. */
 export function HostField({

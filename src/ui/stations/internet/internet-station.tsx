@@ -1,11 +1,8 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import type { Plan } from '@/core/plan/plan';
-import type { Uplink } from '@/core/plan/records';
-import { portTitle } from '@/core/plan/words';
-import { mssOf, mtuOf, letsForwardsIn } from '@/core/uplink/way-out';
-import { uplinksOf } from '@/core/uplink/view';
+import { type Plan, type Uplink, portTitle } from '@/core/plan';
+import { mssOf, mtuOf, letsForwardsIn, uplinksOf } from '@/core/model/uplink';
 import { problemOf } from '../../session/attempt';
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';

@@ -1,11 +1,8 @@
 'use client';
 
 import { type FormEvent, useState } from 'react';
-import type { Plan } from '@/core/plan/plan';
-import type { Device } from '@/core/plan/records';
-import { badInput } from '@/core/plan/refusal';
-import { portsText } from '@/core/plan/words';
-import { offersOf } from '@/core/uplink/view';
+import { type Plan, type Device, badInput, portsText } from '@/core/plan';
+import { offersOf } from '@/core/model/uplink';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { Problem } from '../../parts/problem';

@@ -1,10 +1,9 @@
 'use client';
 
 import { type FormEvent, useState } from 'react';
-import type { Plan } from '@/core/plan/plan';
-import { Refusal } from '@/core/plan/refusal';
-import { type Advice, type Visitor, adviseReach, visitors } from '@/core/uplink/advise';
-import { cardNamed } from '@/core/uplink/view';
+import { type Plan, Refusal } from '@/core/plan';
+import { type Advice, type Visitor, adviseReach, visitors } from '@/core/edit';
+import { cardNamed } from '@/core/model/uplink';
 import { attempt, problemOf } from '../../session/attempt';
 import { wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';

@@ -1,10 +1,8 @@
 'use client';
 
-import { formatAddress } from '@/core/address/ip';
-import { formatPrefix } from '@/core/address/prefix';
-import type { Plan } from '@/core/plan/plan';
-import { routersOf } from '@/core/plan/view';
-import { uplinksOf } from '@/core/uplink/view';
+import { formatAddress, formatPrefix } from '@/core/address';
+import { type Plan, routersOf } from '@/core/plan';
+import { uplinksOf } from '@/core/model/uplink';
 import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { Choice } from '../../parts/field';

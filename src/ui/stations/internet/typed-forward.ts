@@ -1,4 +1,4 @@
-import { badInput } from '@/core/plan/refusal';
+import { badInput } from '@/core/plan';
 
 const port = (text: string, what: string, field: string): number => {
   const value = Number(text.trim());

@@ -1,5 +1,5 @@
-import { formatPrefix, parsePrefix } from '@/core/address/prefix';
-import { badInput } from '@/core/plan/refusal';
+import { formatPrefix, parsePrefix } from '@/core/address';
+import { badInput } from '@/core/plan';
 
 /** Networks as typed, with commas; host bits are cleared. */
 export const networks = (text: string): string[] =>

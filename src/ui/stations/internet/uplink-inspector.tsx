@@ -1,12 +1,8 @@
 'use client';
 
-import type { Plan } from '@/core/plan/plan';
-import type { Uplink } from '@/core/plan/records';
-import { vlansOf } from '@/core/plan/view';
-import { switchingOf } from '@/core/uplink/failover';
-import { usualMtu } from '@/core/uplink/way-out';
-import { uplinksOf } from '@/core/uplink/view';
-import { portsOf } from '@/core/switching/wiring';
+import { type Plan, type Uplink, vlansOf } from '@/core/plan';
+import { switchingOf, usualMtu, uplinksOf } from '@/core/model/uplink';
+import { portsOf } from '@/core/model/wiring';
 import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';

@@ -1,9 +1,8 @@
 'use client';
 
-import { formatPrefix } from '@/core/address/prefix';
-import type { Plan } from '@/core/plan/plan';
-import type { VoiceBox } from '@/core/plan/records';
-import { EF, losses } from '@/core/uplink/voice-box';
+import { formatPrefix } from '@/core/address';
+import type { Plan, VoiceBox } from '@/core/plan';
+import { EF, losses } from '@/core/model/uplink';
 import { useEdit, wholeNumber } from '../../session/actions';
 import { Field } from '../../parts/field';
 import { Lines } from '../../parts/lines';

@@ -1,6 +1,5 @@
-import type { Plan } from '@/core/plan/plan';
-import type { Uplink } from '@/core/plan/records';
-import { wayOut } from '@/core/uplink/way-out';
+import type { Plan, Uplink } from '@/core/plan';
+import { wayOut } from '@/core/model/uplink';
 
 /** The way out as a line of boxes: who translates has a barred end, and on the line stands the address after it. */
 export function WayOutLine({ plan, uplink }: { plan: Plan; uplink: Uplink }) {

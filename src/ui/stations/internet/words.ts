@@ -1,4 +1,4 @@
-import { addressings, outsides, passings, protocols, upstreams } from '@/core/plan/records';
+import { addressings, outsides, passings, protocols, upstreams } from '@/core/plan';
 
 /** What the choices of the Internet side are called on the screen. */
 const named = <T extends string>(values: readonly T[], words: Readonly<Record<T, string>>) =>

@@ -1,4 +1,4 @@
-import type { Passing } from '@/core/policy/zones';
+import type { Passing } from '@/core/model/policy';
 
 /** A gate in a line: the line goes through, ends at it, or goes through in part. Told apart without colour. */
 export function Gate({ decision }: { decision: Passing['decision'] }) {

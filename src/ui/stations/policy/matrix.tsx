@@ -2,10 +2,9 @@
 
 import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from 'react';
 import { today } from '@/today';
-import type { Plan } from '@/core/plan/plan';
-import { serviceNames } from '@/core/policy/services';
-import { zonesOf } from '@/core/policy/zones';
-import { type Pair as WholePair, wholeMatrix } from '@/core/rehearse/whole-matrix';
+import type { Plan } from '@/core/plan';
+import { serviceNames, zonesOf } from '@/core/model/policy';
+import { type Pair as WholePair, wholeMatrix } from '@/core/rehearse';
 import { useView } from '../../session/view';
 import { Gate, decisionWords } from './gate';
 

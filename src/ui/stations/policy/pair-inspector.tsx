@@ -2,14 +2,9 @@
 
 import { useState } from 'react';
 import { today } from '@/today';
-import type { Plan } from '@/core/plan/plan';
-import { enforcement } from '@/core/policy/enforce';
-import { serviceNames } from '@/core/policy/services';
-import { typedServices } from '@/core/policy/typed';
-import { passing } from '@/core/policy/zones';
-import { ruleText } from '@/core/policy/words';
-import { pairOf } from '@/core/rehearse/whole-matrix';
-import { badInput } from '@/core/plan/refusal';
+import { type Plan, badInput } from '@/core/plan';
+import { enforcement, serviceNames, typedServices, passing, ruleText } from '@/core/model/policy';
+import { pairOf } from '@/core/rehearse';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { Problem } from '../../parts/problem';

@@ -1,10 +1,8 @@
 'use client';
 
 import { useId, useMemo } from 'react';
-import type { Plan } from '@/core/plan/plan';
-import { vlansOf } from '@/core/plan/view';
-import { allServices } from '@/core/policy/services';
-import { zonesOf } from '@/core/policy/zones';
+import { type Plan, vlansOf } from '@/core/plan';
+import { allServices, zonesOf } from '@/core/model/policy';
 
 interface Props {
   readonly plan: Plan;

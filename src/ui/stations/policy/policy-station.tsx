@@ -1,9 +1,9 @@
 'use client';
 
 import { type FormEvent, useMemo, useState } from 'react';
-import { siteOf, type Plan } from '@/core/plan/plan';
-import { startFor, starts } from '@/core/policy/start';
-import { zonesOf } from '@/core/policy/zones';
+import { siteOf, type Plan } from '@/core/plan';
+import { startFor, starts } from '@/core/edit';
+import { zonesOf } from '@/core/model/policy';
 import { problemOf } from '../../session/attempt';
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';

@@ -1,11 +1,7 @@
 'use client';
 
-import type { Plan } from '@/core/plan/plan';
-import type { Rule } from '@/core/plan/records';
-import { routersOf } from '@/core/plan/view';
-import { serviceNames } from '@/core/policy/services';
-import { partiesLine, typedParties, typedServices } from '@/core/policy/typed';
-import { ruleText } from '@/core/policy/words';
+import { type Plan, type Rule, routersOf } from '@/core/plan';
+import { serviceNames, partiesLine, typedParties, typedServices, ruleText } from '@/core/model/policy';
 import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';

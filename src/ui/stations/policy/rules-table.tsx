@@ -1,13 +1,9 @@
 'use client';
 
 import { type FormEvent, type KeyboardEvent, useMemo, useRef, useState } from 'react';
-import type { Plan } from '@/core/plan/plan';
-import type { Rule, Party } from '@/core/plan/records';
-import { rulesOf } from '@/core/policy/analyse';
-import { serviceNames } from '@/core/policy/services';
-import { typedParties, typedServices } from '@/core/policy/typed';
-import { partiesText } from '@/core/policy/words';
-import { formatPrefix } from '@/core/address/prefix';
+import type { Plan, Rule, Party } from '@/core/plan';
+import { rulesOf, serviceNames, typedParties, typedServices, partiesText } from '@/core/model/policy';
+import { formatPrefix } from '@/core/address';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';

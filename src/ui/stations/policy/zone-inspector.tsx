@@ -1,10 +1,7 @@
 'use client';
 
-import type { Plan } from '@/core/plan/plan';
-import type { Zone } from '@/core/plan/records';
-import { vlansOf } from '@/core/plan/view';
-import { explainZone } from '@/core/policy/explain';
-import { vlansIn, zoneOfVlan } from '@/core/policy/zones';
+import { type Plan, type Zone, vlansOf } from '@/core/plan';
+import { explainZone, vlansIn, zoneOfVlan } from '@/core/model/policy';
 import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';

@@ -1,13 +1,22 @@
 'use client';
 
 import { type FormEvent, useMemo, useState } from 'react';
-import { formatAddress } from '@/core/address/ip';
-import type { Plan } from '@/core/plan/plan';
-import { type Asking, askAll, askedBy, fieldsOf, questionText, senderTitle } from '@/core/questions/ask';
-import { type Answer, nameOfReceiver } from '@/core/rehearse/probe';
-import { typedReceiver, typedSender, typedWanted } from '@/core/rehearse/typed';
-import { expectations } from '@/core/plan/records';
-import { wantedText } from '@/core/policy/decide';
+import { formatAddress } from '@/core/address';
+import { type Plan, expectations } from '@/core/plan';
+import {
+  type Asking,
+  askAll,
+  askedBy,
+  fieldsOf,
+  questionText,
+  senderTitle,
+  type Answer,
+  nameOfReceiver,
+  typedReceiver,
+  typedSender,
+  typedWanted,
+} from '@/core/rehearse';
+import { wantedText } from '@/core/model/policy';
 import { today } from '@/today';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';

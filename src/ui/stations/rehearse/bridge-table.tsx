@@ -2,14 +2,9 @@
 
 import { useState } from 'react';
 import { ColumnHeads } from '../../parts/column-heads';
-import { boxOf } from '@/core/plan/box-of';
-import { spanningTrees, type Box } from '@/core/plan/records';
-import type { Plan } from '@/core/plan/plan';
-import { badInput } from '@/core/plan/refusal';
-import { portsIn } from '@/core/gear/ranges';
-import { isPassive, portsOf } from '@/core/switching/wiring';
-import { instancesOf, regionOf, settingsOf } from '@/core/tree/settings';
-import { costScales } from '@/core/tree/vector';
+import { boxOf, spanningTrees, type Box, type Plan, badInput } from '@/core/plan';
+import { portsIn, isPassive, portsOf } from '@/core/model/wiring';
+import { instancesOf, regionOf, settingsOf, costScales } from '@/core/model/tree';
 import { useSession } from '../../session/context';
 import { Choice, Field } from '../../parts/field';
 import { Property, Toggle } from '../../parts/property';

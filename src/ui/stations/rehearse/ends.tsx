@@ -1,8 +1,8 @@
 'use client';
 
 import { useMemo } from 'react';
-import type { Plan } from '@/core/plan/plan';
-import { suggestions } from '@/core/rehearse/typed';
+import type { Plan } from '@/core/plan';
+import { suggestions } from '@/core/rehearse';
 
 /** A line to type an end or a service into, with what there is to choose from. */
 export function TypedLine({

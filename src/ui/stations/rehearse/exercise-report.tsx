@@ -3,9 +3,7 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { levelWords } from '@/core/exercises/kind';
-import type { FaultReport, Report, Telling } from '@/core/exercises/report';
-import type { ExerciseView } from '@/core/exercises/view';
+import { levelWords, type FaultReport, type Report, type Telling, type ExerciseView } from '@/core/exercises';
 import { setExercise } from '../../session/exercise';
 import { ColumnHeads } from '../../parts/column-heads';
 import { Problem } from '../../parts/problem';

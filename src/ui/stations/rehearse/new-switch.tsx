@@ -1,10 +1,9 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import type { Plan } from '@/core/plan/plan';
-import { portTitle } from '@/core/plan/words';
-import { typedBoxPort } from '@/core/rehearse/typed';
-import { type Newcomer, plugInSwitch } from '@/core/tree/new-switch';
+import { type Plan, portTitle } from '@/core/plan';
+import { typedBoxPort } from '@/core/rehearse';
+import { type Newcomer, plugInSwitch } from '@/core/model/tree';
 import { attempt } from '../../session/attempt';
 import { Problem } from '../../parts/problem';
 import { TypedLine } from './ends';

@@ -1,15 +1,10 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { formatAddress } from '@/core/address/ip';
-import { maskOf } from '@/core/address/prefix';
-import { parseMac } from '@/core/address/mac';
-import { badInput } from '@/core/plan/refusal';
-import type { Plan } from '@/core/plan/plan';
-import { portTitle } from '@/core/plan/words';
-import { type Hearing, discover } from '@/core/rehearse/dhcp';
-import { typedBoxPort } from '@/core/rehearse/typed';
-import { fabric } from '@/core/switching/users';
+import { formatAddress, maskOf, parseMac } from '@/core/address';
+import { badInput, type Plan, portTitle } from '@/core/plan';
+import { type Hearing, discover, typedBoxPort } from '@/core/rehearse';
+import { fabric } from '@/core/model/switching';
 import { today } from '@/today';
 import { attempt } from '../../session/attempt';
 import { useView } from '../../session/view';

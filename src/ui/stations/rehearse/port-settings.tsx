@@ -1,10 +1,7 @@
 'use client';
 
-import type { Plan } from '@/core/plan/plan';
-import { guards } from '@/core/plan/records';
-import { badInput } from '@/core/plan/refusal';
-import { portTitle } from '@/core/plan/words';
-import { treePortOf } from '@/core/tree/settings';
+import { type Plan, guards, badInput, portTitle } from '@/core/plan';
+import { treePortOf } from '@/core/model/tree';
 import { useSession } from '../../session/context';
 import { Choice, Field } from '../../parts/field';
 import { Toggle } from '../../parts/property';

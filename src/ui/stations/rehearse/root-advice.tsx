@@ -1,14 +1,9 @@
 'use client';
 
-import type { Remedy } from '@/core/plan/operation';
-import type { Plan } from '@/core/plan/plan';
-import { boxOf } from '@/core/plan/box-of';
-import { fabric } from '@/core/switching/users';
-import { atRisk, rootCandidates } from '@/core/tree/advice';
-import { sharesOf } from '@/core/tree/balance';
-import { formatVids } from '@/core/tree/ranges';
-import type { Reasons } from '@/core/tree/reasons';
-import type { Grown } from '@/core/tree/trees';
+import { type Remedy, type Plan, boxOf } from '@/core/plan';
+import { fabric, atRisk, rootCandidates } from '@/core/model/switching';
+import { sharesOf } from '@/core/edit';
+import { formatVids, type Reasons, type Grown } from '@/core/model/tree';
 import { Remedies } from '../../shell/remedies';
 
 /** Where the root of each part belongs, with what speaks for it; and MST that uses both links. */

@@ -3,8 +3,7 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useEffect, useState } from 'react';
-import { type Level, levelWords, levels } from '@/core/exercises/kind';
-import type { Kept } from '@/core/exercises/view';
+import { type Level, levelWords, levels, type Kept } from '@/core/exercises';
 import { getJson } from '../../session/api';
 import { setExercise } from '../../session/exercise';
 import { useSession } from '../../session/context';

@@ -2,8 +2,8 @@
 
 import { useState } from 'react';
 import { ColumnHeads } from '../../parts/column-heads';
-import type { Plan } from '@/core/plan/plan';
-import { type Fault, faultKey, faultTitle } from '@/core/rehearse/faults';
+import type { Plan } from '@/core/plan';
+import { type Fault, faultKey, faultTitle } from '@/core/rehearse';
 import { useJob } from '../../session/job';
 import { Stale } from './stale';
 

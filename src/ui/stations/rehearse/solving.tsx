@@ -2,8 +2,7 @@
 
 import Link from 'next/link';
 import { useState } from 'react';
-import { levelWords } from '@/core/exercises/kind';
-import type { ExerciseView } from '@/core/exercises/view';
+import { levelWords, type ExerciseView } from '@/core/exercises';
 import { AskDialog } from '../../sites/ask-dialog';
 import { sendJson } from '../../session/api';
 import { useSession, useSite } from '../../session/context';

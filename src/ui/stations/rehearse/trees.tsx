@@ -2,14 +2,10 @@
 
 import { useMemo, useState } from 'react';
 import { ColumnHeads } from '../../parts/column-heads';
-import type { Plan } from '@/core/plan/plan';
-import { portTitle } from '@/core/plan/words';
-import { linksOf } from '@/core/switching/wiring';
-import { fabric } from '@/core/switching/users';
-import { treesOf } from '@/core/tree/forwarding';
-import { rootsOf } from '@/core/tree/compute';
-import { MASTER, Reasons, identifierText } from '@/core/tree/reasons';
-import { type Grown, forwards } from '@/core/tree/trees';
+import { type Plan, portTitle } from '@/core/plan';
+import { linksOf } from '@/core/model/wiring';
+import { fabric } from '@/core/model/switching';
+import { treesOf, rootsOf, MASTER, Reasons, identifierText, type Grown, forwards } from '@/core/model/tree';
 import { Choice } from '../../parts/field';
 import { type MapMarks, SiteMap } from '../gear/site-map';
 import { BridgeTable } from './bridge-table';

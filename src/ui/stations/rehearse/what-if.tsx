@@ -1,11 +1,16 @@
 'use client';
 
 import { type FormEvent, useMemo, useState } from 'react';
-import type { Plan } from '@/core/plan/plan';
-import { questionText } from '@/core/questions/ask';
-import { type Fault, faultKey, faultTitle } from '@/core/rehearse/faults';
-import { faultNames, typedFault } from '@/core/rehearse/typed-fault';
-import type { Impact } from '@/core/rehearse/what-if';
+import type { Plan } from '@/core/plan';
+import {
+  questionText,
+  type Fault,
+  faultKey,
+  faultTitle,
+  faultNames,
+  typedFault,
+  type Impact,
+} from '@/core/rehearse';
 import { problemOf } from '../../session/attempt';
 import { useJob } from '../../session/job';
 import { Choice } from '../../parts/field';

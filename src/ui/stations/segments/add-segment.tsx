@@ -1,12 +1,10 @@
 'use client';
 
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
-import { formatAddress } from '@/core/address/ip';
-import { formatPrefix, parsePrefix } from '@/core/address/prefix';
-import { type Purpose, purposes } from '@/core/plan/records';
-import { vlansOf } from '@/core/plan/view';
-import { proposeSegment } from '@/core/segments/propose';
-import { purposeDefaults } from '@/core/segments/purposes';
+import { formatAddress, formatPrefix, parsePrefix } from '@/core/address';
+import { type Purpose, purposes, vlansOf } from '@/core/plan';
+import { proposeSegment } from '@/core/edit';
+import { purposeDefaults } from '@/core/model/segments';
 import { problemOf } from '../../session/attempt';
 import { wholeNumber } from '../../session/actions';
 import { usePlan, useSession } from '../../session/context';

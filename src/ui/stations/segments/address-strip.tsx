@@ -1,9 +1,8 @@
 'use client';
 
 import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { formatIpv4 } from '@/core/address/ip';
-import { type Prefix, formatPrefix, networkOf, sizeOf } from '@/core/address/prefix';
-import { isFree } from '@/core/segments/space';
+import { formatIpv4, type Prefix, formatPrefix, networkOf, sizeOf } from '@/core/address';
+import { isFree } from '@/core/model/segments';
 import { problemOf } from '../../session/attempt';
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';

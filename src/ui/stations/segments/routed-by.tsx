@@ -1,9 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import type { Plan } from '@/core/plan/plan';
-import type { Vlan } from '@/core/plan/records';
-import { gatewaysOf, hostOf, routersOf, subnetsOf } from '@/core/plan/view';
+import { type Plan, type Vlan, gatewaysOf, hostOf, routersOf, subnetsOf } from '@/core/plan';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { Choice } from '../../parts/field';

@@ -1,19 +1,23 @@
 'use client';
 
 import { useState } from 'react';
-import { formatAddress, parseAddress } from '@/core/address/ip';
-import { formatPrefix } from '@/core/address/prefix';
-import { dnsText } from '@/core/formats/schedule';
-import { toWire } from '@/core/plan/edit';
-import { type Subnet, type Vlan, purposes } from '@/core/plan/records';
-import { Refusal } from '@/core/plan/refusal';
-import { devicesNamed, interfacesOf, subnetOf, vlansOf } from '@/core/plan/view';
-import { hangingOn } from '@/core/segments/operations';
-import { arrivalsWithin } from '@/core/segments/need';
-import { purposeDefaults } from '@/core/segments/purposes';
-import { leaseOf, needOf } from '@/core/segments/subnet-need';
-import { siteOf, type Plan } from '@/core/plan/plan';
-import { vlanIdPlace64 } from '@/core/segments/space';
+import { formatAddress, parseAddress, formatPrefix } from '@/core/address';
+import { dnsText } from '@/core/formats';
+import {
+  toWire,
+  type Subnet,
+  type Vlan,
+  purposes,
+  Refusal,
+  devicesNamed,
+  interfacesOf,
+  subnetOf,
+  vlansOf,
+  siteOf,
+  type Plan,
+} from '@/core/plan';
+import { hangingOn } from '@/core/edit';
+import { arrivalsWithin, purposeDefaults, leaseOf, needOf, vlanIdPlace64 } from '@/core/model/segments';
 import { typedPrefix, useEdit, usePerformOrReview, wholeNumber } from '../../session/actions';
 import { problemOf } from '../../session/attempt';
 import { usePlan, useSession } from '../../session/context';

@@ -2,13 +2,9 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, type Ref, useEffect, useRef, useState } from 'react';
-import { formatAddress } from '@/core/address/ip';
-import { formatPrefix, usableHosts } from '@/core/address/prefix';
-import type { Plan } from '@/core/plan/plan';
-import type { Vlan } from '@/core/plan/records';
-import { gatewaysOf, hostOf, subnetOf, vlansOf } from '@/core/plan/view';
-import { layoutOfSubnet } from '@/core/segments/layout';
-import { needOf } from '@/core/segments/subnet-need';
+import { formatAddress, formatPrefix, usableHosts } from '@/core/address';
+import { type Plan, type Vlan, gatewaysOf, hostOf, subnetOf, vlansOf } from '@/core/plan';
+import { layoutOfSubnet, needOf } from '@/core/model/segments';
 import { typedAddress, typedPrefix, useEdit, usePerformOrReview, wholeNumber } from '../../session/actions';
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { vlansOf } from '@/core/plan/view';
+import { vlansOf } from '@/core/plan';
 import { usePlan } from '../../session/context';
 import { useView } from '../../session/view';
 import { useKeys } from '../../shell/keys';

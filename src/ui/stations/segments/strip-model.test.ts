@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { formatIpv4 } from '@/core/address/ip';
+import { formatIpv4 } from '@/core/address';
 import { prefix, done, emptySite } from '@/core/testing/plans';
-import { vlansOf } from '@/core/plan/view';
+import { vlansOf } from '@/core/plan';
 import { freeRuns, spaceSpans, spreadLabels, stripSegments } from './strip-model';
 
 const site = (...space: string[]) => emptySite({ space: space.map(prefix) });

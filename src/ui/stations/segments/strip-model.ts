@@ -1,8 +1,14 @@
-import { type Prefix, comparePrefixes, formatPrefix, lastOf, sizeOf } from '@/core/address/prefix';
-import { largestOf, totalSize } from '@/core/address/packing';
-import { type Plan, siteOf } from '@/core/plan/plan';
-import type { Subnet, Vlan } from '@/core/plan/records';
-import { freeSpace } from '@/core/segments/space';
+import {
+  type Prefix,
+  comparePrefixes,
+  formatPrefix,
+  lastOf,
+  sizeOf,
+  largestOf,
+  totalSize,
+} from '@/core/address';
+import { type Plan, siteOf, type Subnet, type Vlan } from '@/core/plan';
+import { freeSpace } from '@/core/model/segments';
 
 /** What the strip draws, in addresses; the component turns it into pixels. */
 export interface Span {

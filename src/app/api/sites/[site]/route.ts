@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { siteOf } from '@/core/plan/plan';
+import { siteOf } from '@/core/plan';
 import { database } from '@/db/connection';
 import { archiveSite, deleteSite } from '@/db/sites';
 import { handle, json, readBody } from '../../_lib/handle';

@@ -1,11 +1,5 @@
-import { portsTitle } from '../../../gear/ranges';
-import { powerOf } from '../../../gear/power';
-import { vlansIn } from '../../../gear/roles';
-import type { Plan } from '../../../plan/plan';
-import { boxOf } from '../../../plan/box-of';
-import { SITE_ID } from '../../../plan/records';
-import { subnetsOf, vlansOf } from '../../../plan/view';
-import { innerPort, portsOf } from '../../../switching/wiring';
+import { portsTitle, powerOf, vlansIn, innerPort, portsOf } from '../../../model/wiring';
+import { type Plan, boxOf, SITE_ID, subnetsOf, vlansOf } from '../../../plan';
 import { bridging, gearCheck, isCabled } from './shared';
 
 /** What a box can do, and what is kept about it. */

@@ -1,12 +1,6 @@
-import { portsTitle } from '../../../gear/ranges';
-import { reservedFor } from '../../../gear/power';
-import { groupBy } from '../../../plan/memo';
-import { type Plan, withRecord } from '../../../plan/plan';
-import type { Port } from '../../../plan/records';
-import { portTitle } from '../../../plan/words';
-import { boxLinks } from '../../../switching/carry';
-import { boxOf } from '../../../plan/box-of';
-import { cablesAt, linksOf } from '../../../switching/wiring';
+import { portsTitle, reservedFor, cablesAt, linksOf } from '../../../model/wiring';
+import { groupBy, type Plan, withRecord, type Port, portTitle, boxOf } from '../../../plan';
+import { boxLinks } from '../../../model/switching';
 import { gearCheck, ref } from './shared';
 import { cutVlans } from './ways';
 

@@ -1,9 +1,7 @@
-import { joinSegment } from '../../remedies';
-import type { Port } from '../../../plan/records';
-import { portTitle } from '../../../plan/words';
-import { boxLinks } from '../../../switching/carry';
-import { boxOf } from '../../../plan/box-of';
-import { innerPort } from '../../../switching/wiring';
+import { joinSegment } from '../../../rehearse';
+import { type Port, portTitle, boxOf } from '../../../plan';
+import { boxLinks } from '../../../model/switching';
+import { innerPort } from '../../../model/wiring';
 import { assign, bridging, endsAt, gearCheck, ref, segmentsOf, vlanPorts } from './shared';
 
 /** Whether a port suits what is plugged into it. */

@@ -1,9 +1,7 @@
-import { formatAddress } from '../../../address/ip';
-import { hasOwnFreeAddress } from '../../../gear/management';
-import type { Plan } from '../../../plan/plan';
-import type { Address, Device, Vlan } from '../../../plan/records';
-import { addressesOn, interfacesOf } from '../../../plan/view';
-import { type VlanUser, islandsOf } from '../../../switching/users';
+import { formatAddress } from '../../../address';
+import { hasOwnFreeAddress } from '../../../edit';
+import { type Plan, type Address, type Device, type Vlan, addressesOn, interfacesOf } from '../../../plan';
+import { type VlanUser, islandsOf } from '../../../model/switching';
 import { bridging, gearCheck, segmentsOf } from './shared';
 import { cutVlans } from './ways';
 

@@ -1,9 +1,6 @@
-import { rangeText } from '../../../gear/ranges';
-import { isOpen, vlansIn } from '../../../gear/roles';
-import type { Port } from '../../../plan/records';
-import { vlansOf } from '../../../plan/view';
-import { portTitle } from '../../../plan/words';
-import { boxLinks } from '../../../switching/carry';
+import { rangeText, isOpen, vlansIn } from '../../../model/wiring';
+import { type Port, vlansOf, portTitle } from '../../../plan';
+import { boxLinks } from '../../../model/switching';
 import { assign, bridging, gearCheck, isCabled, ref, vlanPorts } from './shared';
 
 /** How single ports are set. */

@@ -1,10 +1,16 @@
-import type { Plan } from '../../../plan/plan';
-import type { Box, Device, Port, Vlan } from '../../../plan/records';
-import { addressesOn, interfacesOf } from '../../../plan/view';
-import { boxOf } from '../../../plan/box-of';
-import { cablesAt, isPassive, linksOf, portsOf } from '../../../switching/wiring';
+import {
+  type Plan,
+  type Box,
+  type Device,
+  type Port,
+  type Vlan,
+  addressesOn,
+  interfacesOf,
+  boxOf,
+  type Remedy,
+} from '../../../plan';
+import { cablesAt, isPassive, linksOf, portsOf } from '../../../model/wiring';
 import type { SiteCheck } from '../../finding';
-import type { Remedy } from '../../../plan/operation';
 
 /** What the checks of gear have in common. */
 

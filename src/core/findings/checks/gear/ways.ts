@@ -1,17 +1,26 @@
-import { carryNeeded } from '../../remedies';
-import { portsTitle } from '../../../gear/ranges';
-import type { Plan } from '../../../plan/plan';
-import type { Vlan } from '../../../plan/records';
-import { addressesOn, interfacesOf, vlansOf } from '../../../plan/view';
-import { portTitle } from '../../../plan/words';
-import { boxLinks, missingPorts, partsOf, ringsOf } from '../../../switching/carry';
-import { goesRound } from '../../../tree/loops';
-import { settingsOf, treePortOf } from '../../../tree/settings';
-import { egress, ingress } from '../../../switching/facts';
-import { type Island, fabric, islandsOf } from '../../../switching/users';
-import type { WiredPort } from '../../../switching/wiring';
-import { boxOf } from '../../../plan/box-of';
-import type { Remedy } from '../../../plan/operation';
+import { carryNeeded } from '../../../rehearse';
+import { portsTitle, egress, ingress, type WiredPort } from '../../../model/wiring';
+import {
+  type Plan,
+  type Vlan,
+  addressesOn,
+  interfacesOf,
+  vlansOf,
+  portTitle,
+  boxOf,
+  type Remedy,
+} from '../../../plan';
+import {
+  boxLinks,
+  missingPorts,
+  partsOf,
+  ringsOf,
+  goesRound,
+  type Island,
+  fabric,
+  islandsOf,
+} from '../../../model/switching';
+import { settingsOf, treePortOf } from '../../../model/tree';
 import { gearCheck, ref } from './shared';
 
 /** Whether VLANs get where they are used, and what happens to frames between two boxes. */

@@ -1,12 +1,14 @@
-import type { Plan } from '../../../plan/plan';
-import type { Forward } from '../../../plan/records';
-import { addressesOn } from '../../../plan/view';
-import { portsText } from '../../../plan/words';
-import { takenBy } from '../../../uplink/operations';
-import { protocolsMeet, serviceAt } from '../../../uplink/services';
-import { forwardsOf, offersOf, targetOf, uplinksOf } from '../../../uplink/view';
-import { letsForwardsIn } from '../../../uplink/way-out';
-import type { Remedy } from '../../../plan/operation';
+import { type Plan, type Forward, addressesOn, portsText, type Remedy } from '../../../plan';
+import { takenBy } from '../../../edit';
+import {
+  protocolsMeet,
+  serviceAt,
+  forwardsOf,
+  offersOf,
+  targetOf,
+  uplinksOf,
+  letsForwardsIn,
+} from '../../../model/uplink';
 import { forwardTitle, internetCheck, onForward, onUplink, setField } from './shared';
 
 /** What is let in from outside. */

@@ -1,10 +1,9 @@
-import type { Plan } from '../../../plan/plan';
-import type { Uplink } from '../../../plan/records';
+import type { Plan, Uplink } from '../../../plan';
 import { portNamed, put } from '../../../testing/gear';
 import { cardOf, internetDamages, soundInternet, uplinkNamed } from '../../../testing/internet';
 import { done, prefix } from '../../../testing/plans';
 import { FindingsEngine } from '../../engine';
-import { internetChecks } from '.';
+import { internetChecks } from './';
 
 const sound = soundInternet();
 const v4 = (text: string) => prefix(`${text}/32`).address;

@@ -1,10 +1,8 @@
-import { formatAddress } from '../../../address/ip';
-import { contains, formatPrefix, overlaps } from '../../../address/prefix';
-import { routersOf } from '../../../plan/view';
-import { homeOf } from '../../../rehearse/classes';
-import { isSame, routersAt, routersIn } from '../../../routing/router';
-import { letsForwardsIn } from '../../../uplink/way-out';
-import type { Remedy } from '../../../plan/operation';
+import { formatAddress, contains, formatPrefix, overlaps } from '../../../address';
+import { routersOf, type Remedy } from '../../../plan';
+import { homeOf } from '../../../rehearse';
+import { isSame, routersAt, routersIn } from '../../../model/routing';
+import { letsForwardsIn } from '../../../model/uplink';
 import { internetCheck } from './shared';
 
 /** Routes, tunnels, 1:1 translation, and routers behind routers. */

@@ -1,9 +1,6 @@
-import type { Plan } from '../../../plan/plan';
-import type { Forward, Uplink } from '../../../plan/records';
-import { portsText } from '../../../plan/words';
-import { targetOf } from '../../../uplink/view';
+import { type Plan, type Forward, type Uplink, portsText, type Remedy } from '../../../plan';
+import { targetOf } from '../../../model/uplink';
 import type { SiteCheck } from '../../finding';
-import type { Remedy } from '../../../plan/operation';
 
 /** What the checks of the Internet side have in common. */
 

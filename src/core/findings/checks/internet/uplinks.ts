@@ -1,10 +1,7 @@
-import { formatAddress } from '../../../address/ip';
-import { contains, formatPrefix } from '../../../address/prefix';
-import { portTitle } from '../../../plan/words';
-import { groupBy } from '../../../plan/memo';
-import { linksOf, portsOf } from '../../../switching/wiring';
-import { outsideOf, kindOfAddress, translatorsOf, usualMtu } from '../../../uplink/way-out';
-import { uplinksOf } from '../../../uplink/view';
+import { formatAddress, contains, formatPrefix } from '../../../address';
+import { portTitle, groupBy } from '../../../plan';
+import { linksOf, portsOf } from '../../../model/wiring';
+import { outsideOf, kindOfAddress, translatorsOf, usualMtu, uplinksOf } from '../../../model/uplink';
 import { internetCheck, onUplink, setField } from './shared';
 
 /** How a gateway is joined to its providers. */

@@ -1,9 +1,7 @@
-import { formatPrefix, overlaps, samePrefix } from '../../../address/prefix';
-import type { Plan } from '../../../plan/plan';
-import type { Uplink } from '../../../plan/records';
-import { linksOf, portsOf } from '../../../switching/wiring';
-import { uplinksOf } from '../../../uplink/view';
-import { translatorsOf } from '../../../uplink/way-out';
+import { formatPrefix, overlaps, samePrefix } from '../../../address';
+import type { Plan, Uplink } from '../../../plan';
+import { linksOf, portsOf } from '../../../model/wiring';
+import { uplinksOf, translatorsOf } from '../../../model/uplink';
 import { internetCheck, onUplink } from './shared';
 
 /** What stands between a gateway and its provider. */

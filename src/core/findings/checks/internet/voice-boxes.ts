@@ -1,4 +1,4 @@
-import { EF, collisions, isPinned } from '../../../uplink/voice-box';
+import { EF, collisions, isPinned } from '../../../model/uplink';
 import { internetCheck } from './shared';
 
 /** The provider's boxes kept behind the gateway for the telephones. */

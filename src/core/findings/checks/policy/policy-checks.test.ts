@@ -1,12 +1,10 @@
-import type { Plan } from '../../../plan/plan';
-import type { Zone } from '../../../plan/records';
-import { boxOf } from '../../../plan/box-of';
-import { rulesOf } from '../../../policy/analyse';
+import { type Plan, type Zone, boxOf } from '../../../plan';
+import { rulesOf } from '../../../model/policy';
 import { deviceNamed, put, vlanFor } from '../../../testing/gear';
 import { policyDamages, soundPolicy, zoneNamed } from '../../../testing/policy';
 import { done } from '../../../testing/plans';
 import { FindingsEngine } from '../../engine';
-import { policyChecks } from '.';
+import { policyChecks } from './';
 
 const TODAY = '2026-05-04';
 const sound = soundPolicy();

@@ -1,14 +1,20 @@
-import { formatAddress } from '../../../address/ip';
-import type { Plan } from '../../../plan/plan';
-import type { Purpose, Zone } from '../../../plan/records';
-import { dnsOf, subnetsOf } from '../../../plan/view';
-import { cellVerdict, includesService, ruleFor, vlanOfAddress } from '../../../policy/decide';
-import { serviceNames } from '../../../policy/services';
-import { isOutside, passing, vlansIn, zoneOfVlan, zonesOf } from '../../../policy/zones';
-import { newcomerAddress } from '../../../rehearse/host';
-import { routersIn } from '../../../routing/router';
+import { formatAddress } from '../../../address';
+import { type Plan, type Purpose, type Zone, dnsOf, subnetsOf, type Remedy } from '../../../plan';
+import {
+  cellVerdict,
+  includesService,
+  ruleFor,
+  vlanOfAddress,
+  serviceNames,
+  isOutside,
+  passing,
+  vlansIn,
+  zoneOfVlan,
+  zonesOf,
+} from '../../../model/policy';
+import { newcomerAddress } from '../../../rehearse';
+import { routersIn } from '../../../model/routing';
 import type { SiteCheck } from '../../finding';
-import type { Remedy } from '../../../plan/operation';
 import { policyCheck } from './shared';
 
 /** What a segment cannot do without, and what nobody should reach. */

@@ -1,5 +1,5 @@
-import { type Difference, differencesIn, looseWires } from '../../../rehearse/differences';
-import type { Plan } from '../../../plan/plan';
+import { type Difference, differencesIn, looseWires } from '../../../rehearse';
+import type { Plan } from '../../../plan';
 import type { Report, SiteCheck } from '../../finding';
 import { policyCheck } from './shared';
 

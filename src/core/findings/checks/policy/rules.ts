@@ -1,8 +1,6 @@
-import type { Rule } from '../../../plan/records';
-import { analyse, holds, rulesOf } from '../../../policy/analyse';
-import { ruleText } from '../../../policy/words';
-import { enforcement, filterOf } from '../../../policy/enforce';
-import { zonesSpokenOf } from '../../../rehearse/whole-matrix';
+import type { Rule } from '../../../plan';
+import { analyse, holds, rulesOf, ruleText, enforcement, filterOf } from '../../../model/policy';
+import { zonesSpokenOf } from '../../../rehearse';
 import { policyCheck } from './shared';
 
 /** Rules among themselves, and rules that are more than anybody meant. */

@@ -1,9 +1,14 @@
-import type { Plan } from '../../../plan/plan';
-import type { Device, Zone } from '../../../plan/records';
-import { vlansOf } from '../../../plan/view';
-import { type Filter, enforcement, filterOf } from '../../../policy/enforce';
-import { serviceOf } from '../../../policy/services';
-import { isOutside, passing, vlansIn, zonesOf } from '../../../policy/zones';
+import { type Plan, type Device, type Zone, vlansOf } from '../../../plan';
+import {
+  type Filter,
+  enforcement,
+  filterOf,
+  serviceOf,
+  isOutside,
+  passing,
+  vlansIn,
+  zonesOf,
+} from '../../../model/policy';
 import { policyCheck } from './shared';
 
 /** Whether everything is in one zone, and whether the matrix makes sense. */

@@ -1,15 +1,8 @@
-import { portsTitle } from '../../../gear/ranges';
-import { carries } from '../../../gear/roles';
-import { withRecord } from '../../../plan/plan';
-import { vlansOf } from '../../../plan/view';
-import { portTitle } from '../../../plan/words';
-import { missingPorts, neededBeyond } from '../../../switching/carry';
-import { fabricOf, flood, stateKey } from '../../../switching/fabric';
-import { holds } from '../../../switching/facts';
-import { treesOf } from '../../../tree/forwarding';
-import { treePortRecordsOf } from '../../../tree/settings';
-import { carryNeeded } from '../../remedies';
-import { hasLoop } from '../../../tree/loops';
+import { portsTitle, carries, fabricOf, flood, stateKey, holds } from '../../../model/wiring';
+import { withRecord, vlansOf, portTitle } from '../../../plan';
+import { missingPorts, neededBeyond, hasLoop } from '../../../model/switching';
+import { treesOf, treePortRecordsOf } from '../../../model/tree';
+import { carryNeeded } from '../../../rehearse';
 import { cutIslands } from '../gear/ways';
 import { commonOf, onPort, treeCheck } from './shared';
 

@@ -1,7 +1,6 @@
-import type { Plan } from '../../../plan/plan';
-import { fabric } from '../../../switching/users';
-import { atRisk } from '../../../tree/advice';
-import { treesOf } from '../../../tree/forwarding';
+import type { Plan } from '../../../plan';
+import { fabric, atRisk } from '../../../model/switching';
+import { treesOf } from '../../../model/tree';
 import { andCarry, onDevice, treeCheck } from './shared';
 
 /** Rings that a manager should open. */

@@ -1,6 +1,5 @@
-import { fabric } from '../../../switching/users';
-import { atRisk, rootCandidates } from '../../../tree/advice';
-import { treesOf } from '../../../tree/forwarding';
+import { fabric, atRisk, rootCandidates } from '../../../model/switching';
+import { treesOf } from '../../../model/tree';
 import { andCarry, commonOf, deviceAt, onDevice, partsWithChoice, treeCheck } from './shared';
 
 /** Who is root, whether anybody decided it, and who takes over. */

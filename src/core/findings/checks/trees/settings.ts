@@ -1,12 +1,6 @@
-import { hasLoop } from '../../../tree/loops';
-import { boxOf } from '../../../plan/box-of';
-import { type Plan, withRecord } from '../../../plan/plan';
-import { portTitle } from '../../../plan/words';
-import { fabric } from '../../../switching/users';
-import { atRisk } from '../../../tree/advice';
-import { treesOf } from '../../../tree/forwarding';
-import { formatVids } from '../../../tree/ranges';
-import { regionOf, treePortRecordsOf, vlanMapOf } from '../../../tree/settings';
+import { hasLoop, fabric, atRisk } from '../../../model/switching';
+import { boxOf, type Plan, withRecord, portTitle } from '../../../plan';
+import { treesOf, formatVids, regionOf, treePortRecordsOf, vlanMapOf } from '../../../model/tree';
 import { andCarry, commonOf, deviceAt, onDevice, onPort, treeCheck } from './shared';
 
 /** Settings of trees and rings that contradict the standard, each other, or the cables. */

@@ -1,8 +1,6 @@
-import type { Plan } from '../../../plan/plan';
-import { fabric } from '../../../switching/users';
-import { treesOf } from '../../../tree/forwarding';
-import { Reasons } from '../../../tree/reasons';
-import type { Grown } from '../../../tree/trees';
+import type { Plan } from '../../../plan';
+import { fabric } from '../../../model/switching';
+import { treesOf, Reasons, type Grown } from '../../../model/tree';
 import type { SiteCheck } from '../../finding';
 
 /** What the checks of trees and rings have in common. */

@@ -1,10 +1,10 @@
-import type { Plan } from '../../../plan/plan';
+import type { Plan } from '../../../plan';
 import { RING, RING_PORTS, buildTrees, longRing, soundTrees, treeDamages } from '../../../testing/trees';
 import { deviceNamed, portNamed } from '../../../testing/gear';
 import { done } from '../../../testing/plans';
 import { FindingsEngine } from '../../engine';
 import { questionChecks } from '../questions';
-import { treeChecks } from '.';
+import { treeChecks } from './';
 
 const sound = soundTrees();
 const hurt = (...damage: (readonly [string, number, number])[]) => buildTrees(damage, sound);

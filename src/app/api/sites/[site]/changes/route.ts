@@ -1,6 +1,5 @@
 import { z } from 'zod';
-import { decodeStep, wireStepSchema } from '@/core/plan/wire';
-import { recordTitle } from '@/core/plan/words';
+import { decodeStep, wireStepSchema, recordTitle } from '@/core/plan';
 import { database } from '@/db/connection';
 import { commitChange, entriesSince } from '@/db/journal';
 import { MEGABYTE, handle, json, queryNumber, readBody } from '../../../_lib/handle';

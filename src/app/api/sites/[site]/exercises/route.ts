@@ -1,9 +1,7 @@
 import { today } from '@/today';
 import { z } from 'zod';
-import { drawing, mostFaults } from '@/core/exercises/draw';
-import { levels } from '@/core/exercises/kind';
-import { siteOf, withRecord } from '@/core/plan/plan';
-import { SITE_ID } from '@/core/plan/records';
+import { drawing, mostFaults, levels } from '@/core/exercises';
+import { siteOf, withRecord, SITE_ID } from '@/core/plan';
 import { database } from '@/db/connection';
 import { createExercise, exercisesMadeOf } from '@/db/exercises';
 import { handle, json, readBody } from '../../../_lib/handle';

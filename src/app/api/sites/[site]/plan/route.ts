@@ -1,4 +1,4 @@
-import { encodePlan } from '@/core/plan/wire';
+import { encodePlan } from '@/core/plan';
 import { handle, json } from '../../../_lib/handle';
 import { type SiteParams, currentPlan } from '../../../_lib/plans';
 

@@ -1,5 +1,5 @@
-import { portScheduleCsv } from '@/core/formats/port-schedule';
-import { siteOf } from '@/core/plan/plan';
+import { portScheduleCsv } from '@/core/formats';
+import { siteOf } from '@/core/plan';
 import { download } from '../../../_lib/download';
 import { handle } from '../../../_lib/handle';
 import { type SiteParams, currentPlan } from '../../../_lib/plans';

@@ -1,13 +1,19 @@
 import { today } from '@/today';
 import { z } from 'zod';
-import type { Plan } from '@/core/plan/plan';
-import { askAll, questionText } from '@/core/questions/ask';
-import { faultTitle } from '@/core/rehearse/faults';
-import { type Answer, probe } from '@/core/rehearse/probe';
-import { singleFaults } from '@/core/rehearse/single-faults';
-import { typedReceiver, typedSender, typedWanted } from '@/core/rehearse/typed';
-import { typedFault } from '@/core/rehearse/typed-fault';
-import { whatIf } from '@/core/rehearse/what-if';
+import type { Plan } from '@/core/plan';
+import {
+  askAll,
+  questionText,
+  faultTitle,
+  type Answer,
+  probe,
+  singleFaults,
+  typedReceiver,
+  typedSender,
+  typedWanted,
+  typedFault,
+  whatIf,
+} from '@/core/rehearse';
 import { handle, json, readBody } from '../../../_lib/handle';
 import { type SiteParams, currentPlan } from '../../../_lib/plans';
 import { inSlices } from '../../../_lib/slices';

@@ -1,6 +1,6 @@
 import { today } from '@/today';
-import { ruleScheduleCsv } from '@/core/formats/rule-schedule';
-import { siteOf } from '@/core/plan/plan';
+import { ruleScheduleCsv } from '@/core/formats';
+import { siteOf } from '@/core/plan';
 import { download } from '../../../_lib/download';
 import { handle } from '../../../_lib/handle';
 import { type SiteParams, currentPlan } from '../../../_lib/plans';

@@ -1,7 +1,6 @@
 import { today } from '@/today';
-import { nftRuleset } from '@/core/formats/nftables';
-import { siteOf } from '@/core/plan/plan';
-import { badInput } from '@/core/plan/refusal';
+import { nftRuleset } from '@/core/formats';
+import { siteOf, badInput } from '@/core/plan';
 import { download } from '../../../_lib/download';
 import { handle } from '../../../_lib/handle';
 import { type SiteParams, currentPlan } from '../../../_lib/plans';

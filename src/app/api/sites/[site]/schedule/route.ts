@@ -1,5 +1,5 @@
-import { scheduleCsv } from '@/core/formats/schedule';
-import { siteOf } from '@/core/plan/plan';
+import { scheduleCsv } from '@/core/formats';
+import { siteOf } from '@/core/plan';
 import { download } from '../../../_lib/download';
 import { handle } from '../../../_lib/handle';
 import { type SiteParams, currentPlan } from '../../../_lib/plans';

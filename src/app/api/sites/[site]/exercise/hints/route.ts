@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { withHint } from '@/core/exercises/view';
+import { withHint } from '@/core/exercises';
 import { database } from '@/db/connection';
 import { keepHints } from '@/db/exercises';
 import { openExercise, viewOf } from '../../../../_lib/exercises';

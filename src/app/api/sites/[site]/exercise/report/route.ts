@@ -1,6 +1,6 @@
 import { today } from '@/today';
 import { z } from 'zod';
-import { reporting } from '@/core/exercises/report';
+import { reporting } from '@/core/exercises';
 import { database } from '@/db/connection';
 import { endExercise } from '@/db/exercises';
 import { firstPlan, openExercise, viewOf } from '../../../../_lib/exercises';

@@ -1,0 +1,79 @@
+import { type Plan, Refusal, devicesNamed } from '../../plan';
+import { portsOf, describePorts, portsIn, typedTagged, typedVlan } from '../../model/wiring';
+import type { AssignmentInput } from './ports';
+
+/** A pasted row about ports: good, or refused with why. */
+export interface PortRow {
+  /** Line in the pasted text, from 1. */
+  readonly line: number;
+  readonly box: string;
+  readonly ports: string;
+  readonly carries: string;
+  readonly label: string | null;
+  /** What the port numbers mean, in words; empty when they mean nothing. */
+  readonly meaning: string;
+  /** Why it is refused; null for a good row. */
+  readonly why: string | null;
+  readonly assign: AssignmentInput | null;
+}
+
+const heads = {
+  box: ['box', 'device', 'switch', 'name'],
+  ports: ['port', 'ports', 'number', 'interface'],
+  carries: ['carries', 'vlan', 'vlans', 'segment', 'role', 'mode'],
+  label: ['label', 'description', 'note', 'comment'],
+} as const;
+type Column = keyof typeof heads;
+const columns = Object.keys(heads) as Column[];
+const headOf = (cell: string) =>
+  columns.find((column) => (heads[column] as readonly string[]).includes(cell.trim().toLowerCase()));
+
+/** Reads rows of box, ports, what they carry and a label; with a head row in any order. */
+export function readPortRows(plan: Plan, cells: readonly (readonly string[])[]): PortRow[] {
+  const named = (cells[0] ?? []).map((cell) => headOf(cell) ?? null);
+  const header = named.filter((column) => column !== null).length >= 2;
+  const order: readonly (Column | null)[] = header ? named : columns;
+  const missing = (['box', 'ports', 'carries'] as const).filter((column) => !order.includes(column));
+  return cells
+    .map((row, i) => ({ row, line: i + 1 }))
+    .slice(header ? 1 : 0)
+    .filter(({ row }) => row.some((cell) => cell.trim() !== ''))
+    .map(({ row, line }) => {
+      const value = (column: Column) => (row[order.indexOf(column)] ?? '').trim();
+      const text = { line, box: value('box'), ports: value('ports'), carries: value('carries') };
+      const label = order.includes('label') && row.length > order.indexOf('label') ? value('label') : null;
+      try {
+        const absent =
+          missing[0] ?? (['box', 'ports', 'carries'] as const).find((column) => value(column) === '');
+        if (absent)
+          throw new Refusal('bad-input', `The column ${absent} is ${missing.length ? 'missing' : 'empty'}.`);
+        const [device] = devicesNamed(plan, text.box);
+        if (!device) throw new Refusal('bad-input', `There is no box “${text.box}”.`);
+        const all = portsOf(plan, device.id);
+        const ports = portsIn(text.ports, all);
+        const assign = { ports: ports.map((port) => port.id), ...typedCarried(plan, text.carries) };
+        return { ...text, label, meaning: describePorts(ports, all), why: null, assign };
+      } catch (error) {
+        if (!(error instanceof Refusal)) throw error;
+        return { ...text, label, meaning: '', why: error.message, assign: null };
+      }
+    });
+}
+
+/** What a port is to carry, as written: `20`, `access CM`, `voice 20`, `trunk 10+20 untagged 30`, `parked`. */
+export function typedCarried(plan: Plan, text: string): Omit<AssignmentInput, 'ports'> {
+  const plain = text.trim().toLowerCase();
+  if (plain === 'parked' || plain === 'park' || plain === 'off') return { role: 'parked' };
+  if (plain === 'uplink' || plain === 'faces a provider') return { role: 'uplink' };
+  if (plain === 'undecided') return { role: 'undecided' };
+  const trunk = /^trunk\s+(.*?)(?:,?\s*untagged\s+(\S+).*)?$/.exec(plain);
+  if (trunk) {
+    const untagged = trunk[2] === undefined || trunk[2] === 'none' ? null : typedVlan(plan, trunk[2]).id;
+    return { role: 'trunk', vlan: untagged, ...typedTagged(plan, trunk[1]!.replace(/[+;]/g, ',')) };
+  }
+  const voice =
+    /^(?:voice|access\s*\+\s*voice)\s+(\S+)/.exec(plain) ?? /^access\s+(\S+).*\+\s*voice/.exec(plain);
+  if (voice) return { role: 'voice', vlan: typedVlan(plan, voice[1]!).id };
+  const access = /^(?:access\s+)?(\S+)(?:\s+[a-z0-9]{2,3})?$/.exec(plain);
+  return { role: 'access', vlan: typedVlan(plan, access?.[1] ?? text).id };
+}

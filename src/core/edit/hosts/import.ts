@@ -1,0 +1,282 @@
+import { z } from 'zod';
+import {
+  type IpAddress,
+  formatAddress,
+  parseAddress,
+  parseMac,
+  isGroupMac,
+  contains,
+  formatPrefix,
+  usableRange,
+} from '../../address';
+import {
+  operation,
+  type Plan,
+  type Address,
+  type DeviceKind,
+  type Subnet,
+  deviceKinds,
+  Refusal,
+  addressesOf,
+  devicesNamed,
+  domainOf,
+  hostOf,
+  interfacesWithMac,
+} from '../../plan';
+import { hostInput, insertHost, usualAssignment } from './operations';
+import { nameMessage, nameProblem, proposeHostName, nextFreeAddress } from '../../model/hosts';
+
+/** Columns a pasted table can have, with the heads people give them. */
+const heads: Readonly<Record<ImportColumn, readonly string[]>> = {
+  name: ['name', 'host', 'hostname', 'host name', 'device', 'label'],
+  address: ['address', 'ip', 'ip address', 'ipv4', 'ipv4 address', 'ip-address'],
+  mac: ['mac', 'mac address', 'mac-address', 'hardware address', 'physical address', 'hw address'],
+  kind: ['kind', 'type', 'kind of device', 'device type', 'what'],
+  note: ['note', 'notes', 'comment', 'remark', 'description', 'location', 'place'],
+  assignment: ['assignment', 'fixed by', 'mode', 'static or reservation'],
+};
+export type ImportColumn = 'name' | 'address' | 'mac' | 'kind' | 'note' | 'assignment';
+const columns = Object.keys(heads) as ImportColumn[];
+
+export interface ImportRow {
+  /** Line in the pasted text, from 1. */
+  readonly line: number;
+  readonly verdict: 'good' | 'repaired' | 'refused';
+  /** What was repaired or why it is refused, in plain words; empty for a good row. */
+  readonly why: readonly string[];
+  readonly name: string;
+  readonly address: string;
+  readonly mac: string;
+  readonly kind: DeviceKind;
+  readonly note: string;
+  readonly assignment: Address['assignment'];
+  readonly subnet: string | null;
+}
+
+const headOf = (cell: string): ImportColumn | undefined =>
+  columns.find((column) => heads[column].includes(cell.trim().toLowerCase()));
+
+/** Which column is what: by the head row if there is one, else by what the cells look like. */
+export function columnsOf(cells: readonly (readonly string[])[]): {
+  readonly order: (ImportColumn | null)[];
+  readonly header: boolean;
+} {
+  const first = cells[0] ?? [];
+  const named = first.map((cell) => headOf(cell) ?? null);
+  if (
+    named.some((column) => column !== null) &&
+    !first.some((cell) => parseAddress(cell) !== null || parseMac(cell) !== null)
+  )
+    return { order: named, header: true };
+  const width = Math.max(0, ...cells.map((row) => row.length));
+  const order: (ImportColumn | null)[] = Array.from({ length: width }, () => null);
+  const claim = (column: ImportColumn, looks: (cell: string) => boolean) => {
+    const score = (i: number) => cells.filter((row) => looks((row[i] ?? '').trim())).length;
+    const best = order
+      .map((taken, i) => ({ i, hits: taken === null ? score(i) : 0 }))
+      .sort((a, b) => b.hits - a.hits)[0];
+    if (best && best.hits > 0) order[best.i] = column;
+  };
+  claim('mac', (cell) => parseMac(cell) !== null);
+  claim('address', (cell) => parseAddress(cell) !== null || /^\.?\d{1,3}$/.test(cell));
+  claim('kind', (cell) => kindOf(cell) !== null);
+  claim('assignment', (cell) => assignmentOf(cell) !== null);
+  for (const column of ['name', 'note'] as const) {
+    const at = order.indexOf(null);
+    if (at >= 0) order[at] = column;
+  }
+  return { order, header: false };
+}
+
+const kindOf = (cell: string): DeviceKind | null => {
+  const plain = cell.trim().toLowerCase().replace(/[ _]+/g, '-');
+  return deviceKinds.find((kind) => kind === plain || `${kind}s` === plain) ?? null;
+};
+const assignmentOf = (cell: string): Address['assignment'] | null => {
+  const plain = cell.trim().toLowerCase();
+  if (['static', 'fixed', 'manual'].includes(plain)) return 'static';
+  if (['reservation', 'reserved', 'dhcp', 'fixed lease', 'binding'].includes(plain)) return 'reservation';
+  return null;
+};
+
+/**
+ * Reads pasted rows against the plan: each is good, repaired (with what was mended) or refused (with why). `home` is
+ * the subnet for rows without an address and for short forms like `.24`; other addresses find their own subnet.
+ */
+export function readRows(plan: Plan, home: Subnet, cells: readonly (readonly string[])[]): ImportRow[] {
+  const { order, header } = columnsOf(cells);
+  const reader = new RowReader(plan, home);
+  return cells
+    .map((row, i) => ({ row, line: i + 1 }))
+    .slice(header ? 1 : 0)
+    .filter(({ row }) => row.some((cell) => cell.trim() !== ''))
+    .map(({ row, line }) => {
+      const value = (column: ImportColumn) => (row[order.indexOf(column)] ?? '').trim();
+      return reader.read(line, value);
+    });
+}
+
+class RowReader {
+  private readonly addresses = new Map<IpAddress, number>();
+  private readonly macs = new Map<string, number>();
+  private readonly names = new Map<string, number>();
+  private readonly subnets: readonly Subnet[];
+
+  constructor(
+    private readonly plan: Plan,
+    private readonly home: Subnet,
+  ) {
+    this.subnets = [...plan.subnet.values()];
+  }
+
+  read(line: number, value: (column: ImportColumn) => string): ImportRow {
+    const repaired: string[] = [];
+    const refused: string[] = [];
+    const kindText = value('kind');
+    const kind = kindOf(kindText) ?? 'other';
+    if (kindText && kindOf(kindText) === null)
+      repaired.push(`kind “${kindText}” is not one of ours, taken as other`);
+
+    const mac = this.readMac(value('mac'), line, repaired, refused);
+    const assignment = assignmentOf(value('assignment')) ?? usualAssignment(this.plan);
+    const { address, subnet } = this.readAddress(value('address'), kind, assignment, line, repaired, refused);
+    const name = this.readName(value('name'), subnet ?? this.home, kind, line, repaired, refused);
+    let note = value('note');
+    if (note.length > 200) {
+      note = note.slice(0, 200);
+      repaired.push('note shortened to 200 characters');
+    }
+    return {
+      line,
+      verdict: refused.length ? 'refused' : repaired.length ? 'repaired' : 'good',
+      why: refused.length ? refused : repaired,
+      name,
+      address: address === null ? value('address') : formatAddress(address),
+      mac: mac ?? value('mac'),
+      kind,
+      note,
+      assignment,
+      subnet: subnet?.id ?? null,
+    };
+  }
+
+  private readMac(text: string, line: number, repaired: string[], refused: string[]): string | null {
+    if (text === '') return null;
+    const mac = parseMac(text);
+    if (mac === null) {
+      refused.push(`MAC “${text}” needs twelve hexadecimal digits like 00:00:5E:00:53:01`);
+      return null;
+    }
+    if (isGroupMac(mac)) refused.push(`MAC ${mac} is a group address, no single device has it`);
+    const before = this.macs.get(mac);
+    if (before !== undefined) refused.push(`MAC ${mac} stands in line ${before} too`);
+    const known = interfacesWithMac(this.plan, mac)[0];
+    if (known) refused.push(`MAC ${mac} is ${this.plan.device.get(known.device)!.name}’s already`);
+    if (mac !== text && mac !== text.toUpperCase()) repaired.push(`MAC written as ${mac}`);
+    this.macs.set(mac, line);
+    return mac;
+  }
+
+  private readAddress(
+    text: string,
+    kind: DeviceKind,
+    assignment: Address['assignment'],
+    line: number,
+    repaired: string[],
+    refused: string[],
+  ): { address: IpAddress | null; subnet: Subnet | null } {
+    const promised = new Set(this.addresses.keys());
+    if (text === '') {
+      const address = nextFreeAddress(this.plan, this.home, kind, assignment, promised);
+      if (address === null) refused.push(`${formatPrefix(this.home.prefix)} has no free address left`);
+      else {
+        this.addresses.set(address, line);
+        repaired.push(`next free address ${formatAddress(address)}`);
+      }
+      return { address, subnet: this.home };
+    }
+    const short = /^\.?(\d{1,3})$/.exec(text);
+    let address = parseAddress(text.replace(/\/\d+$/, ''));
+    if (address === null && short && typeof this.home.prefix.address === 'number') {
+      address = Math.floor(this.home.prefix.address / 256) * 256 + Number(short[1]);
+      repaired.push(`“${text}” taken as ${formatAddress(address)}`);
+    } else if (address !== null && text.includes('/')) repaired.push('the length after / dropped');
+    if (address === null) {
+      refused.push(
+        `“${text}” is not an address; write ${formatAddress(this.home.prefix.address)} style numbers`,
+      );
+      return { address, subnet: this.home };
+    }
+    const found = address;
+    const subnet = contains(this.home.prefix, found)
+      ? this.home
+      : (this.subnets.find((candidate) => contains(candidate.prefix, found)) ?? null);
+    if (!subnet) refused.push(`${formatAddress(found)} lies in no subnet of this site`);
+    else {
+      const { first, last } = usableRange(subnet.prefix);
+      if (found < first || found > last)
+        refused.push(
+          `${formatAddress(found)} is the network or broadcast address of ${formatPrefix(subnet.prefix)}`,
+        );
+      const holder = addressesOf(this.plan, subnet.id).find((other) => other.address === found);
+      if (holder)
+        refused.push(`${formatAddress(found)} is ${hostOf(this.plan, holder).device.name}’s already`);
+    }
+    const before = this.addresses.get(found);
+    if (before !== undefined) refused.push(`${formatAddress(found)} stands in line ${before} too`);
+    this.addresses.set(found, line);
+    return { address: found, subnet };
+  }
+
+  private readName(
+    text: string,
+    subnet: Subnet,
+    kind: DeviceKind,
+    line: number,
+    repaired: string[],
+    refused: string[],
+  ): string {
+    let name = text;
+    if (text === '') {
+      name = proposeHostName(this.plan, subnet, kind, new Set(this.names.keys()));
+      repaired.push(`named ${name} by the site’s pattern`);
+    } else {
+      const problem = nameProblem(text);
+      if (problem?.repair) {
+        name = problem.repair;
+        repaired.push(`name “${text}” written as ${name}`);
+      } else if (problem) refused.push(nameMessage(problem));
+    }
+    const key = name.toLowerCase();
+    const before = this.names.get(key);
+    if (before !== undefined) refused.push(`the name ${name} stands in line ${before} too`);
+    else if (this.nameTaken(name, subnet)) refused.push(`the name ${name} is taken in this domain`);
+    this.names.set(key, line);
+    return name;
+  }
+
+  private nameTaken(name: string, subnet: Subnet): boolean {
+    const domain = domainOf(this.plan, subnet);
+    const ids = new Set(devicesNamed(this.plan, name).map((device) => device.id));
+    if (ids.size === 0) return false;
+    return this.subnets.some(
+      (other) =>
+        domainOf(this.plan, other) === domain &&
+        addressesOf(this.plan, other.id).some((address) => ids.has(hostOf(this.plan, address).device.id)),
+    );
+  }
+}
+
+/** Adds the good and repaired rows of a reviewed paste as one change. */
+export const importHosts = operation(
+  'importHosts',
+  z.strictObject({ rows: z.array(hostInput).min(1).max(20_000) }),
+  (draft, { rows }) => {
+    rows.forEach((row, i) => {
+      const problem = row.name ? nameProblem(row.name) : null;
+      if (problem) throw new Refusal('bad-input', nameMessage(problem), [], ['rows', i, 'name']);
+      insertHost(draft, row);
+    });
+    return `${rows.length} fixed address${rows.length === 1 ? '' : 'es'} pasted in`;
+  },
+);

@@ -1,0 +1,207 @@
+import { z } from 'zod';
+import { formatAddress, contains, formatPrefix } from '../../address';
+import {
+  addressCodec,
+  macCodec,
+  type Draft,
+  operation,
+  type Plan,
+  siteOf,
+  type Address,
+  type Subnet,
+  kinds,
+  Refusal,
+  hostOf,
+} from '../../plan';
+import { insertCard, subnetsSettings } from './card';
+import { removeAddress } from './remove';
+import { nameMessage, nameProblem, proposeHostName, nextFreeAddress } from '../../model/hosts';
+
+export const hostInput = z.strictObject({
+  subnet: z.string(),
+  name: z.string().trim().optional(),
+  kind: kinds.device.fields.kind.default('other'),
+  address: addressCodec.nullable().optional(),
+  mac: macCodec.nullable().optional(),
+  assignment: kinds.address.fields.assignment.optional(),
+  note: kinds.address.fields.note.default(''),
+  ownLength: kinds.interface.fields.ownLength.optional(),
+  ownGateway: kinds.interface.fields.ownGateway.optional(),
+  ownDns: kinds.interface.fields.ownDns.optional(),
+});
+
+/** How the site keeps fixed addresses, when an entry does not say. */
+export const usualAssignment = (plan: Plan): Address['assignment'] =>
+  siteOf(plan).fixed === 'reservation' ? 'reservation' : 'static';
+
+export function requireName(name: string): void {
+  const problem = nameProblem(name);
+  if (problem) throw new Refusal('bad-input', nameMessage(problem), [], ['name']);
+}
+
+/** Writes the three records of one fixed address: the device, its network card and the address. */
+export function insertHost(draft: Draft, input: z.output<typeof hostInput>): Address {
+  const subnet = draft.need('subnet', input.subnet);
+  const assignment = input.assignment ?? usualAssignment(draft.plan);
+  const address = input.address ?? nextFreeAddress(draft.plan, subnet, input.kind, assignment);
+  if (address === null)
+    throw new Refusal(
+      'no-room',
+      `${formatPrefix(subnet.prefix)} has no free address left; grow it or shorten its pool.`,
+      [],
+      ['address'],
+    );
+  const name = input.name || proposeHostName(draft.plan, subnet, input.kind);
+  const device = draft.insert('device', { name, kind: input.kind });
+  const item = insertCard(draft, device.id, {
+    mac: input.mac ?? null,
+    ownLength: input.ownLength ?? null,
+    ownGateway: input.ownGateway ?? null,
+    ownDns: input.ownDns ?? null,
+  });
+  return draft.insert('address', {
+    subnet: subnet.id,
+    address,
+    interface: item.id,
+    assignment,
+    gateway: false,
+    note: input.note,
+  });
+}
+
+export const addHost = operation('addHost', hostInput, (draft, input) => {
+  const subnet = draft.need('subnet', input.subnet);
+  if (input.name) requireName(input.name);
+  if (input.address != null && !contains(subnet.prefix, input.address))
+    throw new Refusal(
+      'bad-input',
+      `${formatAddress(input.address)} lies outside ${formatPrefix(subnet.prefix)}; write an address inside it or leave the field empty for the next free one.`,
+      [],
+      ['address'],
+    );
+  const address = insertHost(draft, input);
+  return `${hostOf(draft.plan, address).device.name} added at ${formatAddress(address.address)}`;
+});
+
+const changedMeanwhile = (what: string, seen: string, now: string, id: string) =>
+  new Refusal('changed', `${what} was ${seen} when you edited it and is ${now} now.`, [
+    { table: 'address', id },
+  ]);
+
+/** Gives a host another address. It moves to the subnet that holds the address, when another one of the site does. */
+export const moveHost = operation(
+  'moveHost',
+  z.strictObject({ address: z.string(), to: addressCodec, seen: addressCodec.optional() }),
+  (draft, { address: id, to, seen }) => {
+    const address = draft.need('address', id);
+    const { device } = hostOf(draft.plan, address);
+    if (seen !== undefined && seen !== address.address)
+      throw changedMeanwhile(
+        `${device.name}: the address`,
+        formatAddress(seen),
+        formatAddress(address.address),
+        id,
+      );
+    const own = draft.need('subnet', address.subnet);
+    const home: Subnet | undefined = contains(own.prefix, to)
+      ? own
+      : [...draft.plan.subnet.values()].find((subnet) => contains(subnet.prefix, to));
+    draft.update('address', id, { address: to, subnet: (home ?? own).id });
+    return `${device.name}: ${formatAddress(address.address)} → ${formatAddress(to)}`;
+  },
+);
+
+export const renameHost = operation(
+  'renameHost',
+  z.strictObject({ address: z.string(), name: z.string().trim(), seen: z.string().optional() }),
+  (draft, { address: id, name, seen }) => {
+    const { device } = hostOf(draft.plan, draft.need('address', id));
+    if (seen !== undefined && seen !== device.name)
+      throw changedMeanwhile('The host name', seen, device.name, id);
+    requireName(name);
+    draft.update('device', device.id, { name });
+    return `${device.name} renamed ${name}`;
+  },
+);
+
+export const setAssignment = operation(
+  'setAssignment',
+  z.strictObject({ addresses: z.array(z.string()).min(1), assignment: kinds.address.fields.assignment }),
+  (draft, { addresses, assignment }) => {
+    for (const id of addresses) draft.update('address', id, { assignment });
+    const first = hostOf(draft.plan, draft.need('address', addresses[0]!)).device.name;
+    const who = addresses.length === 1 ? first : `${addresses.length} addresses`;
+    return `${who}: ${assignment === 'static' ? 'static on the device' : assignment === 'virtual' ? 'virtual' : 'reserved by MAC'}`;
+  },
+);
+
+export const removeHosts = operation(
+  'removeHosts',
+  z.strictObject({ addresses: z.array(z.string()).min(1) }),
+  (draft, input) => {
+    const names = input.addresses.map((id) => hostOf(draft.plan, draft.need('address', id)).device.name);
+    for (const id of input.addresses) removeAddress(draft, id);
+    return names.length === 1 ? `${names[0]} removed` : `${names.length} fixed addresses removed`;
+  },
+);
+
+/** Drops settings of a host that differ from its subnet's: from then on it has the subnet's. */
+export const useSubnetSettings = operation(
+  'useSubnetSettings',
+  z.strictObject({ interface: z.string() }),
+  (draft, input) => {
+    const item = draft.need('interface', input.interface);
+    const device = draft.need('device', item.device);
+    draft.update('interface', item.id, subnetsSettings);
+    return `${device.name}: mask, gateway and DNS of its subnet`;
+  },
+);
+
+/** Moves a host to the segment of another purpose that fits its kind, at the next free address there. */
+export const moveToSubnet = operation(
+  'moveToSubnet',
+  z.strictObject({ address: z.string(), subnet: z.string() }),
+  (draft, input) => {
+    const address = draft.need('address', input.address);
+    const subnet = draft.need('subnet', input.subnet);
+    const { device } = hostOf(draft.plan, address);
+    const place = nextFreeAddress(draft.plan, subnet, device.kind, address.assignment);
+    if (place === null)
+      throw new Refusal(
+        'no-room',
+        `${formatPrefix(subnet.prefix)} has no free address left for ${device.name}.`,
+      );
+    draft.update('address', address.id, { address: place, subnet: subnet.id });
+    return `${device.name}: ${formatAddress(address.address)} → ${formatAddress(place)} in ${draft.need('vlan', subnet.vlan).name}`;
+  },
+);
+
+/** Moves the host that stands on a gateway's address, or any other host, to the next free address. */
+export const moveToFree = operation('moveToFree', z.strictObject({ address: z.string() }), (draft, input) => {
+  const address = draft.need('address', input.address);
+  const subnet = draft.need('subnet', address.subnet);
+  const item = draft.need('interface', address.interface);
+  const device = draft.need('device', item.device);
+  const place = nextFreeAddress(draft.plan, subnet, device.kind, address.assignment);
+  if (place === null)
+    throw new Refusal(
+      'no-room',
+      `${formatPrefix(subnet.prefix)} has no free address left for ${device.name}.`,
+    );
+  draft.update('address', address.id, { address: place });
+  return `${device.name}: ${formatAddress(address.address)} → ${formatAddress(place)}`;
+});
+
+/** Names a host by the site's pattern. */
+export const renameByPattern = operation(
+  'renameByPattern',
+  z.strictObject({ address: z.string() }),
+  (draft, input) => {
+    const address = draft.need('address', input.address);
+    const subnet = draft.need('subnet', address.subnet);
+    const device = draft.need('device', draft.need('interface', address.interface).device);
+    const name = proposeHostName(draft.plan, subnet, device.kind);
+    draft.update('device', device.id, { name });
+    return `${device.name} renamed ${name}`;
+  },
+);

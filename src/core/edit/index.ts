@@ -1,0 +1,17 @@
+export { siblingsOf, unlikeInside } from './gear/inside';
+export { hasOwnFreeAddress } from './gear/management';
+export { readPortRows } from './gear/port-rows';
+export { endIn, typedCable } from './gear/typed-cable';
+export { type ImportRow, columnsOf, readRows } from './hosts/import';
+export { usualAssignment } from './hosts/operations';
+export { operations, perform } from './operations';
+export { insertRule } from './policy/operations';
+export { startFor, starts } from './policy/start';
+export { hangingOn } from './segments/operations';
+export { isReservedVid, proposeSegment } from './segments/propose';
+export { fittedLength } from './segments/resize';
+export { newSiteInput, newSitePlan, siteDefaults } from './site/create';
+export { sharesOf } from './tree/balance';
+export { setBridgeFields, setTreePortFields } from './tree/operations';
+export { type Advice, type Visitor, adviseReach, visitors } from './uplink/advise';
+export { takenBy } from './uplink/operations';

@@ -1,0 +1,169 @@
+import { acceptFinding, withdrawAcceptance } from './findings/accept';
+import { importHosts } from './hosts/import';
+import * as bundles from './gear/bundles';
+import * as carrying from './gear/carry';
+import * as cables from './gear/cables';
+import * as devices from './gear/devices';
+import { setPortFacts } from './gear/port-facts';
+import * as inside from './gear/inside';
+import { addressBox } from './gear/management';
+import * as ports from './gear/ports';
+import { takeForward } from './uplink/advise';
+import { takeWay } from './uplink/take-way';
+import * as uplinks from './uplink/operations';
+import * as profiles from './gear/profiles';
+import { reuseAsAccessPoint } from './gear/reuse';
+import { letThrough, letZoneThrough, narrowRule } from './policy/let-through';
+import * as policy from './policy/operations';
+import { startPolicy } from './policy/start';
+import * as hosts from './hosts/operations';
+import {
+  type Change,
+  edit,
+  type Call,
+  type Operation,
+  runOperation,
+  type Plan,
+  Refusal,
+  takeSteps,
+} from '../plan';
+import * as questions from './questions/operations';
+import { balanceInstances } from './tree/balance';
+import * as trees from './tree/operations';
+import * as pools from './pools/operations';
+import * as routing from './routing/operations';
+import * as segments from './segments/operations';
+import * as repairs from './segments/repairs';
+import * as sizes from './segments/resize';
+
+/** Every operation by name: what the journal records, what a client queues and what a remedy offers. */
+const all: readonly Operation[] = [
+  edit,
+  takeSteps,
+  acceptFinding,
+  withdrawAcceptance,
+  segments.addSegment,
+  segments.removeSegment,
+  segments.moveSegment,
+  segments.addSubnet,
+  segments.removeSubnet,
+  segments.setGateway,
+  sizes.setPrefix,
+  sizes.moveToFreeBlock,
+  sizes.splitSubnet,
+  sizes.packSubnets,
+  sizes.growToNeed,
+  repairs.addManagement,
+  repairs.freshVid,
+  repairs.freshCode,
+  repairs.moveVisitors,
+  repairs.habitGateway,
+  repairs.moveToNewSegment,
+  pools.addPool,
+  pools.setRelay,
+  pools.addExclusion,
+  pools.removeRange,
+  pools.trimPool,
+  pools.widenPool,
+  pools.setLease,
+  hosts.addHost,
+  hosts.moveHost,
+  hosts.renameHost,
+  hosts.renameByPattern,
+  hosts.moveToFree,
+  hosts.setAssignment,
+  hosts.removeHosts,
+  hosts.useSubnetSettings,
+  hosts.moveToSubnet,
+  importHosts,
+  devices.addDevice,
+  devices.equipDevice,
+  devices.removeDevice,
+  devices.setController,
+  trees.turnOnRstp,
+  ports.assignPorts,
+  ports.importPorts,
+  ports.carryVlans,
+  ports.mapPorts,
+  ports.setNative,
+  trees.setBridge,
+  trees.placeRoots,
+  trees.setInstance,
+  trees.removeInstance,
+  trees.likeRegionOf,
+  balanceInstances,
+  trees.setTreePort,
+  questions.addQuestion,
+  questions.removeQuestion,
+  questions.moveQuestion,
+  cables.connect,
+  cables.disconnect,
+  cables.movePlug,
+  cables.plugDevice,
+  bundles.bundlePorts,
+  bundles.bundleLinks,
+  bundles.unbundle,
+  setPortFacts,
+  carrying.carryNeeded,
+  carrying.joinSegment,
+  carrying.setVoice,
+  carrying.pruneVlan,
+  carrying.trunkWhatIsNeeded,
+  profiles.saveProfile,
+  profiles.applyProfile,
+  profiles.renameProfile,
+  profiles.removeProfile,
+  profiles.detachProfile,
+  inside.likeInside,
+  addressBox,
+  uplinks.addUplink,
+  uplinks.removeUplink,
+  uplinks.setUplinkPort,
+  uplinks.setUpdater,
+  uplinks.endDoubleNat,
+  uplinks.addForward,
+  uplinks.removeForward,
+  uplinks.renumberForward,
+  uplinks.moveForward,
+  uplinks.retargetForward,
+  uplinks.addOffer,
+  uplinks.removeOffer,
+  takeForward,
+  routing.addRoute,
+  routing.removeRoute,
+  routing.addTunnel,
+  routing.removeTunnel,
+  routing.bindTunnel,
+  routing.addTranslation,
+  routing.removeTranslation,
+  routing.standBehind,
+  routing.keepVoiceBox,
+  routing.dropVoiceBox,
+  routing.routeSegmentBy,
+  reuseAsAccessPoint,
+  takeWay,
+  policy.addZone,
+  policy.removeZone,
+  policy.putInZone,
+  policy.ownZone,
+  policy.decidePairs,
+  policy.addRule,
+  policy.removeRule,
+  policy.moveRule,
+  policy.setRuleDevice,
+  policy.addService,
+  policy.removeService,
+  letThrough,
+  letZoneThrough,
+  narrowRule,
+  startPolicy,
+] as Operation[];
+
+export const operations: ReadonlyMap<string, Operation> = new Map(all.map((op) => [op.name, op]));
+
+/** Runs a named operation on a plan; see runOperation. An unknown name is a Refusal too. */
+export function perform(plan: Plan, call: Call, seed: string): Change {
+  const op = operations.get(call.operation);
+  if (!op) throw new Refusal('bad-input', `There is no operation “${call.operation}”.`, [], ['operation']);
+  return runOperation(op, plan, call.input, seed);
+}

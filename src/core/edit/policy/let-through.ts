@@ -1,0 +1,79 @@
+import { z } from 'zod';
+import {
+  type Draft,
+  operation,
+  matchSchema,
+  partySchema,
+  type Service,
+  rankBetween,
+  badInput,
+} from '../../plan';
+import { offersOf } from '../../model/uplink';
+import { rulesOf, allServices, matchText, serviceNames, cellOf, passing } from '../../model/policy';
+import { insertRule } from './operations';
+
+/** Openings for exactly one service, as small as they can be. */
+
+type Match = Service['matches'][number];
+
+const exactly = (service: Service, { protocol, from, to }: Match): boolean =>
+  service.matches.length === 1 &&
+  service.matches[0]!.protocol === protocol &&
+  service.matches[0]!.from === from &&
+  service.matches[0]!.to === to;
+
+/** The service that is exactly this, made when there is none. */
+function serviceFor(draft: Draft, match: Match): string {
+  const known = allServices(draft.plan).find((service) => exactly(service, match));
+  return known?.id ?? draft.insert('service', { name: matchText(match), matches: [match] }).id;
+}
+
+/** A rule on top of all others that lets one service through. */
+export const letThrough = operation(
+  'letThrough',
+  z.strictObject({ from: z.array(partySchema).min(1), to: z.array(partySchema).min(1), match: matchSchema }),
+  (draft, { from, to, match }) => {
+    const service = serviceFor(draft, match);
+    const rank = rankBetween(null, rulesOf(draft.plan)[0]?.rank ?? null);
+    insertRule(draft, { rank, from, to, services: [service], action: 'allow' });
+    return `Rule on top: allow ${serviceNames(draft.plan, [service])}`;
+  },
+);
+
+/** Limits a rule to what the device it leads to listens on. */
+export const narrowRule = operation('narrowRule', z.strictObject({ rule: z.string() }), (draft, input) => {
+  const rule = draft.need('rule', input.rule);
+  const [only, second] = rule.to;
+  if (!only || second || !('device' in only))
+    throw badInput('The rule leads to more than one device, so it is not known what it needs.', 'rule');
+  const offers = offersOf(draft.plan, only.device);
+  if (offers.length === 0)
+    throw badInput(
+      'Nobody recorded what the device listens on; list that under Internet side first.',
+      'rule',
+    );
+  const services = offers.flatMap(({ protocol, port }) =>
+    (protocol === 'both' ? (['tcp', 'udp'] as const) : [protocol]).map((one) =>
+      serviceFor(draft, { protocol: one, from: port, to: port }),
+    ),
+  );
+  draft.update('rule', rule.id, { services: [...new Set(services)] });
+  return `Rule to ${draft.need('device', only.device).name}: only ${serviceNames(draft.plan, services)}`;
+});
+
+/** Adds one service to what passes from one zone to another. */
+export const letZoneThrough = operation(
+  'letZoneThrough',
+  z.strictObject({ from: z.string(), to: z.string(), match: matchSchema }),
+  (draft, input) => {
+    const from = draft.need('zone', input.from);
+    const to = draft.need('zone', input.to);
+    const service = serviceFor(draft, input.match);
+    const { decision, services: passed } = passing(draft.plan, from, to);
+    const services = [...new Set([...(decision === 'services' ? passed : []), service])];
+    const cell = cellOf(draft.plan, from.id, to.id);
+    if (cell) draft.update('cell', cell.id, { decision: 'services', services });
+    else draft.insert('cell', { from: from.id, to: to.id, decision: 'services', services });
+    return `${from.name} to ${to.name}: also ${serviceNames(draft.plan, [service])}`;
+  },
+);

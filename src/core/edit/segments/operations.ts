@@ -1,0 +1,234 @@
+import { z } from 'zod';
+import { type IpAddress, formatAddress, formatPrefix, prefixFamily } from '../../address';
+import {
+  removeRecord,
+  addressCodec,
+  prefixCodec,
+  type Draft,
+  operation,
+  type Plan,
+  siteOf,
+  rankBetween,
+  type Device,
+  type Subnet,
+  kinds,
+  Refusal,
+  addressesOf,
+  gatewaysOf,
+  interfacesOf,
+  routersOf,
+  subnetsOf,
+  vlansOf,
+} from '../../plan';
+import { carriedOf, vlansIn } from '../../model/wiring';
+import { insertCard } from '../hosts/card';
+import { removeAddress } from '../hosts/remove';
+import { proposeSegment } from './propose';
+import { habitualGateway } from '../../model/segments';
+
+const fields = kinds.vlan.fields;
+
+/** The box that routes between segments; made when the plan has none, so that a gateway has something to stand on. */
+function routingDevice(draft: Draft): Device {
+  return routersOf(draft.plan)[0] ?? draft.insert('device', { name: 'gw-1', kind: 'gateway' });
+}
+
+/** The routing device's interface in a VLAN, made when it has none. */
+export function gatewayInterface(draft: Draft, vlan: string): string {
+  const device = routingDevice(draft);
+  const known = interfacesOf(draft.plan, device.id).find((item) => item.vlan === vlan);
+  if (known) return known.id;
+  return insertCard(draft, device.id, { kind: 'vlan', vlan }).id;
+}
+
+/** Sets, moves or (with null) removes the gateway address of a subnet. */
+export function putGateway(draft: Draft, subnet: Subnet, address: IpAddress | null): void {
+  const known = gatewaysOf(draft.plan, subnet.id)[0];
+  if (address === null) {
+    if (known) removeAddress(draft, known.id);
+  } else if (known) draft.update('address', known.id, { address });
+  else {
+    const item = gatewayInterface(draft, subnet.vlan);
+    draft.insert('address', {
+      subnet: subnet.id,
+      address,
+      interface: item,
+      assignment: 'static',
+      gateway: true,
+      note: '',
+    });
+  }
+}
+
+export const addSegment = operation(
+  'addSegment',
+  z.strictObject({
+    purpose: fields.purpose,
+    lan: z.string().optional(),
+    vid: fields.vid.optional(),
+    name: fields.name.optional(),
+    code: fields.code.optional(),
+    colour: fields.colour.optional(),
+    internet: fields.internet.optional(),
+    devices: fields.devices.optional(),
+    growth: fields.growth.optional(),
+    prefix: prefixCodec.nullable().optional(),
+    gateway: addressCodec.nullable().optional(),
+  }),
+  (draft, wish) => {
+    const proposal = proposeSegment(draft.plan, wish);
+    if (proposal.vid === null)
+      throw new Refusal(
+        'no-room',
+        'All 4,094 VLAN ids of this LAN are in use; remove a segment first.',
+        [],
+        ['vid'],
+      );
+    if (proposal.noRoomFor !== null)
+      throw new Refusal(
+        'no-room',
+        `No free block of the address space holds a /${proposal.noRoomFor}; widen the space in Brief, use Fit, or type a subnet.`,
+        [],
+        ['prefix'],
+      );
+    const last = vlansOf(draft.plan).at(-1);
+    const vlan = draft.insert('vlan', {
+      lan: proposal.lan,
+      vid: proposal.vid,
+      code: proposal.code,
+      name: proposal.name,
+      colour: proposal.colour,
+      purpose: wish.purpose,
+      internet: proposal.internet,
+      devices: proposal.devices,
+      growth: proposal.growth,
+      transient: null,
+      rank: rankBetween(last?.rank ?? null, null),
+    });
+    if (proposal.prefix === null) return `${vlan.name} added as VLAN ${vlan.vid}, layer 2 only`;
+    const subnet = draft.insert('subnet', {
+      vlan: vlan.id,
+      prefix: proposal.prefix,
+      pinned: false,
+      dns: [],
+      domain: '',
+    });
+    if (proposal.gateway !== null) putGateway(draft, subnet, proposal.gateway);
+    const server = gatewaysOf(draft.plan, subnet.id)[0]?.interface;
+    if (server) draft.update('subnet', subnet.id, { dns: [{ interface: server }] });
+    if (proposal.pool)
+      draft.insert('pool', {
+        subnet: subnet.id,
+        ...proposal.pool,
+        lease: proposal.lease,
+        servedBy: server ? [server] : [],
+      });
+    return `${vlan.name} added as VLAN ${vlan.vid}, ${formatPrefix(subnet.prefix)}`;
+  },
+);
+
+/** What goes when a segment goes, for saying so before it happens. */
+export interface Hanging {
+  readonly subnets: number;
+  readonly pools: number;
+  readonly exclusions: number;
+  readonly fixed: number;
+  readonly interfaces: number;
+  readonly ports: number;
+}
+
+export function hangingOn(plan: Plan, vlan: string): Hanging {
+  const subnets = subnetsOf(plan, vlan);
+  const sum = (count: (subnet: Subnet) => number) =>
+    subnets.reduce((total, subnet) => total + count(subnet), 0);
+  const routing = routersOf(plan).flatMap((device) => interfacesOf(plan, device.id));
+  return {
+    subnets: subnets.length,
+    pools: sum((subnet) => plan.pool.group(subnet.id).size),
+    exclusions: sum((subnet) => plan.exclusion.group(subnet.id).size),
+    fixed: sum((subnet) => addressesOf(plan, subnet.id).filter((address) => !address.gateway).length),
+    interfaces: routing.filter((item) => item.vlan === vlan).length,
+    ports: [...plan.port.values()].filter((port) => vlansIn(carriedOf(port)).includes(vlan)).length,
+  };
+}
+
+function dropSubnet(draft: Draft, subnet: Subnet): number {
+  const addresses = addressesOf(draft.plan, subnet.id);
+  for (const address of addresses) removeAddress(draft, address.id);
+  removeRecord(draft, { table: 'subnet', id: subnet.id });
+  return addresses.filter((address) => !address.gateway).length;
+}
+
+const counted = (count: number, one: string, many: string) => `${count} ${count === 1 ? one : many}`;
+
+export const removeSegment = operation(
+  'removeSegment',
+  z.strictObject({ vlan: z.string() }),
+  (draft, input) => {
+    const vlan = draft.need('vlan', input.vlan);
+    const fixed = subnetsOf(draft.plan, vlan.id).reduce((sum, subnet) => sum + dropSubnet(draft, subnet), 0);
+    removeRecord(draft, { table: 'vlan', id: vlan.id });
+    return `${vlan.name} (VLAN ${vlan.vid}) removed${fixed ? ` with ${counted(fixed, 'fixed address', 'fixed addresses')}` : ''}`;
+  },
+);
+
+export const moveSegment = operation(
+  'moveSegment',
+  z.strictObject({ vlan: z.string(), after: z.string().nullable() }),
+  (draft, { vlan: id, after }) => {
+    const vlan = draft.need('vlan', id);
+    if (after !== null) draft.need('vlan', after);
+    const others = vlansOf(draft.plan).filter((other) => other.id !== id);
+    const at = after === null ? 0 : others.findIndex((other) => other.id === after) + 1;
+    draft.update('vlan', id, { rank: rankBetween(others[at - 1]?.rank ?? null, others[at]?.rank ?? null) });
+    return `${vlan.name} moved ${at === 0 ? 'to the top' : `below ${others[at - 1]!.name}`}`;
+  },
+);
+
+export const addSubnet = operation(
+  'addSubnet',
+  z.strictObject({ vlan: z.string(), prefix: prefixCodec, gateway: addressCodec.nullable().optional() }),
+  (draft, { vlan: id, prefix, gateway }) => {
+    const vlan = draft.need('vlan', id);
+    const subnet = draft.insert('subnet', { vlan: id, prefix, pinned: false, dns: [], domain: '' });
+    const address = gateway === undefined ? habitualGateway(siteOf(draft.plan), prefix) : gateway;
+    if (address !== null) putGateway(draft, subnet, address);
+    const server = gatewaysOf(draft.plan, subnet.id)[0]?.interface;
+    if (server) draft.update('subnet', subnet.id, { dns: [{ interface: server }] });
+    return `${vlan.name}: ${prefixFamily(prefix) === 4 ? 'IPv4' : 'IPv6'} subnet ${formatPrefix(prefix)} added`;
+  },
+);
+
+export const removeSubnet = operation(
+  'removeSubnet',
+  z.strictObject({ subnet: z.string() }),
+  (draft, input) => {
+    const subnet = draft.need('subnet', input.subnet);
+    const vlan = draft.need('vlan', subnet.vlan);
+    const fixed = dropSubnet(draft, subnet);
+    return `${vlan.name}: ${formatPrefix(subnet.prefix)} removed${fixed ? ` with ${counted(fixed, 'fixed address', 'fixed addresses')}` : ''}`;
+  },
+);
+
+export const setGateway = operation(
+  'setGateway',
+  z.strictObject({
+    subnet: z.string(),
+    address: addressCodec.nullable(),
+    seen: addressCodec.nullable().optional(),
+  }),
+  (draft, { subnet: id, address, seen }) => {
+    const subnet = draft.need('subnet', id);
+    const vlan = draft.need('vlan', subnet.vlan);
+    const now = gatewaysOf(draft.plan, id)[0]?.address ?? null;
+    if (seen !== undefined && seen !== now)
+      throw new Refusal(
+        'changed',
+        `${vlan.name}: the gateway was ${seen === null ? 'none' : formatAddress(seen)} when you edited it and is ${now === null ? 'none' : formatAddress(now)} now.`,
+        [{ table: 'subnet', id }],
+        ['address'],
+      );
+    putGateway(draft, subnet, address);
+    return `${vlan.name}: gateway ${now === null ? 'none' : formatAddress(now)} → ${address === null ? 'none' : formatAddress(address)}`;
+  },
+);

@@ -1,0 +1,95 @@
+import { z } from 'zod';
+import { type Prefix, networkOf } from '../../address';
+import {
+  idSchema,
+  type Draft,
+  protocols,
+  kinds,
+  type Party,
+  operation,
+  type Plan,
+  Refusal,
+} from '../../plan';
+import { letThrough } from '../policy/let-through';
+import { insertZone } from '../policy/operations';
+import { isOutside, zonesOf } from '../../model/policy';
+import { freeSpace } from '../../model/segments';
+import { setDynamicName } from './advise';
+
+/** Accepting advice: the records of a VPN, of an opening for IPv6, or of a device that calls out. */
+
+const NET = 24;
+
+/** The first free /24 of the site's space, for those who dial in. */
+function dialInNetwork(plan: Plan): Prefix {
+  const block = freeSpace(plan).find(({ address, length }) => typeof address === 'number' && length <= NET);
+  if (!block)
+    throw new Refusal(
+      'no-room',
+      'The address space has no free /24 for those who dial in; widen the space under Brief.',
+    );
+  return networkOf(block.address, NET);
+}
+
+/** The zone of the Internet as a party; anybody where no zone holds an uplink. */
+function outside(plan: Plan): Party[] {
+  const zone = zonesOf(plan).find(isOutside);
+  if (!zone)
+    throw new Refusal('bad-input', 'No zone holds an uplink yet; begin with zones under Who may talk.');
+  return [{ zone: zone.id }];
+}
+
+function open(
+  draft: Draft,
+  from: Party[],
+  to: Party[],
+  protocol: (typeof protocols)[number],
+  port: number,
+): void {
+  for (const one of protocol === 'both' ? (['tcp', 'udp'] as const) : [protocol])
+    letThrough.run(draft, { from, to, match: { protocol: one, from: port, to: port } });
+}
+
+export const takeWay = operation(
+  'takeWay',
+  z.strictObject({
+    way: z.enum(['vpn', 'ipv6', 'calls-out']),
+    uplink: idSchema,
+    target: idSchema,
+    protocol: z.enum(protocols),
+    port: kinds.forward.fields.inside,
+    name: z.string().trim().max(120).default(''),
+  }),
+  (draft, { way, uplink: id, target, protocol, port, name }) => {
+    const uplink = draft.need('uplink', id);
+    const device = draft.need('device', draft.need('interface', target).device);
+    const party: Party[] = [{ device: device.id }];
+    if (way === 'calls-out') {
+      // A server outside is called by HTTPS; what it does from there is its owner's.
+      open(draft, party, outside(draft.plan), 'tcp', 443);
+      return `${device.name} may call out by HTTPS`;
+    }
+    if (way === 'ipv6') {
+      open(draft, outside(draft.plan), party, protocol, port);
+      return `${device.name}: ${protocol} ${port} open to the Internet over IPv6`;
+    }
+    setDynamicName(draft, uplink, name);
+    const names = new Set([...draft.plan.tunnel.values()].map((tunnel) => tunnel.name));
+    let title = 'dial-in';
+    for (let n = 2; names.has(title); n++) title = `dial-in ${n}`;
+    const tunnel = draft.insert('tunnel', {
+      device: uplink.device,
+      uplink: id,
+      name: title,
+      peer: '',
+      initiates: false,
+      enabled: true,
+      remote: [dialInNetwork(draft.plan)],
+    });
+    if (zonesOf(draft.plan).length > 0) {
+      const zone = insertZone(draft, { name: title, tunnels: [tunnel.id] });
+      open(draft, [{ zone: zone.id }], party, protocol, port);
+    }
+    return `VPN ${title} on ${uplink.name}: reaches ${device.name} and nothing else`;
+  },
+);

@@ -1,0 +1,1 @@
+export { type Hit, findInPlan } from './find';

@@ -1,0 +1,2 @@
+export { isDomain, nameMessage, nameProblem, proposeHostName } from './names';
+export { nextFreeAddress } from './next-free';

@@ -1,0 +1,34 @@
+export { analyse, holds, rulesOf } from './analyse';
+export { BoxIndex } from './box-index';
+export { type Box, type Span, anyMeet, boxesMeet, gaps, subtract, without } from './boxes';
+export {
+  type Side,
+  type Verdict,
+  type Wanted,
+  cellVerdict,
+  decide,
+  includesService,
+  ruleFor,
+  vlanOfAddress,
+  wantedText,
+} from './decide';
+export { type Filter, enforcement, filterOf } from './enforce';
+export { explainZone } from './explain';
+export { allServices, matchText, serviceNames, serviceOf, standardServices, typedMatches } from './services';
+export {
+  PORTS,
+  PROTOCOLS,
+  V6_FIRST,
+  boxesOf,
+  boxesOfRule,
+  onLine,
+  serviceAt,
+  servicesSpans,
+  spansOf,
+  spansOfZone,
+  tunnelSpans,
+  vlanSpans,
+} from './traffic';
+export { partiesLine, typedParties, typedServices } from './typed';
+export { partiesText, ruleText } from './words';
+export { type Passing, cellOf, isOutside, passing, vlansIn, zoneOfVlan, zonesOf } from './zones';

@@ -1,0 +1,18 @@
+import { formatPrefix } from '../../address';
+import type { Plan, Party, Rule } from '../../plan';
+import { serviceNames } from './services';
+
+/** One of those a rule speaks of, by name. */
+export function partyText(plan: Plan, party: Party): string {
+  if ('prefix' in party) return formatPrefix(party.prefix);
+  if ('zone' in party) return plan.zone.get(party.zone)?.name ?? 'a zone that is gone';
+  if ('vlan' in party) return plan.vlan.get(party.vlan)?.name ?? 'a segment that is gone';
+  return plan.device.get(party.device)?.name ?? 'a device that is gone';
+}
+
+export const partiesText = (plan: Plan, parties: readonly Party[]): string =>
+  parties.length === 0 ? 'anybody' : parties.map((party) => partyText(plan, party)).join(', ');
+
+/** A rule in words: "allow Staff to historian: HTTPS". */
+export const ruleText = (plan: Plan, rule: Pick<Rule, 'action' | 'from' | 'to' | 'services'>): string =>
+  `${rule.action} ${partiesText(plan, rule.from)} to ${partiesText(plan, rule.to)}: ${rule.services.length === 0 ? 'everything' : serviceNames(plan, rule.services)}`;

@@ -1,0 +1,91 @@
+import { type Collection, memo, type Plan, type Cell, type Vlan, type Zone, vlansOf } from '../../plan';
+
+/** Zones, who is in them, and what passes between two of them when no rule speaks. */
+
+/** From the first to the last, as the user ordered them. */
+export const inRank = <R extends { readonly rank: string; readonly id: string }>(a: R, b: R): number =>
+  a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : a.id < b.id ? -1 : 1;
+
+const inOrder = memo((zones: Collection<Zone>) => [...zones.values()].sort(inRank));
+export const zonesOf = (plan: Plan): readonly Zone[] => inOrder(plan.zone);
+
+const zoneByVlan = memo((zones: Collection<Zone>) => {
+  const found = new Map<string, Zone>();
+  for (const zone of inOrder(zones)) for (const id of zone.vlans) if (!found.has(id)) found.set(id, zone);
+  return found;
+});
+/** The zone of a VLAN: the first that has it, should it be in two. */
+export const zoneOfVlan = (plan: Plan, vlan: string): Zone | undefined => zoneByVlan(plan.zone).get(vlan);
+
+/** Does a zone lie outside: are there uplinks in it? */
+export const isOutside = (zone: Zone): boolean => zone.uplinks.length > 0;
+export const vlansIn = (plan: Plan, zone: Zone): readonly Vlan[] =>
+  vlansOf(plan).filter(({ id }) => zone.vlans.includes(id));
+
+/** By zone and by the other zone. */
+const cells = memo((all: Collection<Cell>) => {
+  const found = new Map<string, Map<string, Cell>>();
+  for (const cell of all.values()) {
+    let row = found.get(cell.from);
+    if (!row) found.set(cell.from, (row = new Map()));
+    row.set(cell.to, cell);
+  }
+  return found;
+});
+/** What is recorded for a pair; undefined where it is as usual. */
+export const cellOf = (plan: Plan, from: string, to: string): Cell | undefined =>
+  cells(plan.cell).get(from)?.get(to);
+
+/** What the gateway answers from any segment inside. */
+export const gatewayServices = ['stddhcp', 'stddns', 'stdntp', 'stdping'] as const;
+/** What opening its pages needs besides. */
+export const managementServices = ['stdhttp', 'stdssh'] as const;
+
+export interface Passing {
+  /** `wish`: as each segment's wish for the Internet says, where those in the zone differ. */
+  readonly decision: 'allow' | 'deny' | 'services' | 'wish';
+  readonly services: readonly string[];
+  /** The cell that says so; null where it is what is usual. */
+  readonly cell: Cell | null;
+  readonly why: string;
+}
+
+const usual = (decision: Passing['decision'], why: string, services: readonly string[] = []): Passing => ({
+  decision,
+  services,
+  cell: null,
+  why,
+});
+
+/**
+ * What passes from one zone to another: what the cell says, else what is usual. Usual is: within a zone as the zone says;
+ * from outside nothing unsolicited; to the Internet as the segments' wishes say; to the gateway DHCP, DNS, NTP and ping,
+ * and its pages only from zones that manage; from the gateway everything; between zones inside nothing.
+ */
+export function passing(plan: Plan, from: Zone, to: Zone): Passing {
+  const cell = cellOf(plan, from.id, to.id);
+  if (cell) return { decision: cell.decision, services: cell.services, cell, why: 'as decided here' };
+  if (from.id === to.id)
+    return usual(
+      from.inside,
+      from.inside === 'allow' ? 'its members may talk' : 'its members are kept apart',
+    );
+  if (isOutside(from)) return usual('deny', 'from outside nothing comes in unasked');
+  if (from.gateway && from.vlans.length === 0) return usual('allow', 'the gateway itself may go anywhere');
+  if (to.gateway && to.vlans.length === 0)
+    return usual(
+      'services',
+      from.manages
+        ? 'what a segment needs of the gateway, and its pages'
+        : 'what a segment needs of the gateway',
+      from.manages ? [...gatewayServices, ...managementServices] : gatewayServices,
+    );
+  if (isOutside(to)) {
+    const wishes = new Set(vlansIn(plan, from).map(({ internet }) => internet));
+    if (wishes.size > 1) return usual('wish', 'some of its segments may reach the Internet');
+    return wishes.has(true)
+      ? usual('allow', 'its segments may reach the Internet')
+      : usual('deny', 'its segments may not reach the Internet');
+  }
+  return usual('deny', 'between zones nothing passes unless it is allowed');
+}

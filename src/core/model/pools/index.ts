@@ -1,0 +1,1 @@
+export { dynamicNeed } from './need';

@@ -1,0 +1,1 @@
+export { type Leg, type Router, holdersOf, isSame, legUp, routersAt, routersIn, wayTo } from './router';

@@ -1,0 +1,133 @@
+import { type IpAddress, type Prefix, contains } from '../../address';
+import {
+  boxOf,
+  derive,
+  groupBy,
+  type Plan,
+  type Device,
+  type Route,
+  type Translation,
+  type Tunnel,
+  type Uplink,
+  addressesOn,
+  interfacesOf,
+  routersOf,
+} from '../../plan';
+import { isMember } from '../wiring';
+import { bridgeAt, fabric } from '../switching';
+import { uplinksOf } from '../uplink';
+
+/** What a router knows: the networks it stands in, and where it sends everything else. */
+
+/** A network a router stands in with an address of its own. */
+export interface Leg {
+  readonly vlan: string;
+  readonly address: IpAddress;
+  readonly prefix: Prefix;
+}
+
+export interface Router {
+  readonly device: Device;
+  /** False: the box has addresses in several segments but passes nothing on between them. */
+  readonly routes: boolean;
+  readonly legs: readonly Leg[];
+  readonly statics: readonly Route[];
+  readonly tunnels: readonly Tunnel[];
+  readonly translations: readonly Translation[];
+  /** In the order they are used. */
+  readonly uplinks: readonly Uplink[];
+}
+
+function make(plan: Plan, device: Device): Router {
+  const box = boxOf(plan, device.id);
+  const mine = <R extends { readonly device: string }>(records: Iterable<R>): R[] =>
+    [...records].filter((record) => record.device === device.id);
+  return {
+    device,
+    routes: box ? box.layer3 : device.kind === 'gateway',
+    legs: interfacesOf(plan, device.id).flatMap((item) =>
+      addressesOn(plan, item.id).map(({ address, subnet: id }) => {
+        const subnet = plan.subnet.get(id)!;
+        return { vlan: subnet.vlan, address, prefix: subnet.prefix };
+      }),
+    ),
+    statics: mine(plan.route.values()),
+    tunnels: mine(plan.tunnel.values()).filter(({ enabled }) => enabled),
+    translations: mine(plan.translation.values()),
+    uplinks: uplinksOf(plan).filter((uplink) => uplink.device === device.id && uplink.enabled),
+  };
+}
+
+/** Everything that routes or could, by device; the same objects until something they are made of changes. */
+export const routersIn = derive(
+  (plan): ReadonlyMap<string, Router> =>
+    new Map(routersOf(plan).map((device) => [device.id, make(plan, device)])),
+);
+
+/** Is it the same router, however its record was come by? */
+export const isSame = (a: Router | null, b: Router | null): boolean => a?.device.id === b?.device.id;
+
+/**
+ * Is the interface of a router in a VLAN up? Where its ports are recorded, the inside must be a member, and so must an
+ * open port that something could be plugged into.
+ */
+export function legUp(plan: Plan, router: Router, vlan: string): boolean {
+  const at = bridgeAt(plan, router.device.id);
+  if (at < 0) return true;
+  const { ports, facts, box } = fabric(plan).bridges[at]!;
+  const { vid } = plan.vlan.get(vlan)!;
+  // A box without VLANs is in every segment that reaches it without a tag.
+  const member = (i: number) => facts[i] != null && (!box.vlanAware || isMember(facts[i]!, vid));
+  return (
+    ports.some((port, i) => port.number === 0 && member(i)) &&
+    ports.some((port, i) => port.number > 0 && member(i))
+  );
+}
+
+/** Where a router sends a packet on. */
+export type Way =
+  | { readonly by: 'leg'; readonly leg: Leg }
+  | { readonly by: 'route'; readonly route: Route; readonly leg: Leg | null }
+  | { readonly by: 'tunnel'; readonly tunnel: Tunnel }
+  | { readonly by: 'uplink'; readonly uplink: Uplink };
+
+const DEFAULT = -1;
+
+/**
+ * The way of the longest prefix (RFC 1812 section 5.2.4.3): what it stands in, then static routes, then tunnels, last the
+ * first uplink that is on, which is the way to everything else. Null when it knows none.
+ */
+export function wayTo(plan: Plan, router: Router, to: IpAddress): Way | null {
+  let best: Way | null = null;
+  let length = DEFAULT - 1;
+  const offer = (way: Way, bits: number) => {
+    if (bits > length) {
+      best = way;
+      length = bits;
+    }
+  };
+  for (const leg of router.legs)
+    if (contains(leg.prefix, to) && legUp(plan, router, leg.vlan))
+      offer({ by: 'leg', leg }, leg.prefix.length);
+  for (const route of router.statics)
+    if (contains(route.prefix, to))
+      offer(
+        { by: 'route', route, leg: router.legs.find((leg) => contains(leg.prefix, route.via)) ?? null },
+        route.prefix.length,
+      );
+  for (const tunnel of router.tunnels)
+    for (const prefix of tunnel.remote)
+      if (contains(prefix, to)) offer({ by: 'tunnel', tunnel }, prefix.length);
+  if (router.uplinks[0]) offer({ by: 'uplink', uplink: router.uplinks[0] }, DEFAULT);
+  return best;
+}
+
+const holders = derive((plan) => groupBy(plan.address.values(), ({ address }) => address));
+/** The address records that carry an address: several when it was given twice, or stands behind translations. */
+export const holdersOf = (plan: Plan, address: IpAddress) => holders(plan).get(address) ?? [];
+
+/** The routers that have an address. */
+export const routersAt = (plan: Plan, address: IpAddress): Router[] =>
+  holdersOf(plan, address).flatMap(
+    ({ interface: item }) => routersIn(plan).get(plan.interface.get(item)!.device) ?? [],
+  );

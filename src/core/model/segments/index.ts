@@ -1,0 +1,35 @@
+export {
+  type AddressUse,
+  type Layout,
+  type Run,
+  addressUses,
+  clip,
+  layoutOf,
+  layoutOfSubnet,
+  leaseCapacity,
+} from './layout';
+export {
+  DEFAULT_LEASE,
+  type Sum,
+  arrivalsWithin,
+  grown,
+  poolNeed,
+  prefixLengthFor,
+  proposeLease,
+  subnetNeed,
+  transientNeed,
+  usualLeases,
+} from './need';
+export { purposeDefaults, spareColours } from './purposes';
+export {
+  bandsOf,
+  foreignNetworks,
+  freeSpace,
+  habitualGateway,
+  isFree,
+  takenPrefixes,
+  thirdOctetPlaces,
+  usableSpace,
+  vlanIdPlace64,
+} from './space';
+export { leaseOf, needOf } from './subnet-need';

@@ -1,0 +1,209 @@
+import { derive, deriveBy, type Plan, vlansOf } from '../../plan';
+import { carries, isOpen, type Fabric, type Link, type WiredPort } from '../wiring';
+import { fabric, usersOf } from './users';
+
+/** A link between two bridges, by their places in the fabric. */
+interface Line {
+  readonly a: number;
+  readonly b: number;
+  readonly link: Link;
+}
+
+/** The same with its ports as they are now. */
+export interface Trunk extends Line {
+  readonly from: WiredPort;
+  readonly to: WiredPort;
+}
+
+export interface BoxLink {
+  readonly link: Link;
+  readonly a: WiredPort;
+  readonly b: WiredPort;
+}
+
+const portAt = ({ bridges, seats }: Fabric, id: string): WiredPort => {
+  const { bridge, port } = seats.get(id)!;
+  return bridges[bridge]!.ports[port]!;
+};
+
+/** Each link between two boxes once, whether frames pass or not. */
+export const boxLinks = derive((plan): readonly BoxLink[] => {
+  const made = fabric(plan);
+  const { links, seats } = made;
+  const found: BoxLink[] = [];
+  for (const list of links.values())
+    for (const link of list)
+      if (link.from < link.to && seats.has(link.from) && seats.has(link.to))
+        found.push({ link, a: portAt(made, link.from), b: portAt(made, link.to) });
+  return found;
+});
+
+/** The links over which frames could pass. They stay the same while ports are given other VLANs. */
+const linesOf = derive((plan): readonly Line[] => {
+  const { seats } = fabric(plan);
+  return boxLinks(plan).flatMap(({ link, a, b }) =>
+    a.device !== b.device && isOpen(a) && isOpen(b)
+      ? [{ a: seats.get(a.id)!.bridge, b: seats.get(b.id)!.bridge, link }]
+      : [],
+  );
+});
+const trunksAt = (plan: Plan, lines: readonly Line[]): Trunk[] => {
+  const made = fabric(plan);
+  return lines.map((line) => ({
+    ...line,
+    from: portAt(made, line.link.from),
+    to: portAt(made, line.link.to),
+  }));
+};
+
+/**
+ * The trunks on which a VLAN is needed: those on any way from one bridge that uses it to another, ways round a ring
+ * included. Blocks of the graph of boxes (no single box cuts them) hang together as a tree; a leaf without a user goes,
+ * and what remains is needed. Hopcroft and Tarjan 1973, "Algorithm 447".
+ */
+export const neededTrunks = (plan: Plan, vlan: string): readonly Trunk[] =>
+  trunksAt(plan, neededLines(plan, vlan));
+
+const neededLines = deriveBy((plan, vlan: string): readonly Line[] => {
+  const users = new Set(usersOf(plan, vlan).map((user) => user.state.bridge));
+  const { blocks, boxesOf, touching } = blocksIn(plan);
+  // A block is a leaf when at most one of its boxes is in another block that stands, or uses the VLAN.
+  const standing = new Set(blocks.keys());
+  const memberships = new Map([...touching].map(([box, all]) => [box, all.size]));
+  const isLeaf = (at: number) => {
+    const ties = [...boxesOf[at]!].filter((box) => users.has(box) || memberships.get(box)! > 1);
+    return ties.length <= 1;
+  };
+  for (let changed = true; changed;) {
+    changed = false;
+    for (const at of standing) {
+      if (!isLeaf(at)) continue;
+      standing.delete(at);
+      for (const box of boxesOf[at]!) memberships.set(box, memberships.get(box)! - 1);
+      changed = true;
+    }
+  }
+  return [...standing].flatMap((at) => blocks[at]!);
+});
+
+/** The blocks of the plan's trunks, the boxes of each, and the blocks each box is in. */
+const blocksIn = derive((plan) => {
+  const blocks = blocksOf(linesOf(plan));
+  const boxesOf = blocks.map((block) => new Set(block.flatMap((trunk) => [trunk.a, trunk.b])));
+  const touching = new Map<number, Set<number>>();
+  boxesOf.forEach((boxes, at) => {
+    for (const box of boxes) touching.set(box, (touching.get(box) ?? new Set()).add(at));
+  });
+  return { blocks, boxesOf, touching };
+});
+
+/** The biconnected components of a graph with parallel edges, as lists of edges; iterative, for long chains of boxes. */
+function blocksOf(trunks: readonly Line[]): Line[][] {
+  const edges = new Map<number, { readonly to: number; readonly index: number }[]>();
+  trunks.forEach((trunk, index) => {
+    for (const [from, to] of [
+      [trunk.a, trunk.b],
+      [trunk.b, trunk.a],
+    ] as const)
+      edges.set(from, [...(edges.get(from) ?? []), { to, index }]);
+  });
+  const order = new Map<number, number>();
+  const low = new Map<number, number>();
+  const open: number[] = [];
+  const blocks: Line[][] = [];
+  for (const root of edges.keys()) {
+    if (order.has(root)) continue;
+    const path = [{ box: root, via: -1, next: 0 }];
+    order.set(root, order.size);
+    low.set(root, order.get(root)!);
+    while (path.length > 0) {
+      const top = path.at(-1)!;
+      const edge = edges.get(top.box)![top.next++];
+      if (!edge) {
+        path.pop();
+        const parent = path.at(-1);
+        if (!parent) break;
+        low.set(parent.box, Math.min(low.get(parent.box)!, low.get(top.box)!));
+        if (low.get(top.box)! >= order.get(parent.box)!) {
+          const at = open.lastIndexOf(top.via);
+          blocks.push(open.splice(at).map((index) => trunks[index]!));
+        }
+      } else if (edge.index !== top.via) {
+        if (!order.has(edge.to)) {
+          open.push(edge.index);
+          order.set(edge.to, order.size);
+          low.set(edge.to, order.get(edge.to)!);
+          path.push({ box: edge.to, via: edge.index, next: 0 });
+        } else if (order.get(edge.to)! < order.get(top.box)!) {
+          open.push(edge.index);
+          low.set(top.box, Math.min(low.get(top.box)!, order.get(edge.to)!));
+        }
+      }
+    }
+  }
+  return blocks;
+}
+
+const tags = (plan: Plan, port: WiredPort) => {
+  const { seats, bridges } = fabric(plan);
+  const seat = seats.get(port.id);
+  return seat !== undefined && bridges[seat.bridge]!.box.vlanAware;
+};
+
+/** The ports that would have to carry a VLAN and do not: ends of needed trunks, and insides of boxes that live in it. */
+export const missingPorts = deriveBy((plan, vlan: string): readonly WiredPort[] => {
+  const ends = neededTrunks(plan, vlan).flatMap((trunk) => [trunk.from, trunk.to]);
+  const insides = usersOf(plan, vlan).flatMap(({ port }) => (port.number === 0 ? [port] : []));
+  const ports = [...new Map([...ends, ...insides].map((port) => [port.id, port])).values()];
+  return ports.filter((port) => tags(plan, port) && !carries(port, vlan));
+});
+
+/** The VLANs that are needed on the link of each port: what somebody beyond it and somebody before it use. */
+export const neededBeyond = derive((plan): ReadonlyMap<string, readonly string[]> => {
+  const needed = new Map<string, string[]>();
+  for (const { id } of vlansOf(plan))
+    for (const { link } of neededLines(plan, id))
+      for (const port of [link.from, link.to]) {
+        const list = needed.get(port);
+        if (list) list.push(id);
+        else needed.set(port, [id]);
+      }
+  return needed;
+});
+
+/** Trunk ports that carry a VLAN nobody beyond needs. Ports that lead to nobody are left as they are. */
+export function sparePorts(plan: Plan, vlan: string): WiredPort[] {
+  const needed = new Set(neededLines(plan, vlan).flatMap(({ link }) => [link.from, link.to]));
+  return trunksAt(plan, linesOf(plan))
+    .flatMap((trunk) => [trunk.from, trunk.to])
+    .filter(
+      (port) => port.role === 'trunk' && tags(plan, port) && !needed.has(port.id) && carries(port, vlan),
+    );
+}
+
+/** Boxes that cables join, directly or over others: the same number for the same part, by place in the fabric. */
+export const partsOf = derive((plan): readonly number[] => {
+  const parts = fabric(plan).bridges.map((_, at) => at);
+  const root = (at: number): number => (parts[at] === at ? at : (parts[at] = root(parts[at]!)));
+  for (const { a, b } of linesOf(plan)) parts[root(a)] = root(b);
+  return parts.map((_, at) => root(at));
+});
+
+const sameBundle = (a: Trunk, b: Trunk): boolean =>
+  a.from.aggregate !== null &&
+  a.to.aggregate !== null &&
+  [a.from.aggregate, a.to.aggregate].sort().join() === [b.from.aggregate, b.to.aggregate].sort().join();
+
+/** The rings: groups of trunks in which a frame could go round, each with its boxes. A bundle is one link. */
+export const ringsOf = derive(
+  (plan): { readonly trunks: readonly Trunk[]; readonly devices: readonly string[] }[] => {
+    const { blocks, boxesOf } = blocksIn(plan);
+    const { bridges } = fabric(plan);
+    return blocks.flatMap((lines, i) => {
+      const trunks = trunksAt(plan, lines);
+      return trunks.every((trunk) => trunk === trunks[0] || sameBundle(trunk, trunks[0]!))
+        ? []
+        : [{ trunks, devices: [...boxesOf[i]!].map((at) => bridges[at]!.device) }];
+    });
+  },
+);

@@ -1,0 +1,10 @@
+export { atRisk, rootCandidates } from './advice';
+export { boxLinks, missingPorts, neededBeyond, neededTrunks, partsOf, ringsOf, sparePorts } from './carry';
+export { type Hop, follow, followTo, hopsTo } from './follow';
+export { joinedIn } from './joined';
+export { goesRound, hasLoop } from './loops';
+export { plugIn, pluggedInto } from './plug-in';
+export { avoids, changedBetween, floodFrom } from './reach';
+export { isSymmetric, reachersOf } from './reachers';
+export { type Island, type VlanUser, bridgeAt, fabric, islandsOf, usersOf } from './users';
+export { hearsTag, walkTo } from './walk';

@@ -1,0 +1,20 @@
+export { type Topology, heard, rootsOf, said } from './compute';
+export { forwardingFabric, lostPorts, treesOf } from './forwarding';
+export { type Newcomer, plugInSwitch } from './new-switch';
+export { formatVids, parseVids } from './ranges';
+export { MASTER, Reasons, identifierText } from './reasons';
+export {
+  type TreePortSettings,
+  bridgeRecordOf,
+  factoryBridge,
+  factoryTreePort,
+  instanceOf,
+  instancesOf,
+  regionOf,
+  settingsOf,
+  treePortOf,
+  treePortRecordsOf,
+  vlanMapOf,
+} from './settings';
+export { type Grown, forwards, growTrees } from './trees';
+export { type Vector, compareVectors, costScales } from './vector';

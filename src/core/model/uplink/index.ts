@@ -1,0 +1,14 @@
+export { sharesOf, survivals, switchingOf } from './failover';
+export { protocolsMeet, serviceAt } from './services';
+export { cardNamed, forwardsOf, offersOf, targetOf, uplinksOf } from './view';
+export { EF, collisions, isPinned, losses } from './voice-box';
+export {
+  kindOfAddress,
+  letsForwardsIn,
+  mssOf,
+  mtuOf,
+  outsideOf,
+  translatorsOf,
+  usualMtu,
+  wayOut,
+} from './way-out';

@@ -1,0 +1,63 @@
+export { blankBox, blankPort } from './blank';
+export {
+  type Bridge,
+  type Came,
+  type Fabric,
+  type Flood,
+  type Heard,
+  type Origin,
+  type State,
+  enters,
+  fabricOf,
+  flood,
+  inwardPorts,
+  leaves,
+  stateKey,
+  vidsById,
+} from './fabric';
+export {
+  DEFAULT_VID,
+  EVERY,
+  type PortFacts,
+  type Tag,
+  type VidSet,
+  blocks,
+  egress,
+  holds,
+  ingress,
+  isEvery,
+  isMember,
+  portFacts,
+  sameSet,
+  tagOf,
+} from './facts';
+export { powerOf, reservedFor } from './power';
+export { describePorts, fillPattern, portsIn, portsTitle, rangeText } from './ranges';
+export {
+  type Carried,
+  access,
+  accessWithVoice,
+  adding,
+  carriedOf,
+  carries,
+  dropping,
+  isOpen,
+  parked,
+  trunk,
+  undecided,
+  uplink,
+  vlansIn,
+} from './roles';
+export { type Model, type PortBlock, modelById, numberings, placesOf, shelf } from './shelf';
+export { taggedText, typedTagged, typedVlan } from './typed-vlans';
+export {
+  type CableEnd,
+  type Link,
+  type WiredPort,
+  cablesAt,
+  innerPort,
+  isPassive,
+  linksOf,
+  portsOf,
+} from './wiring';
+export { carriedText, leadsTo, portLabel, roleWords } from './words';

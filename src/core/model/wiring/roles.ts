@@ -1,0 +1,81 @@
+import {
+  type Plan,
+  type Port,
+  type Carried,
+  access,
+  nothingCarried,
+  undecided,
+  vlansIn,
+  vlansOf,
+} from '../../plan';
+
+export { type Carried, access, undecided, vlansIn };
+
+export const carriedOf = (from: Carried): Carried => ({
+  role: from.role,
+  pvid: from.pvid,
+  untagged: from.untagged,
+  taggedMode: from.taggedMode,
+  tagged: from.tagged,
+  voice: from.voice,
+  accepts: from.accepts,
+  ingressFilter: from.ingressFilter,
+});
+
+/** A tagged set, and at most one VLAN without a tag. A port with none takes tagged frames only. */
+export const trunk = (
+  tagged: readonly string[],
+  untagged: string | null = null,
+  taggedMode: Port['taggedMode'] = 'list',
+): Carried => ({
+  ...nothingCarried,
+  role: 'trunk',
+  pvid: untagged,
+  untagged,
+  taggedMode,
+  tagged: taggedMode === 'all' ? [] : [...new Set(tagged)].filter((vlan) => vlan !== untagged).sort(),
+  accepts: untagged === null ? 'tagged' : 'all',
+});
+
+/** Access plus one tagged VLAN, announced to the telephone by LLDP-MED (ANSI/TIA-1057). */
+export const accessWithVoice = (vlan: string, voice: string): Carried => ({
+  ...access(vlan),
+  role: 'voice',
+  tagged: [voice],
+  voice,
+  accepts: 'all',
+});
+
+/** Off, and should it be switched on by mistake, in a VLAN that goes nowhere. */
+export const parked = (plan: Plan): Carried => {
+  const parking = vlansOf(plan).find((vlan) => vlan.purpose === 'parking')?.id ?? null;
+  return { ...nothingCarried, role: 'parked', pvid: parking, untagged: parking, accepts: 'untagged' };
+};
+
+export const uplink: Carried = { ...nothingCarried, role: 'uplink' };
+/** Does any frame pass? Not when it is off, defective, parked or faces a provider. */
+export const isOpen = (port: Pick<Port, 'enabled' | 'defective' | 'role'>): boolean =>
+  port.enabled && !port.defective && port.role !== 'parked' && port.role !== 'uplink';
+
+/** Is the port, decided as it stands, a member of a VLAN? An undecided one is not, whatever the factory made it. */
+export const carries = (port: Carried, vlan: string): boolean =>
+  port.role !== 'undecided' &&
+  (port.untagged === vlan ||
+    port.taggedMode === 'all' ||
+    port.tagged.includes(vlan) === (port.taggedMode === 'list'));
+
+/** What a port carries with one VLAN more. */
+export function adding(port: Carried, vlan: string): Carried {
+  if (port.role !== 'trunk') return trunk([vlan], port.role === 'access' ? port.untagged : null);
+  const tagged =
+    port.taggedMode === 'except' ? port.tagged.filter((id) => id !== vlan) : [...port.tagged, vlan].sort();
+  return { ...carriedOf(port), tagged };
+}
+
+/** What a port carries with one VLAN fewer. */
+export function dropping(port: Carried, vlan: string): Carried {
+  if (port.untagged === vlan) return trunk(port.tagged, null, port.taggedMode);
+  if (port.taggedMode === 'list')
+    return { ...carriedOf(port), tagged: port.tagged.filter((id) => id !== vlan) };
+  return { ...carriedOf(port), taggedMode: 'except', tagged: [...port.tagged, vlan].sort() };
+}

@@ -1,0 +1,100 @@
+export { boxOf } from './box-of';
+export { type Change, type Step, applyChange, applySteps, invertSteps, netSteps } from './change';
+export { addressCodec, idSchema, macCodec, prefixCodec } from './codecs';
+export { Collection, type Group, hashOf } from './collection';
+export { derive, deriveBy } from './derive';
+export { type Difference, describeChange } from './describe';
+export { Draft } from './draft';
+export { edit, schemaOf, toWire } from './edit';
+export { equal } from './equal';
+export { type Carried, access, nothingCarried, undecided, vlansIn } from './kinds/carried';
+export { whole } from './kinds/fields';
+export { type NamedField, fieldsOf } from './kinds/kind';
+export { type Schema, isNullable, itemsOf, shapeOf } from './kinds/shape';
+export { groupBy, memo } from './memo';
+export { type Call, type Operation, type Remedy, operation, runOperation } from './operation';
+export { type Plan, planOf, recordIn, siteOf, withRecord } from './plan';
+export { rankBetween } from './ranks';
+export {
+  type Acceptance,
+  type Address,
+  type AnyRecord,
+  type Box,
+  type BridgeRecord,
+  type Cable,
+  type Cell,
+  type Device,
+  type DeviceKind,
+  type Exclusion,
+  type Forward,
+  type Instance,
+  type Interface,
+  type Offer,
+  type Party,
+  type Pool,
+  type Port,
+  type Purpose,
+  type Question,
+  type RecordOf,
+  type Route,
+  type Rule,
+  SITE_ID,
+  type Service,
+  type Site,
+  type Subnet,
+  type TableName,
+  type Transient,
+  type Translation,
+  type TreePort,
+  type Tunnel,
+  type Uplink,
+  type Vlan,
+  type VoiceBox,
+  type Zone,
+  addressings,
+  cableMedia,
+  cableSides,
+  controlFrames,
+  deviceKinds,
+  expectations,
+  factoryStates,
+  filters,
+  guards,
+  kinds,
+  matchSchema,
+  outsides,
+  partySchema,
+  passings,
+  portMedia,
+  protocols,
+  purposes,
+  selfRoles,
+  siteKinds,
+  spanningTrees,
+  tableNames,
+  taggedModes,
+  upstreams,
+} from './records';
+export { referencedIds, references } from './references';
+export { type RecordRef, Refusal, badInput } from './refusal';
+export { removeRecord } from './remove';
+export { takeSteps } from './revert';
+export {
+  addressesOf,
+  addressesOn,
+  devicesNamed,
+  dnsOf,
+  domainOf,
+  gatewaysOf,
+  hostOf,
+  interfaceAddress,
+  interfacesOf,
+  interfacesWithMac,
+  routersOf,
+  subnetOf,
+  subnetsOf,
+  vlansOf,
+} from './view';
+export { type WireStep, decodePlan, decodeStep, encodePlan, encodeStep, wireStepSchema } from './wire';
+export { fieldName, portTitle, portsText, recordTitle, wireText } from './words';
+export { type Work, finish } from './work';
