@@ -26,6 +26,8 @@ async function main() {
     });
     show(`findings after ${what}`, took, { name: 'from nothing', ms: whole });
   };
+  const accessPort = (n: number) =>
+    [...plan.port.group(`s${n}`).values()].find(({ role, number }) => role === 'access' && number > 0)!.id;
   const edit = (table: string, id: string, set: object): Call => ({
     operation: 'edit',
     input: { table, id, set },
@@ -38,7 +40,11 @@ async function main() {
   await after('the name of a device', (i) => edit('device', `e${i * 17}`, { name: `other-${i}` }));
   await after('the VLAN of a port', (i) => ({
     operation: 'assignPorts',
-    input: { ports: [`s${i * 5 + 1}p45`], role: 'access', vlan: `v${i + 3}` },
+    input: { ports: [accessPort(i * 5 + 1)], role: 'access', vlan: `v${i + 3}` },
+  }));
+  await after('a link that became an access port', (i) => ({
+    operation: 'assignPorts',
+    input: { ports: [`s${i * 5 + 1}p48`], role: 'access', vlan: `v${i + 3}` },
   }));
   const cables = [...plan.cable.values()].filter(({ to }) => to.startsWith('s'));
   await after('a cable taken out', (i) => ({

@@ -1,6 +1,6 @@
-import { derive, deriveBy, equal, type Plan } from '../plan';
+import { derive, deriveBy, equal, type Plan, vlansOf } from '../plan';
 import { gatewayChecks } from './checks/gateways';
-import { gearChecks } from './checks/gear';
+import { gearBoxChecks, gearChecks, gearVlanChecks } from './checks/gear';
 import { hostChecks } from './checks/hosts';
 import { internetChecks } from './checks/internet';
 import { identityChecks } from './checks/identities';
@@ -19,6 +19,7 @@ import {
   type Today,
   findingOf,
 } from './finding';
+import { boxView, bridgingDevices } from './box-view';
 import { repeated } from './repeated';
 import { subnetView } from './subnet-view';
 
@@ -34,6 +35,8 @@ const siteChecks: readonly SiteCheck[] = [
 const perSubnet: readonly SubnetCheck[] = [...sizeChecks, ...gatewayChecks, ...poolChecks, ...hostChecks];
 export const allChecks: readonly Check[] = [
   ...siteChecks,
+  ...gearBoxChecks,
+  ...gearVlanChecks,
   ...perSubnet,
   ...identityChecks.mac,
   ...identityChecks.name,
@@ -52,6 +55,27 @@ const site: Scope = {
     const [id, today] = subject.split(' ') as [string, string];
     const check = checksById.get(id)!;
     return [...check.find(plan, today || null)].map((report) => findingOf(check, report));
+  }),
+};
+
+const boxes: Scope = {
+  subjects: (plan, today) => bridgingDevices(plan).map((device) => `${device} ${today ?? ''}`),
+  findings: deriveBy((plan, subject: string) => {
+    const [device, today] = subject.split(' ') as [string, string];
+    const view = boxView(plan, device);
+    return gearBoxChecks.flatMap((check) =>
+      [...check.find(plan, view, today || null)].map((report) => findingOf(check, report)),
+    );
+  }),
+};
+
+const vlans: Scope = {
+  subjects: derive((plan) => vlansOf(plan).map(({ id }) => id)),
+  findings: deriveBy((plan, id: string) => {
+    const vlan = plan.vlan.get(id)!;
+    return gearVlanChecks.flatMap((check) =>
+      [...check.find(plan, vlan)].map((report) => findingOf(check, report)),
+    );
   }),
 };
 
@@ -90,7 +114,14 @@ const names = identity(
   derive((plan) => repeated(plan.device, ({ name }) => name.toLowerCase())),
 );
 
-const scopes: readonly (readonly [string, Scope])[] = Object.entries({ site, subnets, macs, names });
+const scopes: readonly (readonly [string, Scope])[] = Object.entries({
+  site,
+  boxes,
+  vlans,
+  subnets,
+  macs,
+  names,
+});
 
 /** The findings by subject; those of a subject are the same list again until something they were read off changes. */
 function findingsBySubject(plan: Plan, today: Today): Map<string, readonly Finding[]> {

@@ -1,4 +1,5 @@
-import type { Remedy, Plan, Acceptance, Device, Interface, RecordRef } from '../plan';
+import type { Remedy, Plan, Acceptance, Device, Interface, Vlan, RecordRef } from '../plan';
+import type { BoxView } from './box-view';
 import type { SubnetView } from './subnet-view';
 
 /**
@@ -41,6 +42,12 @@ interface CheckOf<Scope extends string, Subject> {
 export type Today = string | null;
 /** A check over the whole site. What it reads is recorded while it runs; see plan/derive. */
 export type SiteCheck = CheckOf<'site', Today>;
+/** A check of one box and what is plugged into it. */
+export interface BoxCheck extends Pick<CheckOf<'box', BoxView>, 'id' | 'station' | 'scope'> {
+  readonly find: (plan: Plan, subject: BoxView, today: Today) => Iterable<Report>;
+}
+/** A check of one VLAN. */
+export type VlanCheck = CheckOf<'vlan', Vlan>;
 /** A check within one subnet. */
 export type SubnetCheck = CheckOf<'subnet', SubnetView>;
 /** Records that may share what should be one's own, with that name or MAC. */
@@ -54,7 +61,7 @@ export type MacCheck = IdentityCheck<Interface>;
 /** A check over the devices that share a name. */
 export type NameCheck = IdentityCheck<Device>;
 
-export type Check = SiteCheck | SubnetCheck | MacCheck | NameCheck;
+export type Check = SiteCheck | BoxCheck | VlanCheck | SubnetCheck | MacCheck | NameCheck;
 
 export function findingOf(check: Pick<Check, 'id' | 'station'>, report: Report): Finding {
   const { on, severity, what, because } = report;

@@ -1,5 +1,6 @@
 import { type Family, type IpAddress, compareAddresses, prefixFamily } from '../address';
 import type { Collection, Group } from './collection';
+import { derive } from './derive';
 import { memo } from './memo';
 import type { Plan } from './plan';
 import type { Address, Device, Interface, Subnet, Vlan } from './records';
@@ -47,14 +48,13 @@ const ROUTING = new Set(['gateway', 'layer3-switch']);
 const routersIn = memo((group: Group<Device>) =>
   [...group.values()].filter((device) => ROUTING.has(device.kind)),
 );
-const routersAmong = memo((devices: Collection<Device>): readonly Device[] => {
+/** Devices that route between segments, gateways first. */
+export const routersOf = derive((plan): readonly Device[] => {
   const found: Device[] = [];
-  for (const group of devices.allGroups()) found.push(...routersIn(group));
+  for (const group of plan.device.allGroups()) found.push(...routersIn(group));
   const order = (device: Device) => `${device.kind === 'gateway' ? 0 : 1}${device.name}`;
   return found.sort((a, b) => (order(a) < order(b) ? -1 : 1));
 });
-/** Devices that route between segments, gateways first. */
-export const routersOf = (plan: Plan): readonly Device[] => routersAmong(plan.device);
 
 /** The address of a recorded DNS server or other interface, in one family; null when it has none. */
 export const interfaceAddress = (plan: Plan, interfaceId: string, family: Family): Address | null =>

@@ -1,15 +1,27 @@
 import type { IpAddress } from '../address';
-import { derive, deriveBy, equal, type Plan, type Address, gatewaysOf, subnetsOf } from '../plan';
+import {
+  type Address,
+  type Plan,
+  addressesOn,
+  derive,
+  deriveBy,
+  equal,
+  gatewaysOf,
+  interfacesOf,
+  memo,
+  subnetsOf,
+} from '../plan';
 import {
   type Fabric,
   type Flood,
   type State,
   enters,
+  linksOf,
   stateKey,
   vidsById,
   type WiredPort,
 } from '../model/wiring';
-import { avoids, changedBetween, isSymmetric, reachersOf, fabric } from '../model/switching';
+import { avoids, bridgeAt, changedBetween, isSymmetric, reachersOf, fabric } from '../model/switching';
 import { type Router, legUp, routersIn } from '../model/routing';
 import { type Place, spreadBy, insideState, placeOf } from './frames';
 
@@ -25,66 +37,53 @@ export interface EndClass {
   readonly landing: State | null;
   /** What is set on it against its subnet. */
   readonly own: { readonly length: number | null; readonly gateway: IpAddress | null };
-  readonly example: Address;
+  readonly example: Omit<Address, 'note'>;
   readonly devices: readonly string[];
 }
 
-/** A port of a box into which an end device is plugged, by where they are in the fabric. */
-interface Plug {
-  readonly bridge: number;
-  readonly port: number;
-  readonly device: string;
-}
-const plugsOf = derive((plan): readonly Plug[] => {
-  const { bridges, links, seats } = fabric(plan);
-  const found: Plug[] = [];
-  bridges.forEach(({ ports }, bridge) =>
-    ports.forEach(({ id }, port) => {
-      for (const link of links.get(id) ?? [])
-        if (!seats.has(link.to)) found.push({ bridge, port, device: plan.port.get(link.to)!.device });
-    }),
-  );
-  return found;
+/** An address without what people wrote beside it. */
+const bare = memo(({ note: _note, ...address }: Address): EndClass['example'] => address);
+
+/** A box as frames find it, with its place among all. */
+const bridgeIn = deriveBy((plan, device: string) => {
+  const at = bridgeAt(plan, device);
+  return { at, bridge: fabric(plan).bridges[at]! };
+});
+
+/** What is plugged into a box, by class. */
+const classesAt = deriveBy((plan, box: string): readonly EndClass[] => {
+  const { at, bridge } = bridgeIn(plan, box);
+  const links = linksOf(plan);
+  const vids = vidsById(plan);
+  const classes = new Map<string, EndClass & { readonly devices: string[] }>();
+  bridge.ports.forEach((port, i) => {
+    for (const link of links.get(port.id) ?? []) {
+      const { device } = plan.port.get(link.to)!;
+      if (bridgeAt(plan, device) >= 0) continue;
+      for (const item of interfacesOf(plan, device))
+        for (const address of addressesOn(plan, item.id)) {
+          const { vlan } = plan.subnet.get(address.subnet)!;
+          const phone = port.voice === vlan && plan.device.get(device)!.kind === 'phone';
+          const entered = enters(bridge, i, phone ? vids.get(vlan)! : 0);
+          const landing = entered && 'vid' in entered ? { bridge: at, vid: entered.vid } : null;
+          const where = landing ? stateKey(landing) : `port ${port.id}`;
+          const key = [vlan, where, item.ownLength, item.ownGateway].join(' ');
+          const known = classes.get(key);
+          if (known) known.devices.push(device);
+          else {
+            const own = { length: item.ownLength, gateway: item.ownGateway };
+            classes.set(key, { vlan, port, landing, own, example: bare(address), devices: [device] });
+          }
+        }
+    }
+  });
+  return [...classes.values()];
 });
 
 /** The classes of all devices whose cables are recorded. Telephones that tag count where their tag puts them. */
-export const classesOf = derive((plan): readonly EndClass[] => {
-  const { bridges } = fabric(plan);
-  const vids = vidsById(plan);
-  const byDevice = new Map<string, Address[]>();
-  for (const address of plan.address.values()) {
-    const { device } = plan.interface.get(address.interface)!;
-    const known = byDevice.get(device);
-    if (known) known.push(address);
-    else byDevice.set(device, [address]);
-  }
-  const classes = new Map<string, EndClass & { readonly devices: string[] }>();
-  for (const { bridge: at, port: i, device } of plugsOf(plan)) {
-    const bridge = bridges[at]!;
-    const port = bridge.ports[i]!;
-    for (const address of byDevice.get(device) ?? []) {
-      const { vlan } = plan.subnet.get(address.subnet)!;
-      const item = plan.interface.get(address.interface)!;
-      const phone = port.voice === vlan && plan.device.get(device)!.kind === 'phone';
-      const tag = phone ? vids.get(vlan)! : 0;
-      const entered = enters(bridge, i, tag);
-      const landing = entered && 'vid' in entered ? { bridge: at, vid: entered.vid } : null;
-      const key = [
-        vlan,
-        landing ? stateKey(landing) : `port ${port.id}`,
-        item.ownLength,
-        item.ownGateway,
-      ].join(' ');
-      const known = classes.get(key);
-      if (known) known.devices.push(device);
-      else {
-        const own = { length: item.ownLength, gateway: item.ownGateway };
-        classes.set(key, { vlan, port, landing, own, example: address, devices: [device] });
-      }
-    }
-  }
-  return [...classes.values()];
-});
+export const classesOf = derive((plan): readonly EndClass[] =>
+  fabric(plan).bridges.flatMap(({ device }) => classesAt(plan, device)),
+);
 
 /** How a segment stands with its router. */
 export interface Home {

@@ -1,4 +1,13 @@
-import { type Collection, memo, type Plan, type Cell, type Vlan, type Zone, vlansOf } from '../../plan';
+import {
+  type Collection,
+  memo,
+  type Plan,
+  type Cell,
+  type Vlan,
+  type Zone,
+  vlansOf,
+  deriveBy,
+} from '../../plan';
 
 /** Zones, who is in them, and what passes between two of them when no rule speaks. */
 
@@ -20,7 +29,10 @@ export const zoneOfVlan = (plan: Plan, vlan: string): Zone | undefined => zoneBy
 /** Does a zone lie outside: are there uplinks in it? */
 export const isOutside = (zone: Zone): boolean => zone.uplinks.length > 0;
 export const vlansIn = (plan: Plan, zone: Zone): readonly Vlan[] =>
+  plan.zone.get(zone.id) === zone ? membersBy(plan, zone.id) : membersOf(plan, zone);
+const membersOf = (plan: Plan, zone: Zone): readonly Vlan[] =>
   vlansOf(plan).filter(({ id }) => zone.vlans.includes(id));
+const membersBy = deriveBy((plan, id: string) => membersOf(plan, plan.zone.get(id)!));
 
 /** By zone and by the other zone. */
 const cells = memo((all: Collection<Cell>) => {

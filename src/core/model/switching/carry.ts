@@ -1,4 +1,4 @@
-import { derive, deriveBy, type Plan, vlansOf } from '../../plan';
+import { derive, deriveBy, type Plan, vlansOf, memo } from '../../plan';
 import { carries, isOpen, type Fabric, type Link, type WiredPort } from '../wiring';
 import { fabric, usersOf } from './users';
 
@@ -150,12 +150,53 @@ const tags = (plan: Plan, port: WiredPort) => {
   return seat !== undefined && bridges[seat.bridge]!.box.vlanAware;
 };
 
+/** By list of VLANs and by port: those of them that it does not carry. */
+const lackedOf = memo((vlans: readonly string[]) =>
+  memo((port: WiredPort): readonly string[] => {
+    const listed = new Set(port.tagged);
+    return vlans.filter((vlan) =>
+      port.role === 'undecided' || port.taggedMode !== 'list'
+        ? !carries(port, vlan)
+        : port.untagged !== vlan && !listed.has(vlan),
+    );
+  }),
+);
+const vlanIds = derive((plan): readonly string[] => vlansOf(plan).map(({ id }) => id));
+/** By VLAN: the ends of links and the insides of boxes that do not carry it, needed there or not. */
+const lacking = derive((plan): ReadonlyMap<string, readonly WiredPort[]> => {
+  const made = fabric(plan);
+  const found = new Map<string, WiredPort[]>();
+  const lacked = lackedOf(vlanIds(plan));
+  const ends = new Set(linesOf(plan).flatMap(({ link }) => [link.from, link.to]));
+  for (const { ports } of made.bridges) if (ports[0]?.number === 0) ends.add(ports[0].id);
+  for (const id of ends) {
+    const { bridge, port: place } = made.seats.get(id)!;
+    const { box, ports } = made.bridges[bridge]!;
+    if (!box.vlanAware) continue;
+    const port = ports[place]!;
+    for (const vlan of lacked(port)) {
+      const list = found.get(vlan);
+      if (list) list.push(port);
+      else found.set(vlan, [port]);
+    }
+  }
+  return found;
+});
+const NONE: readonly WiredPort[] = [];
+const lackingBy = deriveBy((plan, vlan: string): readonly WiredPort[] => lacking(plan).get(vlan) ?? NONE);
+
 /** The ports that would have to carry a VLAN and do not: ends of needed trunks, and insides of boxes that live in it. */
 export const missingPorts = deriveBy((plan, vlan: string): readonly WiredPort[] => {
-  const ends = neededTrunks(plan, vlan).flatMap((trunk) => [trunk.from, trunk.to]);
-  const insides = usersOf(plan, vlan).flatMap(({ port }) => (port.number === 0 ? [port] : []));
-  const ports = [...new Map([...ends, ...insides].map((port) => [port.id, port])).values()];
-  return ports.filter((port) => tags(plan, port) && !carries(port, vlan));
+  const without = new Map(lackingBy(plan, vlan).map((port) => [port.id, port]));
+  const found = new Map<string, WiredPort>();
+  if (without.size === 0) return NONE;
+  for (const { link } of neededLines(plan, vlan))
+    for (const id of [link.from, link.to]) {
+      const port = without.get(id);
+      if (port) found.set(id, port);
+    }
+  for (const { port } of usersOf(plan, vlan)) if (without.has(port.id)) found.set(port.id, port);
+  return [...found.values()];
 });
 
 /** The VLANs that are needed on the link of each port: what somebody beyond it and somebody before it use. */

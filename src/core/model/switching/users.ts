@@ -1,7 +1,7 @@
-import { derive, deriveBy, memo, type Plan, addressesOn, interfacesOf } from '../../plan';
+import { derive, deriveBy, type Plan, addressesOn, interfacesOf } from '../../plan';
 import {
   isMember,
-  type Bridge,
+  bridgeOf,
   type Fabric,
   type Flood,
   type State,
@@ -13,11 +13,11 @@ import { fabric, floodFrom } from './reach';
 
 export { fabric } from './reach';
 
-const places = memo(
-  ({ bridges }: Fabric) => new Map(bridges.map(({ device }, at): [string, number] => [device, at])),
+const places = derive(
+  (plan): ReadonlyMap<string, number> => new Map(fabric(plan).bridges.map(({ device }, at) => [device, at])),
 );
 /** The place of a box among the bridges of the fabric; -1 for a device that passes no frames. */
-export const bridgeAt = (plan: Plan, device: string): number => places(fabric(plan)).get(device) ?? -1;
+export const bridgeAt = (plan: Plan, device: string): number => places(plan).get(device) ?? -1;
 
 /** A port by which somebody uses a VLAN: an access or voice port, or the inside of a box that lives or routes in it. */
 export interface VlanUser {
@@ -36,31 +36,36 @@ const livesIn = (plan: Plan, device: string, inner: WiredPort): Set<string> =>
     ...(inner.taggedMode === 'list' ? inner.tagged : []),
   ]);
 
-/** The access and voice ports of a bridge, each under every VLAN it is in. */
-const portUsers = memo((bridge: Bridge) =>
-  bridge.ports.flatMap((port): { readonly vlan: string; readonly port: WiredPort }[] => {
-    if (port.number === 0 || !port.enabled || port.defective) return [];
-    if (port.role !== 'access' && port.role !== 'voice') return [];
-    return [port.untagged, port.voice].flatMap((vlan) => (vlan === null ? [] : [{ vlan, port }]));
-  }),
-);
+/** The VLANs that a box and its access and voice ports use, each use under the VLAN’s record id. */
+const usersAt = deriveBy((plan, device: string): readonly (readonly [string, VlanUser])[] => {
+  const bridge = bridgeOf(plan, device);
+  if (!bridge.box.vlanAware) return [];
+  const at = bridgeAt(plan, device);
+  const vids = vidsById(plan);
+  const use = (vlan: string, port: WiredPort): [string, VlanUser] => [
+    vlan,
+    { port, state: { bridge: at, vid: vids.get(vlan)! } },
+  ];
+  const inner = bridge.ports.find((port) => port.number === 0);
+  return [
+    ...(inner ? [...livesIn(plan, device, inner)].map((vlan) => use(vlan, inner)) : []),
+    ...bridge.ports.flatMap((port) => {
+      if (port.number === 0 || !port.enabled || port.defective) return [];
+      if (port.role !== 'access' && port.role !== 'voice') return [];
+      return [port.untagged, port.voice].flatMap((vlan) => (vlan === null ? [] : [use(vlan, port)]));
+    }),
+  ];
+});
 
 /** Who uses each VLAN, by VLAN record id. Trunks that only pass it on are no users. */
-const usersByVlan = derive((plan) => {
+const usersByVlan = derive((plan): ReadonlyMap<string, readonly VlanUser[]> => {
   const users = new Map<string, VlanUser[]>();
-  const vids = vidsById(plan);
-  const add = (vlan: string, port: WiredPort, bridge: number) => {
-    const user = { port, state: { bridge, vid: vids.get(vlan)! } };
-    const list = users.get(vlan);
-    if (list) list.push(user);
-    else users.set(vlan, [user]);
-  };
-  fabric(plan).bridges.forEach((bridge, at) => {
-    if (!bridge.box.vlanAware) return;
-    const inner = bridge.ports.find((port) => port.number === 0);
-    if (inner) for (const vlan of livesIn(plan, bridge.device, inner)) add(vlan, inner, at);
-    for (const { vlan, port } of portUsers(bridge)) add(vlan, port, at);
-  });
+  for (const device of places(plan).keys())
+    for (const [vlan, user] of usersAt(plan, device)) {
+      const list = users.get(vlan);
+      if (list) list.push(user);
+      else users.set(vlan, [user]);
+    }
   return users;
 });
 const NOBODY: readonly VlanUser[] = [];

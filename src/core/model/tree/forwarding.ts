@@ -1,5 +1,5 @@
-import { derive, type Plan } from '../../plan';
-import { type VidSet, type Bridge, type Fabric, fabricOf, vidsById } from '../wiring';
+import { derive, deriveBy, type Plan } from '../../plan';
+import { type VidSet, type Bridge, type Fabric, bridgeOf, fabricOf, vidsById } from '../wiring';
 import { type Trees, growTrees } from './trees';
 import { lostBetween, treesWithout } from './without';
 
@@ -15,17 +15,38 @@ const treeRecords = derive((plan) => ({
   vids: vidsById(plan),
 }));
 
+/** What of a box and its ports makes the common tree and the instances: no VLAN of a port does. */
+const shapeOf = deriveBy((plan, device: string) => {
+  const { box, ports, facts } = bridgeOf(plan, device);
+  return {
+    box,
+    ports: ports.map(({ id, number, speed, aggregate }, i) => ({
+      id,
+      number,
+      speed,
+      aggregate,
+      open: facts[i] !== null,
+    })),
+  };
+});
+const shapes = derive((plan) => fabricOf(plan).bridges.map(({ device }) => shapeOf(plan, device)));
+
 interface Standing {
   readonly records: ReturnType<typeof treeRecords>;
+  readonly shapes: ReturnType<typeof shapes>;
   readonly fabric: Fabric;
   readonly trees: Trees;
 }
 /** The trees with what they were grown of. What is tried out on a plan is mostly that plan with a few ports off. */
 const standing = derive((plan, before: Standing | undefined): Standing => {
-  const [records, fabric] = [treeRecords(plan), fabricOf(plan)];
+  const [records, made, fabric] = [treeRecords(plan), shapes(plan), fabricOf(plan)];
+  const alike = before?.records === records && before.shapes === made && before.fabric.links === fabric.links;
+  // Only the trees of single VLANs depend on which port carries which.
+  if (before && alike && !before.trees.settings.some(({ mode }) => mode === 'rstp-per-vlan'))
+    return { ...before, fabric };
   const lost = before && before.records === records ? lostBetween(before.fabric, fabric) : null;
   const kept = lost && treesWithout(before!.trees, plan, fabric, lost);
-  return { records, fabric, trees: kept ?? growTrees(plan, fabric) };
+  return { records, shapes: made, fabric, trees: kept ?? growTrees(plan, fabric) };
 }, Object.is);
 /** The trees of a plan, grown again only when something they are read off changes. */
 export const treesOf = derive((plan): Trees => standing(plan).trees);

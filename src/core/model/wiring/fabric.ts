@@ -103,7 +103,9 @@ const makeBridge =
       facts: ports.map((port) => portFacts(port, box, (id) => vids.get(id)!, assume)),
     };
   };
-const bridgeOf = { works: deriveBy(makeBridge('works')), leaks: deriveBy(makeBridge('leaks')) } as const;
+const bridges = { works: deriveBy(makeBridge('works')), leaks: deriveBy(makeBridge('leaks')) } as const;
+/** A box with what its ports do for sure. */
+export const bridgeOf = bridges.works;
 
 /** The ports by which a frame in a VLAN (in a box without VLANs: with a tag) can leave a bridge. */
 const waysOut = memo((bridge: Bridge) => {
@@ -164,8 +166,8 @@ function seatsOf(bridges: readonly Bridge[], before: Fabric | undefined): Fabric
 const makeFabric =
   (assume: Assumption) =>
   (plan: Plan, before?: Fabric): Fabric => {
-    const bridges = bridging(plan).map((device) => bridgeOf[assume](plan, device));
-    return { bridges, seats: seatsOf(bridges, before), links: linksOf(plan) };
+    const made = bridging(plan).map((device) => bridges[assume](plan, device));
+    return { bridges: made, seats: seatsOf(made, before), links: linksOf(plan) };
   };
 const wired = { works: derive(makeFabric('works')), leaks: derive(makeFabric('leaks')) } as const;
 /** The boxes as they are wired, whatever trees and rings block. */

@@ -7,6 +7,7 @@ export {
   type Heard,
   type Origin,
   type State,
+  bridgeOf,
   enters,
   fabricOf,
   flood,
@@ -59,5 +60,6 @@ export {
   isPassive,
   linksOf,
   portsOf,
+  wiredPorts,
 } from './wiring';
 export { carriedText, leadsTo, portLabel, roleWords } from './words';

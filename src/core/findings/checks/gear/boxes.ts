@@ -1,88 +1,86 @@
-import { portsTitle, powerOf, vlansIn, innerPort, portsOf } from '../../../model/wiring';
-import { type Plan, boxOf, SITE_ID, subnetsOf, vlansOf } from '../../../plan';
-import { bridging, gearCheck, isCabled } from './shared';
+import { portsOf, portsTitle, powerOf, vlansIn, wiredPorts } from '../../../model/wiring';
+import { type Device, type Group, SITE_ID, boxOf, derive, memo, subnetsOf, vlansOf } from '../../../plan';
+import { bridgingDevices } from '../../box-view';
+import { boxCheck, gearCheck } from './shared';
 
 /** What a box can do, and what is kept about it. */
 
-const tooMuch = gearCheck('box-overloaded', function* (plan) {
-  for (const { box, device, ports } of bridging(plan)) {
-    const held = new Set(portsOf(plan, device.id).flatMap((port) => vlansIn(port)));
-    const mixed = ports.filter(
-      (port) => port.role === 'trunk' && port.untagged !== null && port.tagged.length > 0,
-    );
-    const { reserved, left } = powerOf(plan, device.id);
-    const parts = [
-      ...(box.vlanLimit !== null && box.vlanAware && held.size > box.vlanLimit
-        ? [`It is to hold ${held.size} VLANs and can hold ${box.vlanLimit}`]
-        : []),
-      ...(box.vlanAware && !box.mixesTags && mixed.length > 0
-        ? [`${portsTitle(plan, mixed)} would have to mix tagged and untagged, which it cannot`]
-        : []),
-      ...(left !== null && left < 0
-        ? [`${reserved} W are reserved by class and its budget is ${box.poeBudget} W`]
-        : []),
-    ];
-    if (parts.length === 0) continue;
-    yield {
-      severity: 'fix',
-      on: { table: 'box', id: box.id },
-      what: `More than ${device.name} can do`,
-      because: `${parts.join('. ')}.`,
-    };
-  }
+const tooMuch = boxCheck('box-overloaded', function* (plan, { box, device, ports }) {
+  const held = new Set(portsOf(plan, device.id).flatMap((port) => vlansIn(port)));
+  const mixed = ports.filter(
+    (port) => port.role === 'trunk' && port.untagged !== null && port.tagged.length > 0,
+  );
+  const { reserved, left } = powerOf(plan, device.id);
+  const parts = [
+    ...(box.vlanLimit !== null && box.vlanAware && held.size > box.vlanLimit
+      ? [`It is to hold ${held.size} VLANs and can hold ${box.vlanLimit}`]
+      : []),
+    ...(box.vlanAware && !box.mixesTags && mixed.length > 0
+      ? [`${portsTitle(plan, mixed)} would have to mix tagged and untagged, which it cannot`]
+      : []),
+    ...(left !== null && left < 0
+      ? [`${reserved} W are reserved by class and its budget is ${box.poeBudget} W`]
+      : []),
+  ];
+  if (parts.length === 0) return;
+  yield {
+    severity: 'fix',
+    on: { table: 'box', id: box.id },
+    what: `More than ${device.name} can do`,
+    because: `${parts.join('. ')}.`,
+  };
 });
 
-const loginUnchanged = gearCheck('login-unchanged', function* (plan) {
-  for (const { box, device } of bridging(plan)) {
-    if (!box.vlanAware || box.loginChanged !== null || box.controller !== null) continue;
-    yield {
-      severity: device.kind === 'gateway' ? 'fix' : 'note',
-      on: { table: 'box', id: box.id },
-      what: `${device.name}: the default login is not recorded as changed`,
-      because:
-        'The factory login of most models stands on the Internet. Record the day it was changed and where the new one is kept, never what it is.',
-    };
-  }
+const loginUnchanged = boxCheck('login-unchanged', function* (_plan, { box, device }) {
+  if (!box.vlanAware || box.loginChanged !== null || box.controller !== null) return;
+  yield {
+    severity: device.kind === 'gateway' ? 'fix' : 'note',
+    on: { table: 'box', id: box.id },
+    what: `${device.name}: the default login is not recorded as changed`,
+    because:
+      'The factory login of most models stands on the Internet. Record the day it was changed and where the new one is kept, never what it is.',
+  };
 });
 
-const ranOut = gearCheck('support-ended', function* (plan, today) {
+const ranOut = boxCheck('support-ended', function* (_plan, { box, device, ports }, today) {
   if (today === null) return;
-  for (const { box, device, ports } of bridging(plan)) {
-    const parts = [
-      ...(box.supportedUntil !== null && box.supportedUntil < today
-        ? [`Its firmware ${box.firmware} is supported until ${box.supportedUntil}`]
-        : []),
-      ...(box.licenceUntil !== null && box.licenceUntil < today
-        ? [`Its licence ran out on ${box.licenceUntil}`]
-        : []),
-    ];
-    if (parts.length === 0) continue;
-    const outside = ports.some((port) => port.role === 'uplink');
-    yield {
-      severity: outside && box.supportedUntil !== null && box.supportedUntil < today ? 'stop' : 'fix',
-      on: { table: 'box', id: box.id },
-      what: `${device.name} gets no more repairs`,
-      because: `${parts.join('. ')}${outside ? ', and it faces the Internet' : ''}.`,
-    };
-  }
+  const parts = [
+    ...(box.supportedUntil !== null && box.supportedUntil < today
+      ? [`Its firmware ${box.firmware} is supported until ${box.supportedUntil}`]
+      : []),
+    ...(box.licenceUntil !== null && box.licenceUntil < today
+      ? [`Its licence ran out on ${box.licenceUntil}`]
+      : []),
+  ];
+  if (parts.length === 0) return;
+  const outside = ports.some((port) => port.role === 'uplink');
+  yield {
+    severity: outside && box.supportedUntil !== null && box.supportedUntil < today ? 'stop' : 'fix',
+    on: { table: 'box', id: box.id },
+    what: `${device.name} gets no more repairs`,
+    because: `${parts.join('. ')}${outside ? ', and it faces the Internet' : ''}.`,
+  };
 });
 
-const vlansOfInside = (plan: Plan, device: string): string[] => {
-  const inner = innerPort(plan, device);
-  return inner ? vlansIn(inner) : [];
-};
+/** The VLANs that access ports and the insides of boxes take part in; null where no box understands VLANs. */
+const vlansInUse = derive((plan): ReadonlySet<string> | null => {
+  let some = false;
+  const used = new Set<string>();
+  for (const device of bridgingDevices(plan)) {
+    if (!boxOf(plan, device)!.vlanAware) continue;
+    some = true;
+    const { kind } = plan.device.get(device)!;
+    const routes = kind === 'gateway' || kind === 'layer3-switch';
+    for (const port of wiredPorts(plan, device))
+      if (port.number === 0 ? !routes : port.role === 'access' || port.role === 'voice')
+        for (const vlan of vlansIn(port)) used.add(vlan);
+  }
+  return some ? used : null;
+});
 
 const unusedVlan = gearCheck('vlan-without-port', function* (plan) {
-  const boxes = [...bridging(plan)].filter(({ box }) => box.vlanAware);
-  if (boxes.length === 0) return;
-  const used = new Set(
-    boxes.flatMap(({ device, ports }) => [
-      ...ports
-        .filter((port) => port.role === 'access' || port.role === 'voice')
-        .flatMap((port) => vlansIn(port)),
-      ...(device.kind === 'gateway' || device.kind === 'layer3-switch' ? [] : vlansOfInside(plan, device.id)),
-    ]),
-  );
+  const used = vlansInUse(plan);
+  if (!used) return;
   for (const vlan of vlansOf(plan)) {
     if (used.has(vlan.id) || vlan.purpose === 'parking' || vlan.purpose === 'transit') continue;
     if (subnetsOf(plan, vlan.id).length === 0) continue;
@@ -106,19 +104,39 @@ const WIRED: ReadonlySet<string> = new Set([
   'drive',
 ]);
 
-const tooFewPorts = gearCheck('ports-short', function* (plan) {
-  const switches = [...bridging(plan)].filter(({ device }) => device.kind !== 'access-point');
-  if (switches.length === 0) return;
-  const waiting = [...plan.device.values()].filter(
-    (device) =>
-      WIRED.has(device.kind) &&
-      boxOf(plan, device.id) === undefined &&
-      !portsOf(plan, device.id).some((port) => isCabled(plan, port)),
-  );
+const wiredIn = memo((devices: Group<Device>) => [...devices.values()].filter(({ kind }) => WIRED.has(kind)));
+const cabledPorts = derive((plan): ReadonlySet<string> => {
+  const found = new Set<string>();
+  for (const { from, fromSide, to, toSide } of plan.cable.values()) {
+    if (fromSide === 'front') found.add(from);
+    if (toSide === 'front') found.add(to);
+  }
+  return found;
+});
+/** Devices that need a cable and have none, and how many ports are free for them; null where there are no switches. */
+const wanting = derive((plan): { readonly waiting: readonly string[]; readonly free: number } | null => {
+  const switches = bridgingDevices(plan).filter((id) => plan.device.get(id)!.kind !== 'access-point');
+  if (switches.length === 0) return null;
+  const cabled = cabledPorts(plan);
+  const waiting: string[] = [];
+  for (const group of plan.device.allGroups())
+    for (const { id } of wiredIn(group))
+      if (!boxOf(plan, id) && ![...plan.port.group(id).keys()].some((port) => cabled.has(port)))
+        waiting.push(id);
   const free = switches
-    .flatMap(({ ports }) => ports)
-    .filter((port) => !port.defective && port.role !== 'uplink' && !isCabled(plan, port)).length;
-  if (waiting.length <= free) return;
+    .flatMap((id) => wiredPorts(plan, id))
+    .filter(
+      ({ id, number, defective, role }) => number > 0 && !defective && role !== 'uplink' && !cabled.has(id),
+    ).length;
+  return { waiting, free };
+});
+
+const tooFewPorts = gearCheck('ports-short', function* (plan) {
+  const found = wanting(plan);
+  if (!found) return;
+  const { free } = found;
+  if (found.waiting.length <= free) return;
+  const waiting = found.waiting.map((id) => plan.device.get(id)!);
   const some = waiting.slice(0, 3).map((device) => device.name);
   yield {
     severity: 'fix',
@@ -129,4 +147,5 @@ const tooFewPorts = gearCheck('ports-short', function* (plan) {
   };
 });
 
-export const boxChecks = [tooMuch, loginUnchanged, ranOut, unusedVlan, tooFewPorts];
+export const boxChecks = [tooMuch, loginUnchanged, ranOut];
+export const sizeOfGearChecks = [unusedVlan, tooFewPorts];

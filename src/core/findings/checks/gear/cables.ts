@@ -1,10 +1,33 @@
-import { portsTitle, reservedFor, cablesAt, linksOf } from '../../../model/wiring';
-import { groupBy, type Plan, withRecord, type Port, portTitle, boxOf } from '../../../plan';
+import {
+  type CableEnd,
+  type Link,
+  fabricOf,
+  portsTitle,
+  reservedFor,
+  cablesAt,
+  linksOf,
+} from '../../../model/wiring';
+import {
+  type Group,
+  type Plan,
+  type Port,
+  boxOf,
+  derive,
+  deriveBy,
+  groupBy,
+  memo,
+  portTitle,
+  withRecord,
+} from '../../../plan';
 import { boxLinks } from '../../../model/switching';
-import { gearCheck, ref } from './shared';
+import type { Report } from '../../finding';
+import { boxCheck, gearCheck, ref } from './shared';
 import { cutVlans } from './ways';
 
 /** Cables, and the power that runs over them. */
+
+/** The ports of boxes that pass frames on. */
+const seatsOf = derive((plan) => fabricOf(plan).seats);
 
 /** Could a cable go without cutting a segment that is whole now? */
 function spare(plan: Plan, cable: string): boolean {
@@ -12,79 +35,122 @@ function spare(plan: Plan, cable: string): boolean {
   return [...cutVlans(withRecord(plan, 'cable', cable, null))].every((vlan) => before.has(vlan));
 }
 
-const twoCables = gearCheck('two-cables', function* (plan) {
-  for (const port of plan.port.values())
-    for (const side of ['front', 'rear'] as const) {
-      const [first, ...others] = cablesAt(plan, { port: port.id, side });
-      if (!first || others.length === 0) continue;
-      const far = (cable: { from: string; to: string }) =>
-        portTitle(plan, plan.port.get(cable.from === port.id ? cable.to : cable.from)!);
-      yield {
-        severity: 'stop',
-        on: ref(port),
-        also: [first, ...others].map((cable) => ({ table: 'cable' as const, id: cable.id })),
-        what: `${portTitle(plan, port)} holds ${others.length + 1} cables`,
-        because: `One socket takes one plug; recorded are ${[first, ...others].map(far).join(' and ')}.`,
-        remedies:
-          others.length === 1
-            ? [first, others[0]!]
-                .filter((cable) => spare(plan, cable.id))
-                .map((cable) => ({
-                  label: `Take out the one to ${far(cable)}`,
-                  operation: 'disconnect',
-                  input: { cable: cable.id },
-                }))
-            : [],
-      };
+/** Ends into which more than one cable is plugged. */
+const crowdedEnds = derive((plan): readonly CableEnd[] => {
+  const once = new Set<string>();
+  const twice = new Map<string, CableEnd>();
+  for (const { from, fromSide, to, toSide } of plan.cable.values())
+    for (const end of [
+      { port: from, side: fromSide },
+      { port: to, side: toSide },
+    ]) {
+      const key = `${end.port} ${end.side}`;
+      if (once.has(key)) twice.set(key, end);
+      once.add(key);
     }
+  return [...twice.values()];
+});
+
+const twoCables = gearCheck('two-cables', function* (plan) {
+  for (const end of crowdedEnds(plan)) {
+    const port = plan.port.get(end.port)!;
+    const [first, ...others] = cablesAt(plan, end);
+    if (!first || others.length === 0) continue;
+    const far = (cable: { from: string; to: string }) =>
+      portTitle(plan, plan.port.get(cable.from === port.id ? cable.to : cable.from)!);
+    yield {
+      severity: 'stop',
+      on: ref(port),
+      also: [first, ...others].map((cable) => ({ table: 'cable' as const, id: cable.id })),
+      what: `${portTitle(plan, port)} holds ${others.length + 1} cables`,
+      because: `One socket takes one plug; recorded are ${[first, ...others].map(far).join(' and ')}.`,
+      remedies:
+        others.length === 1
+          ? [first, others[0]!]
+              .filter((cable) => spare(plan, cable.id))
+              .map((cable) => ({
+                label: `Take out the one to ${far(cable)}`,
+                operation: 'disconnect',
+                input: { cable: cable.id },
+              }))
+          : [],
+    };
+  }
 });
 
 const COPPER_LIMIT = 100;
-const cableFit = gearCheck('cable-unfit', function* (plan) {
-  const done = new Set<string>();
+/** What is wrong with the cables of a link, if anything is. */
+function* unfit(plan: Plan, link: Link): Generator<Report> {
+  const cables = link.cables.map((id) => plan.cable.get(id)!);
+  const copper = cables.filter((cable) => cable.media === 'copper');
+  const length = copper.reduce((sum, cable) => sum + (cable.length ?? 0), 0);
+  const ends = [link.from, link.to].map((id) => plan.port.get(id)!);
+  const wrong = ends.find(
+    (port) =>
+      (port.media === 'fibre' && copper.length > 0) ||
+      (port.media === 'copper' && cables.some((cable) => cable.media !== 'copper')),
+  );
+  const parts = [
+    ...(length > COPPER_LIMIT
+      ? [
+          `${length} m of copper are more than the ${COPPER_LIMIT} m of a channel (90 m laid and 10 m of cords, ISO/IEC 11801-1)`,
+        ]
+      : []),
+    ...(wrong
+      ? [
+          `${portTitle(plan, wrong)} is ${wrong.media} and the cable is ${wrong.media === 'fibre' ? 'copper' : 'not'}`,
+        ]
+      : []),
+  ];
+  const [a, b] = ends as [Port, Port];
+  const light = ends.every((port) => port.media === 'fibre');
+  if (light && a.speed !== b.speed) parts.push(`fibre ends of ${a.speed} and ${b.speed} Mbit/s do not meet`);
+  if (a.optic !== '' && b.optic !== '' && a.optic !== b.optic)
+    parts.push(`the optics are “${a.optic}” and “${b.optic}”`);
+  const modes = new Set(cables.map((cable) => cable.media).filter((medium) => medium.endsWith('mode')));
+  if (modes.size > 1) parts.push('multi-mode and single-mode fibre are joined on the way');
+  if (parts.length === 0) return;
+  yield {
+    severity: 'fix',
+    on: { table: 'cable', id: link.cables[0]! },
+    also: ends.map(ref),
+    what: `The cable ${ends.map((port) => portTitle(plan, port)).join(' = ')} does not fit`,
+    because: `${parts.join('; ')}.`,
+  };
+}
+
+/** Links by the box they are looked at from: between two boxes once, from the end that comes first. */
+const linksFrom = deriveBy((plan, device: string): readonly Link[] => {
+  const [links, seats] = [linksOf(plan), seatsOf(plan)];
+  const seen = new Set<string>();
+  return [...plan.port.group(device).keys()].sort().flatMap((id) =>
+    (links.get(id) ?? []).filter((link) => {
+      const own = !seats.has(link.to) || link.from < link.to;
+      const key = `${link.from} ${link.to}`;
+      if (!own || seen.has(key)) return false;
+      seen.add(key);
+      return true;
+    }),
+  );
+});
+const cableFit = boxCheck('cable-unfit', function* (plan, { device }) {
+  for (const link of linksFrom(plan, device.id)) yield* unfit(plan, link);
+});
+
+/** Links of which neither end is a box that passes frames on. */
+const linksBeside = derive((plan): readonly Link[] => {
+  const found = new Map<string, Link>();
+  const seats = seatsOf(plan);
   for (const list of linksOf(plan).values())
     for (const link of list) {
-      const key = [link.from, link.to].sort().join(' ');
-      if (done.has(key)) continue;
-      done.add(key);
-      const cables = link.cables.map((id) => plan.cable.get(id)!);
-      const copper = cables.filter((cable) => cable.media === 'copper');
-      const length = copper.reduce((sum, cable) => sum + (cable.length ?? 0), 0);
-      const ends = [link.from, link.to].map((id) => plan.port.get(id)!);
-      const wrong = ends.find(
-        (port) =>
-          (port.media === 'fibre' && copper.length > 0) ||
-          (port.media === 'copper' && cables.some((cable) => cable.media !== 'copper')),
-      );
-      const parts = [
-        ...(length > COPPER_LIMIT
-          ? [
-              `${length} m of copper are more than the ${COPPER_LIMIT} m of a channel (90 m laid and 10 m of cords, ISO/IEC 11801-1)`,
-            ]
-          : []),
-        ...(wrong
-          ? [
-              `${portTitle(plan, wrong)} is ${wrong.media} and the cable is ${wrong.media === 'fibre' ? 'copper' : 'not'}`,
-            ]
-          : []),
-      ];
-      const [a, b] = ends as [Port, Port];
-      const light = ends.every((port) => port.media === 'fibre');
-      if (light && a.speed !== b.speed)
-        parts.push(`fibre ends of ${a.speed} and ${b.speed} Mbit/s do not meet`);
-      if (a.optic !== '' && b.optic !== '' && a.optic !== b.optic)
-        parts.push(`the optics are “${a.optic}” and “${b.optic}”`);
-      const modes = new Set(cables.map((cable) => cable.media).filter((medium) => medium.endsWith('mode')));
-      if (modes.size > 1) parts.push('multi-mode and single-mode fibre are joined on the way');
-      if (parts.length === 0) continue;
-      yield {
-        severity: 'fix',
-        on: { table: 'cable', id: link.cables[0]! },
-        also: ends.map(ref),
-        what: `The cable ${ends.map((port) => portTitle(plan, port)).join(' = ')} does not fit`,
-        because: `${parts.join('; ')}.`,
-      };
+      if (link.from > link.to || seats.has(link.from) || seats.has(link.to)) continue;
+      const key = `${link.from} ${link.to}`;
+      if (!found.has(key)) found.set(key, link);
     }
+  return [...found.values()];
+});
+const cableFitBeside = gearCheck('cable-unfit', function* (plan) {
+  for (const link of linksBeside(plan)) yield* unfit(plan, link);
 });
 
 const parallelLinks = gearCheck('links-unbundled', function* (plan) {
@@ -132,10 +198,21 @@ const parallelLinks = gearCheck('links-unbundled', function* (plan) {
   }
 });
 
+const askingIn = memo((ports: Group<Port>) =>
+  [...ports.values()].filter(({ poeClass }) => poeClass !== null),
+);
+/** Ports with a class, of devices that power nobody. */
+const asking = derive((plan): readonly string[] => {
+  const found: string[] = [];
+  for (const group of plan.port.allGroups())
+    for (const port of askingIn(group)) if (boxOf(plan, port.device)?.poeBudget == null) found.push(port.id);
+  return found;
+});
+
 const notPowered = gearCheck('not-powered', function* (plan) {
   const links = linksOf(plan);
-  for (const port of plan.port.values()) {
-    if (port.poeClass === null || boxOf(plan, port.device)?.poeBudget != null) continue;
+  for (const id of asking(plan)) {
+    const port = plan.port.get(id)!;
     const sources = (links.get(port.id) ?? []).map((link) => plan.port.get(link.to)!);
     if (sources.length === 0 || sources.some((source) => (source.poeClass ?? 0) >= port.poeClass!)) continue;
     const [source] = sources;
@@ -146,9 +223,10 @@ const notPowered = gearCheck('not-powered', function* (plan) {
       on: ref(port),
       also: [ref(source!)],
       what: `${device.name} gets too little power`,
-      because: `It asks for class ${port.poeClass} (${reservedFor(port.poeClass)} W); ${portTitle(plan, source!)} gives ${gives}.`,
+      because: `It asks for class ${port.poeClass} (${reservedFor(port.poeClass!)} W); ${portTitle(plan, source!)} gives ${gives}.`,
     };
   }
 });
 
-export const cableChecks = [twoCables, cableFit, parallelLinks, notPowered];
+export const cableChecks = [twoCables, cableFitBeside, parallelLinks, notPowered];
+export const cableBoxChecks = [cableFit];

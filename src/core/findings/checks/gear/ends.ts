@@ -2,12 +2,12 @@ import { joinSegment } from '../../../rehearse';
 import { type Port, portTitle, boxOf } from '../../../plan';
 import { boxLinks } from '../../../model/switching';
 import { innerPort } from '../../../model/wiring';
-import { assign, bridging, endsAt, gearCheck, ref, segmentsOf, vlanPorts } from './shared';
+import { assign, boxCheck, endsAt, gearCheck, ref, segmentsOf, vlanBoxCheck } from './shared';
 
 /** Whether a port suits what is plugged into it. */
 
-const trunkToEnd = gearCheck('trunk-to-end', function* (plan) {
-  for (const port of vlanPorts(plan)) {
+const trunkToEnd = vlanBoxCheck('trunk-to-end', function* (plan, { ports }) {
+  for (const port of ports) {
     if (port.role !== 'trunk') continue;
     const [end, other] = endsAt(plan, port);
     if (!end || other) continue;
@@ -26,8 +26,8 @@ const trunkToEnd = gearCheck('trunk-to-end', function* (plan) {
   }
 });
 
-const wrongSegment = gearCheck('port-wrong-segment', function* (plan) {
-  for (const port of vlanPorts(plan)) {
+const wrongSegment = vlanBoxCheck('port-wrong-segment', function* (plan, { ports }) {
+  for (const port of ports) {
     if (port.role !== 'access' && port.role !== 'voice') continue;
     // Two cables in one port are a finding of their own.
     for (const end of endsAt(plan, port).slice(0, 1)) {
@@ -99,21 +99,23 @@ const plainInTaggedPath = gearCheck('plain-switch-tagged', function* (plan) {
         because: `Everything ${portTitle(plan, port)} sends with a tag reaches every port of ${device.name} unasked.`,
       };
     }
-  for (const { box, device, ports } of bridging(plan)) {
-    if (box.vlanAware) continue;
-    const ends = ports.flatMap((port) => endsAt(plan, port));
-    const homes = new Map(
-      ends.flatMap((end) => segmentsOf(plan, end.id).map((vlan) => [vlan.id, vlan] as const)),
-    );
-    if (homes.size < 2) continue;
-    yield {
-      severity: 'stop',
-      on: { table: 'device', id: device.id },
-      also: ends.map((end) => ({ table: 'device' as const, id: end.id })),
-      what: `${device.name} serves devices of ${homes.size} segments`,
-      because: `It knows no VLANs, so ${[...homes.values()].map((vlan) => vlan.name).join(' and ')} cannot be told apart behind it.`,
-    };
-  }
 });
 
-export const endChecks = [trunkToEnd, wrongSegment, accessToAp, plainInTaggedPath];
+const plainServesMany = boxCheck('plain-switch-tagged', function* (plan, { box, device, ports }) {
+  if (box.vlanAware) return;
+  const ends = ports.flatMap((port) => endsAt(plan, port));
+  const homes = new Map(
+    ends.flatMap((end) => segmentsOf(plan, end.id).map((vlan) => [vlan.id, vlan] as const)),
+  );
+  if (homes.size < 2) return;
+  yield {
+    severity: 'stop',
+    on: { table: 'device', id: device.id },
+    also: ends.map((end) => ({ table: 'device' as const, id: end.id })),
+    what: `${device.name} serves devices of ${homes.size} segments`,
+    because: `It knows no VLANs, so ${[...homes.values()].map((vlan) => vlan.name).join(' and ')} cannot be told apart behind it.`,
+  };
+});
+
+export const endChecks = [accessToAp, plainInTaggedPath];
+export const endBoxChecks = [trunkToEnd, wrongSegment, plainServesMany];

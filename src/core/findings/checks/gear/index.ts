@@ -1,17 +1,25 @@
-import type { SiteCheck } from '../../finding';
-import { boxChecks } from './boxes';
-import { cableChecks } from './cables';
-import { endChecks } from './ends';
+import type { BoxCheck, SiteCheck, VlanCheck } from '../../finding';
+import { boxChecks, sizeOfGearChecks } from './boxes';
+import { cableBoxChecks, cableChecks } from './cables';
+import { endBoxChecks, endChecks } from './ends';
 import { managementChecks } from './management';
 import { portChecks } from './ports';
-import { wayChecks } from './ways';
+import { wayChecks, wayVlanChecks } from './ways';
 
-/** Every check of boxes, ports and cables. */
+/** Checks of boxes, ports and cables over the whole site. */
 export const gearChecks: readonly SiteCheck[] = [
   ...wayChecks,
-  ...portChecks,
   ...endChecks,
   ...cableChecks,
+  ...sizeOfGearChecks,
+];
+/** Those of one box and what is plugged into it. */
+export const gearBoxChecks: readonly BoxCheck[] = [
+  ...portChecks,
+  ...endBoxChecks,
+  ...cableBoxChecks,
   ...boxChecks,
   ...managementChecks,
 ];
+/** Those of one VLAN on all boxes. */
+export const gearVlanChecks: readonly VlanCheck[] = wayVlanChecks;

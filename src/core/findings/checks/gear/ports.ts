@@ -1,49 +1,44 @@
 import { rangeText, isOpen, vlansIn } from '../../../model/wiring';
 import { type Port, vlansOf, portTitle } from '../../../plan';
-import { boxLinks } from '../../../model/switching';
-import { assign, bridging, gearCheck, isCabled, ref, vlanPorts } from './shared';
+import { assign, boxCheck, isCabled, leadsToBox, ref, vlanBoxCheck } from './shared';
 
 /** How single ports are set. */
 
-const undecidedPorts = gearCheck('port-undecided', function* (plan) {
-  for (const { box, device, ports } of bridging(plan)) {
-    if (!box.vlanAware) continue;
-    const open = ports.filter((port) => port.role === 'undecided' && isOpen(port));
-    if (open.length === 0) continue;
-    const free = open.filter((port) => !isCabled(plan, port));
-    const factory = {
-      'default-vlan': 'in VLAN 1',
-      'every-vlan': 'a member of every VLAN',
-      'by-neighbour': 'whatever its neighbour asks for',
-    }[box.factory];
-    yield {
-      severity: box.factory === 'default-vlan' ? 'fix' : 'stop',
-      on: { table: 'box', id: box.id },
-      also: open.map(ref),
-      what: `${open.length === 1 ? 'A port' : `${open.length} ports`} of ${device.name} nobody decided`,
-      because: `${open.length === 1 ? 'Port' : 'Ports'} ${rangeText(open)} ${open.length === 1 ? 'is' : 'are each'} as it left the factory, ${factory}.`,
-      remedies: free.length === open.length ? [assign(`Park ${rangeText(free)}`, free, 'parked')] : [],
-    };
-  }
+const undecidedPorts = boxCheck('port-undecided', function* (plan, { box, device, ports }) {
+  if (!box.vlanAware) return;
+  const open = ports.filter((port) => port.role === 'undecided' && isOpen(port));
+  if (open.length === 0) return;
+  const free = open.filter((port) => !isCabled(plan, port));
+  const factory = {
+    'default-vlan': 'in VLAN 1',
+    'every-vlan': 'a member of every VLAN',
+    'by-neighbour': 'whatever its neighbour asks for',
+  }[box.factory];
+  yield {
+    severity: box.factory === 'default-vlan' ? 'fix' : 'stop',
+    on: { table: 'box', id: box.id },
+    also: open.map(ref),
+    what: `${open.length === 1 ? 'A port' : `${open.length} ports`} of ${device.name} nobody decided`,
+    because: `${open.length === 1 ? 'Port' : 'Ports'} ${rangeText(open)} ${open.length === 1 ? 'is' : 'are each'} as it left the factory, ${factory}.`,
+    remedies: free.length === open.length ? [assign(`Park ${rangeText(free)}`, free, 'parked')] : [],
+  };
 });
 
-const unusedPorts = gearCheck('port-unused', function* (plan) {
-  for (const { box, device, ports } of bridging(plan)) {
-    const free = ports.filter((port) => port.role !== 'undecided' && isOpen(port) && !isCabled(plan, port));
-    if (!box.vlanAware || free.length === 0) continue;
-    yield {
-      severity: 'note',
-      on: { table: 'box', id: box.id },
-      also: free.map(ref),
-      what: `${device.name} has open ports without a cable`,
-      because: `Whoever plugs into ${rangeText(free)} is in the network.`,
-      remedies: [assign(`Park ${rangeText(free)}`, free, 'parked')],
-    };
-  }
+const unusedPorts = boxCheck('port-unused', function* (plan, { box, device, ports }) {
+  const free = ports.filter((port) => port.role !== 'undecided' && isOpen(port) && !isCabled(plan, port));
+  if (!box.vlanAware || free.length === 0) return;
+  yield {
+    severity: 'note',
+    on: { table: 'box', id: box.id },
+    also: free.map(ref),
+    what: `${device.name} has open ports without a cable`,
+    because: `Whoever plugs into ${rangeText(free)} is in the network.`,
+    remedies: [assign(`Park ${rangeText(free)}`, free, 'parked')],
+  };
 });
 
-const pvidDiffers = gearCheck('pvid-differs', function* (plan) {
-  for (const port of vlanPorts(plan)) {
+const pvidDiffers = vlanBoxCheck('pvid-differs', function* (plan, { ports }) {
+  for (const port of ports) {
     if (port.pvid === port.untagged || port.role === 'undecided' || port.role === 'parked') continue;
     const vlan = (id: string | null) => (id === null ? 'no VLAN' : `VLAN ${plan.vlan.get(id)!.vid}`);
     yield {
@@ -62,36 +57,34 @@ const pvidDiffers = gearCheck('pvid-differs', function* (plan) {
   }
 });
 
-const setsItself = gearCheck('port-sets-itself', function* (plan) {
-  const towardsBox = new Set(boxLinks(plan).flatMap(({ a, b }) => [a.id, b.id]));
-  for (const { ports } of bridging(plan))
-    for (const port of ports) {
-      if (port.setsItself === 'no' || (!port.exposed && !towardsBox.has(port.id))) continue;
-      yield {
-        severity: 'fix',
-        on: ref(port),
-        what: `${portTitle(plan, port)} sets its role itself`,
-        because: port.exposed
-          ? 'Strangers can reach it, and what they plug in decides what they are in.'
-          : 'It joins two boxes; a neighbour that is mistaken for something else cuts them off.',
-        remedies: [
-          {
-            label: 'Let it keep its role',
-            operation: 'edit',
-            input: {
-              table: 'port',
-              id: port.id,
-              set: { setsItself: 'no' },
-              seen: { setsItself: port.setsItself },
-            },
+const setsItself = boxCheck('port-sets-itself', function* (plan, { ports }) {
+  for (const port of ports) {
+    if (port.setsItself === 'no' || (!port.exposed && !leadsToBox(plan, port))) continue;
+    yield {
+      severity: 'fix',
+      on: ref(port),
+      what: `${portTitle(plan, port)} sets its role itself`,
+      because: port.exposed
+        ? 'Strangers can reach it, and what they plug in decides what they are in.'
+        : 'It joins two boxes; a neighbour that is mistaken for something else cuts them off.',
+      remedies: [
+        {
+          label: 'Let it keep its role',
+          operation: 'edit',
+          input: {
+            table: 'port',
+            id: port.id,
+            set: { setsItself: 'no' },
+            seen: { setsItself: port.setsItself },
           },
-        ],
-      };
-    }
+        },
+      ],
+    };
+  }
 });
 
-const exposedManagement = gearCheck('management-exposed', function* (plan) {
-  for (const port of vlanPorts(plan)) {
+const exposedManagement = vlanBoxCheck('management-exposed', function* (plan, { ports }) {
+  for (const port of ports) {
     if (!port.exposed || port.role === 'parked') continue;
     const vlan = vlansIn(port)
       .map((id) => plan.vlan.get(id)!)
@@ -107,9 +100,9 @@ const exposedManagement = gearCheck('management-exposed', function* (plan) {
   }
 });
 
-const voiceWrong = gearCheck('voice-wrong', function* (plan) {
+const voiceWrong = vlanBoxCheck('voice-wrong', function* (plan, { ports }) {
   const right = vlansOf(plan).find((vlan) => vlan.purpose === 'voice');
-  for (const port of vlanPorts(plan)) {
+  for (const port of ports) {
     if (port.role !== 'voice') continue;
     const now = port.voice === null ? undefined : plan.vlan.get(port.voice);
     if (now?.purpose === 'voice') continue;
@@ -131,29 +124,27 @@ const voiceWrong = gearCheck('voice-wrong', function* (plan) {
   }
 });
 
-const nameTwiceOnBox = gearCheck('port-name-twice', function* (plan) {
-  for (const { ports } of bridging(plan)) {
-    const first = new Map<string, Port>();
-    for (const port of ports) {
-      if (port.name === '') continue;
-      const other = first.get(port.name);
-      if (!other) first.set(port.name, port);
-      else
-        yield {
-          severity: 'fix',
-          on: ref(port),
-          also: [ref(other)],
-          what: `Two ports are called ${port.name} in the configuration`,
-          because: `${portTitle(plan, other)} and ${portTitle(plan, port)} would be configured in one place.`,
-          remedies: [
-            {
-              label: `Clear the name of ${portTitle(plan, port)}`,
-              operation: 'edit',
-              input: { table: 'port', id: port.id, set: { name: '' }, seen: { name: port.name } },
-            },
-          ],
-        };
-    }
+const nameTwiceOnBox = boxCheck('port-name-twice', function* (plan, { ports }) {
+  const first = new Map<string, Port>();
+  for (const port of ports) {
+    if (port.name === '') continue;
+    const other = first.get(port.name);
+    if (!other) first.set(port.name, port);
+    else
+      yield {
+        severity: 'fix',
+        on: ref(port),
+        also: [ref(other)],
+        what: `Two ports are called ${port.name} in the configuration`,
+        because: `${portTitle(plan, other)} and ${portTitle(plan, port)} would be configured in one place.`,
+        remedies: [
+          {
+            label: `Clear the name of ${portTitle(plan, port)}`,
+            operation: 'edit',
+            input: { table: 'port', id: port.id, set: { name: '' }, seen: { name: port.name } },
+          },
+        ],
+      };
   }
 });
 

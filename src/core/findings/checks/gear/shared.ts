@@ -1,6 +1,5 @@
 import {
   type Plan,
-  type Box,
   type Device,
   type Port,
   type Vlan,
@@ -9,8 +8,8 @@ import {
   boxOf,
   type Remedy,
 } from '../../../plan';
-import { cablesAt, isPassive, linksOf, portsOf } from '../../../model/wiring';
-import type { SiteCheck } from '../../finding';
+import { cablesAt, linksOf } from '../../../model/wiring';
+import type { BoxCheck, SiteCheck } from '../../finding';
 
 /** What the checks of gear have in common. */
 
@@ -25,24 +24,15 @@ export const ref = (port: Pick<Port, 'id'>) => ({ table: 'port' as const, id: po
 export const isCabled = (plan: Plan, port: Port): boolean =>
   cablesAt(plan, { port: port.id, side: 'front' }).length > 0;
 
-export interface Bridging {
-  readonly box: Box;
-  readonly device: Device;
-  /** Those on the case, without the inner one. */
-  readonly ports: readonly Port[];
-}
-/** The boxes that pass frames on. */
-export function* bridging(plan: Plan): Generator<Bridging> {
-  for (const box of plan.box.values()) {
-    const device = plan.device.get(box.device)!;
-    if (!isPassive(device.kind))
-      yield { box, device, ports: portsOf(plan, device.id).filter((port) => port.number > 0) };
-  }
-}
-/** The ports on the cases of boxes that understand VLANs. */
-export function* vlanPorts(plan: Plan): Generator<Port> {
-  for (const { box, ports } of bridging(plan)) if (box.vlanAware) yield* ports;
-}
+export const boxCheck = (id: string, find: BoxCheck['find']): BoxCheck => ({
+  id,
+  station: 'gear',
+  scope: 'box',
+  find,
+});
+/** A check of the boxes that understand VLANs. */
+export const vlanBoxCheck = (id: string, find: BoxCheck['find']): BoxCheck =>
+  boxCheck(id, (plan, view, today) => (view.box.vlanAware ? find(plan, view, today) : []));
 
 export const assign = (
   label: string,
@@ -68,3 +58,7 @@ export const endsAt = (plan: Plan, port: Port): Device[] =>
   (linksOf(plan).get(port.id) ?? [])
     .map((link) => plan.device.get(plan.port.get(link.to)!.device)!)
     .filter((device) => !boxOf(plan, device.id));
+
+/** Does a port lead to another box? */
+export const leadsToBox = (plan: Plan, port: Port): boolean =>
+  (linksOf(plan).get(port.id) ?? []).some(({ to }) => boxOf(plan, plan.port.get(to)!.device) !== undefined);

@@ -5,6 +5,8 @@ import {
   type Vlan,
   addressesOn,
   interfacesOf,
+  derive,
+  deriveBy,
   vlansOf,
   portTitle,
   boxOf,
@@ -21,59 +23,66 @@ import {
   islandsOf,
 } from '../../../model/switching';
 import { settingsOf, treePortOf } from '../../../model/tree';
+import type { VlanCheck } from '../../finding';
 import { gearCheck, ref } from './shared';
 
 /** Whether VLANs get where they are used, and what happens to frames between two boxes. */
 
 /** The pieces of a VLAN that cables would let be one; what no cable joins yet is still being built. */
-export function cutIslands(plan: Plan, vlan: string): Island[] {
+export const cutIslands = deriveBy((plan, vlan: string): readonly Island[] => {
   const parts = partsOf(plan);
   const islands = islandsOf(plan, vlan);
   const partOf = (island: Island) => parts[island.users[0]!.state.bridge];
   return islands.filter((island) =>
     islands.some((other) => other !== island && partOf(other) === partOf(island)),
   );
-}
+});
 
 /** The VLANs that are in pieces although cables join those who use them. */
-export const cutVlans = (plan: Plan): Set<string> =>
-  new Set(vlansOf(plan).flatMap(({ id }) => (cutIslands(plan, id).length > 1 ? [id] : [])));
+export const cutVlans = derive(
+  (plan): ReadonlySet<string> =>
+    new Set(vlansOf(plan).flatMap(({ id }) => (cutIslands(plan, id).length > 1 ? [id] : []))),
+);
+
+/** A check of one VLAN over all boxes. */
+const vlanCheck = (id: string, find: VlanCheck['find']): VlanCheck => ({
+  id,
+  station: 'gear',
+  scope: 'vlan',
+  find,
+});
 
 const carry = (plan: Plan, vlan: Vlan, missing: readonly WiredPort[]): Remedy =>
   carryNeeded(`Carry ${vlan.vid} on ${portsTitle(plan, missing)}`, vlan);
 
-const vlanCut = gearCheck('vlan-cut', function* (plan) {
-  for (const vlan of vlansOf(plan)) {
-    const missing = missingPorts(plan, vlan.id);
-    if (missing.length === 0) continue;
-    const islands = cutIslands(plan, vlan.id);
-    if (islands.length < 2) continue;
-    const parts = islands.map((island) => portTitle(plan, island.users[0]!.port)).slice(0, 3);
-    yield {
-      severity: 'stop',
-      on: { table: 'vlan', id: vlan.id },
-      also: missing.map(ref),
-      what: `${vlan.name} does not get through`,
-      because: `VLAN ${vlan.vid} is in ${islands.length} pieces (at ${parts.join(', ')}): ${portsTitle(plan, missing)} would have to carry it.`,
-      remedies: [carry(plan, vlan, missing)],
-    };
-  }
+const vlanCut = vlanCheck('vlan-cut', function* (plan, vlan) {
+  const missing = missingPorts(plan, vlan.id);
+  if (missing.length === 0) return;
+  const islands = cutIslands(plan, vlan.id);
+  if (islands.length < 2) return;
+  const parts = islands.map((island) => portTitle(plan, island.users[0]!.port)).slice(0, 3);
+  yield {
+    severity: 'stop',
+    on: { table: 'vlan', id: vlan.id },
+    also: missing.map(ref),
+    what: `${vlan.name} does not get through`,
+    because: `VLAN ${vlan.vid} is in ${islands.length} pieces (at ${parts.join(', ')}): ${portsTitle(plan, missing)} would have to carry it.`,
+    remedies: [carry(plan, vlan, missing)],
+  };
 });
 
-const vlanNotRedundant = gearCheck('vlan-not-redundant', function* (plan) {
-  for (const vlan of vlansOf(plan)) {
-    const missing = missingPorts(plan, vlan.id);
-    if (missing.length === 0 || cutIslands(plan, vlan.id).length > 1) continue;
-    if (missing.every((port) => port.number === 0)) continue;
-    yield {
-      severity: 'fix',
-      on: { table: 'vlan', id: vlan.id },
-      also: missing.map(ref),
-      what: `${vlan.name} has no second way`,
-      because: `VLAN ${vlan.vid} works today, but ${portsTitle(plan, missing)} on another way between its users does not carry it: when a cable breaks, it is cut.`,
-      remedies: [carry(plan, vlan, missing)],
-    };
-  }
+const vlanNotRedundant = vlanCheck('vlan-not-redundant', function* (plan, vlan) {
+  const missing = missingPorts(plan, vlan.id);
+  if (missing.length === 0 || cutIslands(plan, vlan.id).length > 1) return;
+  if (missing.every((port) => port.number === 0)) return;
+  yield {
+    severity: 'fix',
+    on: { table: 'vlan', id: vlan.id },
+    also: missing.map(ref),
+    what: `${vlan.name} has no second way`,
+    because: `VLAN ${vlan.vid} works today, but ${portsTitle(plan, missing)} on another way between its users does not carry it: when a cable breaks, it is cut.`,
+    remedies: [carry(plan, vlan, missing)],
+  };
 });
 
 const factsOf = (plan: Plan, port: WiredPort) => {
@@ -207,4 +216,5 @@ const loopOpen = gearCheck('loop-open', function* (plan) {
   }
 });
 
-export const wayChecks = [vlanCut, vlanNotRedundant, nativeMismatch, innerNotMember, loopOpen];
+export const wayChecks = [nativeMismatch, innerNotMember, loopOpen];
+export const wayVlanChecks = [vlanCut, vlanNotRedundant];
