@@ -1,13 +1,21 @@
 import { findingLaws } from '../testing/laws';
 import { build, damagedSite, damages, walk } from '../testing/plans';
-import { gearChecks } from './checks/gear';
+import { gearBoxChecks, gearChecks, gearVlanChecks } from './checks/gear';
 import { internetChecks } from './checks/internet';
 import { policyChecks } from './checks/policy';
 import { questionChecks } from './checks/questions';
 import { treeChecks } from './checks/trees';
 import { allChecks } from './engine';
 
-const others = [...gearChecks, ...internetChecks, ...policyChecks, ...treeChecks, ...questionChecks];
+const others = [
+  ...gearChecks,
+  ...gearBoxChecks,
+  ...gearVlanChecks,
+  ...internetChecks,
+  ...policyChecks,
+  ...treeChecks,
+  ...questionChecks,
+];
 findingLaws({
   name: 'addresses',
   drawn: damagedSite.map((site) => () => build(site)),

@@ -1,6 +1,6 @@
 import { buildGear, damagedGear, gearDamages, gearWalk, soundGear } from '../testing/gear';
 import { findingLaws } from '../testing/laws';
-import { gearChecks } from './checks/gear';
+import { gearBoxChecks, gearChecks, gearVlanChecks } from './checks/gear';
 
 const sound = soundGear();
 findingLaws({
@@ -8,6 +8,6 @@ findingLaws({
   drawn: damagedGear.map((damage) => () => buildGear(damage, sound)),
   walk: gearWalk,
   damages: gearDamages,
-  checks: gearChecks,
+  checks: [...gearChecks, ...gearBoxChecks, ...gearVlanChecks],
   runs: 1500,
 });

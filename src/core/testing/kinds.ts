@@ -13,6 +13,9 @@ import {
   shapeOf,
   type Plan,
   planOf,
+  Draft,
+  removeRecord,
+  withRecord,
   type AnyRecord,
   type TableName,
   kinds,
@@ -30,17 +33,21 @@ class Drawing {
   private readonly random: ReturnType<typeof xoroshiro128plus>;
   readonly lists = new Map<TableName, AnyRecord[]>();
 
-  constructor(seed: number) {
+  /** With a plan, what is drawn refers to its records. */
+  constructor(seed: number, plan?: Plan) {
     this.random = xoroshiro128plus(seed);
+    if (plan)
+      for (const table of tableNames)
+        this.lists.set(table, [...(plan[table].values() as Iterable<AnyRecord>)]);
   }
 
-  private number(from: number, to: number): number {
+  number(from: number, to: number): number {
     return uniformInt(this.random, from, to);
   }
-  private one<T>(items: readonly T[]): T {
+  one<T>(items: readonly T[]): T {
     return items[this.number(0, items.length - 1)]!;
   }
-  private chance(percent: number): boolean {
+  chance(percent: number): boolean {
     return this.number(1, 100) <= percent;
   }
 
@@ -147,3 +154,50 @@ export const drawnPlan = fc.nat(79).map((seed) => {
   if (!plan) drawn.set(seed, (plan = drawPlan(seed)));
   return plan;
 });
+
+/** A plan with one record more. */
+function withInserted(plan: Plan, drawing: Drawing): Plan {
+  const table = drawing.one(tableNames.filter((name) => name !== 'site'));
+  const id = `k${drawing.number(0, 1_000_000).toString(36)}`;
+  const record = plan[table].get(id) ? null : drawing.record(table, id);
+  return record ? withRecord(plan, table, id, record) : plan;
+}
+
+/** A plan in which one field of one record has another value its kind allows. */
+function withEdited(plan: Plan, drawing: Drawing): Plan {
+  const table = drawing.one(tableNames.filter((name) => plan[name].size > 0));
+  const record = drawing.one(drawing.lists.get(table)!);
+  const field = drawing.one(fieldsOf(kinds[table].fields));
+  const value = drawing.value(field);
+  if (value === null && !isNullable(field.schema)) return plan;
+  const edited = { ...record, [field.name]: value } as unknown as AnyRecord;
+  try {
+    const parsed = schemaOf(table).safeDecode(toWire(table, edited));
+    return parsed.success ? withRecord(plan, table, record.id, parsed.data) : plan;
+  } catch {
+    return plan;
+  }
+}
+
+function withRemoved(plan: Plan, drawing: Drawing): Plan {
+  const table = drawing.one(tableNames.filter((name) => name !== 'site' && plan[name].size > 0));
+  const draft = new Draft(plan, 'gone');
+  removeRecord(draft, { table, id: drawing.one(drawing.lists.get(table)!).id });
+  return draft.plan;
+}
+
+/** One change to any record of a plan, of any kind and in any field. */
+export function changeAtRandom(plan: Plan, seed: number): Plan {
+  const drawing = new Drawing(seed, plan);
+  const what = drawing.number(0, 9);
+  if (what < 6) return withEdited(plan, drawing);
+  return what < 9 ? withInserted(plan, drawing) : withRemoved(plan, drawing);
+}
+
+/** A plan with a record of each kind it has none of. */
+export const withEveryKind = (plan: Plan, seed: number): Plan =>
+  tableNames.reduce((now, table) => {
+    const record =
+      now[table].size > 0 ? null : new Drawing(seed, now).record(table, `every${table.toLowerCase()}`);
+    return record ? withRecord(now, table, record.id, record) : now;
+  }, plan);

@@ -21,8 +21,8 @@ export const RING_PORTS: readonly (readonly [string, number])[] = [
 ];
 
 /** Three switches in a ring that carries everything, the one beside the gateway its root, the next takes over. */
-export function soundTrees(): Plan {
-  let plan = soundGear();
+export function soundTrees(base: Plan = soundGear()): Plan {
+  let plan = base;
   plan = done(plan, 'addDevice', { name: 'sw-c', model: { shelf: 'switch-8p' } });
   for (const text of ['sw-b 10 = sw-c 9', 'sw-c 10 = sw-a 10'])
     plan = done(plan, 'connect', { ...typedCable(plan, text), media: 'multi-mode', length: 40 });
