@@ -9,8 +9,10 @@ import { requireBuild, requireModules, requirePackages } from './lib/setup.mjs';
 
 const options = new Set(process.argv.slice(2));
 for (const option of options)
-  if (!['--fresh', '--yes'].includes(option)) {
-    console.error(`Unknown option ${option}. Known: --fresh (reset to the demo data), --yes (do not ask).`);
+  if (!['--fresh', '--yes', '--dev'].includes(option)) {
+    console.error(
+      `Unknown option ${option}. Known: --fresh (reset to the demo data), --yes (do not ask), --dev (reload live, on data of its own).`,
+    );
     process.exit(1);
   }
 
@@ -45,7 +47,8 @@ const answers = (port) =>
 entry(async () => {
   requireNode();
   const port = portFromEnvironment();
-  const folder = dataFolder();
+  const dev = options.has('--dev');
+  const folder = `${dataFolder()}${dev ? '-dev' : ''}`;
   await confirmFresh();
   if (!(await portFree(port)))
     throw new Stop(
@@ -56,7 +59,7 @@ entry(async () => {
   const own = !process.env.DATABASE_URL;
   if (own) await requirePackages(['mariadb-server-core', 'mariadb-client-core']);
   await requireModules();
-  await requireBuild();
+  if (!dev) await requireBuild();
 
   let web = null;
   let ending = false;
@@ -78,7 +81,12 @@ entry(async () => {
 
   try {
     const url = own ? (await startDatabase(folder)).url : process.env.DATABASE_URL;
-    const env = { ...process.env, DATABASE_URL: url, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' };
+    const env = {
+      ...process.env,
+      DATABASE_URL: url,
+      NEXT_TELEMETRY_DISABLED: '1',
+      NODE_ENV: dev ? 'development' : 'production',
+    };
     const tsx = path.join(root, 'node_modules/tsx/dist/cli.mjs');
     const prepare = [tsx, 'scripts/prepare-database.ts', ...(options.has('--fresh') ? ['--fresh'] : [])];
     const prepared = spawnSync(process.execPath, prepare, {
@@ -89,7 +97,7 @@ entry(async () => {
     if (prepared.status !== 0) throw new Stop('The database could not be prepared; see the lines above.');
     const next = path.join(root, 'node_modules/next/dist/bin/next');
     // A process group of its own: Ctrl-C reaches this script only, which then ends things in order.
-    web = spawn(process.execPath, [next, 'start', '-H', '127.0.0.1', '-p', String(port)], {
+    web = spawn(process.execPath, [next, dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)], {
       cwd: root,
       env,
       detached: true,
