@@ -4,8 +4,8 @@ import {
   type Topology,
   formatVids,
   factoryBridge,
-  heard,
-  said,
+  rootPathVector,
+  designatedVector,
   type Vector,
   compareVectors,
 } from '../../src/core/model/tree';
@@ -127,7 +127,7 @@ export function naiveTree(topology: Topology): number {
       for (const from of lans[end.lan]!) {
         const sender = ends[from]!.bridge;
         if (from === to || sender === end.bridge) continue;
-        const candidate = heard(topology, said(topology, vectors, from), sender, to);
+        const candidate = rootPathVector(topology, designatedVector(topology, vectors, from), sender, to);
         if (compareVectors(candidate, vectors[end.bridge]!) >= 0) continue;
         vectors[end.bridge] = candidate;
         changed = true;

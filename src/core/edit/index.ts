@@ -1,4 +1,4 @@
-export { siblingsOf, unlikeInside } from './gear/inside';
+export { siblingsOf, unlikeInside } from './gear/controller-siblings';
 export { hasOwnFreeAddress } from './gear/management';
 export { readPortRows } from './gear/port-rows';
 export { endIn, typedCable } from './gear/typed-cable';

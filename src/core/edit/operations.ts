@@ -5,11 +5,11 @@ import * as carrying from './gear/carry';
 import * as cables from './gear/cables';
 import * as devices from './gear/devices';
 import { setPortFacts } from './gear/port-facts';
-import * as inside from './gear/inside';
+import * as inside from './gear/controller-siblings';
 import { addressBox } from './gear/management';
 import * as ports from './gear/ports';
 import { takeForward } from './uplink/advise';
-import { takeWay } from './uplink/take-way';
+import { acceptAdvice } from './uplink/accept-advice';
 import * as uplinks from './uplink/operations';
 import * as profiles from './gear/profiles';
 import { reuseAsAccessPoint } from './gear/reuse';
@@ -141,7 +141,7 @@ const all: readonly Operation[] = [
   routing.dropVoiceBox,
   routing.routeSegmentBy,
   reuseAsAccessPoint,
-  takeWay,
+  acceptAdvice,
   policy.addZone,
   policy.removeZone,
   policy.putInZone,

@@ -1,5 +1,13 @@
 import fc from 'fast-check';
-import { BoxIndex, type Box, type Span, boxesMeet, PORTS, V6_FIRST, serviceAt } from '../model/policy';
+import {
+  RangeIndex,
+  type TrafficRange,
+  type Span,
+  rangesMeet,
+  PORTS,
+  V6_FIRST,
+  serviceAt,
+} from '../model/policy';
 import { deviceNamed, put } from '../testing/gear';
 import { soundPolicy } from '../testing/policy';
 import { conditions, interfaceName, merged, quoted } from './nft-match';
@@ -60,20 +68,20 @@ describe('parts of a ruleset', () => {
 });
 
 test('the tree names every box that meets another by senders or by receivers', () => {
-  const box = fc.tuple(span, span, span) as fc.Arbitrary<Box>;
+  const box = fc.tuple(span, span, span) as fc.Arbitrary<TrafficRange>;
   fc.assert(
     fc.property(fc.array(box, { maxLength: 20 }), fc.array(box, { maxLength: 4 }), (boxes, asked) => {
       const owners = boxes.map((_, i) => i);
       for (const side of [0, 1] as const) {
-        const found = new BoxIndex(boxes, owners, side).meeting(asked, Infinity)!;
+        const found = new RangeIndex(boxes, owners, side).meeting(asked, Infinity)!;
         boxes.forEach((one, i) => {
           const meets = asked.some(
             ([...other]) => one[side][0] <= other[side]![1] && other[side]![0] <= one[side][1],
           );
           expect(found.has(i)).toBe(meets);
-          if (asked.some((other) => boxesMeet(one, other))) expect(found.has(i)).toBe(true);
+          if (asked.some((other) => rangesMeet(one, other))) expect(found.has(i)).toBe(true);
         });
-        const few = new BoxIndex(boxes, owners, side).meeting(asked, 1);
+        const few = new RangeIndex(boxes, owners, side).meeting(asked, 1);
         expect(few === null).toBe(found.size > 1);
       }
     }),

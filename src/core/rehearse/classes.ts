@@ -21,7 +21,7 @@ import {
   vidsById,
   type WiredPort,
 } from '../model/wiring';
-import { avoids, bridgeAt, changedBetween, isSymmetric, reachersOf, fabric } from '../model/switching';
+import { avoids, bridgeAt, changedBetween, isSymmetric, reverseFlood, fabric } from '../model/switching';
 import { type Router, legUp, routersIn } from '../model/routing';
 import { type Place, spreadBy, insideState, placeOf } from './frames';
 
@@ -133,7 +133,7 @@ const heldHome = deriveBy((plan, vlan: string, before: HeldHome | null | undefin
   const flood = spreadBy(plan, place, vlan);
   if (!flood) return null;
   // Where every link treats both directions alike, who is heard hears.
-  const reachers = even ? flood.came : reachersOf(made, insideState(plan, place.bridge, vlan));
+  const reachers = even ? flood.came : reverseFlood(made, insideState(plan, place.bridge, vlan));
   return { fabric: made, place, flood, reachers };
 }, Object.is);
 

@@ -29,7 +29,7 @@ import {
   hopsTo,
   bridgeAt,
   fabric,
-  usersOf,
+  membersOfVlan,
   hearsTag,
   walkTo,
 } from '../model/switching';
@@ -125,7 +125,7 @@ function originOf(plan: Plan, place: Place, vlan: string): Sent {
         }
   // Somebody whose cable is not recorded speaks from where the segment is: at its router, else wherever it is used.
   const state =
-    place.kind === 'assumed' ? (atRouter(plan, vlan) ?? usersOf(plan, vlan)[0]?.state) : undefined;
+    place.kind === 'assumed' ? (atRouter(plan, vlan) ?? membersOfVlan(plan, vlan)[0]?.state) : undefined;
   return { origin: state ? { state } : null, why: null };
 }
 
@@ -272,7 +272,7 @@ export function deliver(plan: Plan, from: Place, vlan: string, to: Place, listen
     const assumed = heard.assumed || from.kind === 'assumed';
     return { hops: assumed ? [] : heard.hops, why: null, remedies: [], assumed };
   }
-  if (to.kind === 'assumed' && vlan === listens && usersOf(plan, vlan).length === 0)
+  if (to.kind === 'assumed' && vlan === listens && membersOfVlan(plan, vlan).length === 0)
     return { hops: [], why: null, remedies: [], assumed: true };
   return { hops: [], ...stoppedBy(plan, from, to, listens), assumed: false };
 }

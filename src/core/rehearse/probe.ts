@@ -16,7 +16,7 @@ import { plugIn } from '../model/switching';
 import { protocolsMeet, forwardsOf, uplinksOf, letsForwardsIn } from '../model/uplink';
 import { type Host, farAddress, hostAt, newcomer, outsideAddress } from './host';
 import type { Arrival, Conversation, Packet, Step, Stop, Trip, Wired } from './conversation';
-import { Traveller, forwardFor } from './trip';
+import { PacketWalk, forwardFor } from './packet-walk';
 
 /** One question: may this one reach that one by a service, and does the answer come back? */
 export type Sender =
@@ -185,7 +185,7 @@ function forwardTo(
 function answerTrip(plan: Plan, today: string | null, forth: Trip, talk: Conversation): Trip {
   const { arrival, packet } = forth;
   const reply: Packet = { ...packet, from: packet.to, to: packet.from, reply: true };
-  const traveller = new Traveller(plan, today, reply, talk);
+  const traveller = new PacketWalk(plan, today, reply, talk);
   const at = arrival as Arrival;
   switch (at.at) {
     case 'host':
@@ -271,7 +271,7 @@ export function probe(plan: Plan, question: Question, today: string | null = nul
       wanted: { ...wanted, port: entry.port },
       reply: false,
     };
-    forth = new Traveller(plan, today, packet, talk).fromUplink(router, entry.uplink, entry.forward);
+    forth = new PacketWalk(plan, today, packet, talk).fromUplink(router, entry.uplink, entry.forward);
   } else {
     const sender = senderHost(plan, from, address);
     if (typeof sender === 'string') return failed('the sender', sender);
@@ -279,7 +279,7 @@ export function probe(plan: Plan, question: Question, today: string | null = nul
     if (sender.device === null) talk = conversation([sender]);
     const router = host.device && routersIn(plan).get(host.device.id);
     const packet: Packet = { from: host.address, to: address, wanted, reply: false };
-    const traveller = new Traveller(plan, today, packet, talk);
+    const traveller = new PacketWalk(plan, today, packet, talk);
     forth = router ? traveller.fromRouter(router) : traveller.fromHost(host);
   }
   const back = forth.stop ? null : answerTrip(plan, today, forth, talk);

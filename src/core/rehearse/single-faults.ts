@@ -2,7 +2,7 @@ import { type Plan, type Work, finish, type Device } from '../plan';
 import { bridgeAt, fabric } from '../model/switching';
 import { linksOf, portsOf, inwardPorts } from '../model/wiring';
 import { type Fault, endsOfCable, singleFaultsOf, withFault } from './faults';
-import { standingAfter, standingOf } from './standing';
+import { snapshotAfter, snapshotOf } from './network-snapshot';
 import { compareStandings } from './what-if';
 
 /** Every failure that can happen alone, and how much it takes away. */
@@ -90,10 +90,10 @@ function cureOf(plan: Plan, fault: Fault, cutOff: readonly Device[]): string {
  */
 export function* singleFaults(plan: Plan, today: string | null): Work<Ranked[], Progress> {
   const faults = singleFaultsOf(plan);
-  const before = standingOf(plan, today);
+  const before = snapshotOf(plan, today);
   const ranked: Ranked[] = [];
   for (const [i, fault] of faults.entries()) {
-    const after = standingAfter(plan, before, withFault(plan, fault), today);
+    const after = snapshotAfter(plan, before, withFault(plan, fault), today);
     const { cutOff, answers, lost } = compareStandings(plan, before, after);
     const harmless = cutOff.length === 0 && answers.length === 0 && lost.length === 0;
     ranked.push({

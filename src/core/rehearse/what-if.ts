@@ -4,7 +4,7 @@ import { classesOf, homeOf } from './classes';
 import { type Fault, withFaults } from './faults';
 import type { Answer } from './probe';
 import { type IntruderReach, intruderReach } from './intruder';
-import { type Standing, standingAfter, standingOf } from './standing';
+import { type NetworkSnapshot, snapshotAfter, snapshotOf } from './network-snapshot';
 
 /** What becomes of a network with faults: for whom what changes. */
 
@@ -34,8 +34,8 @@ const devicesWhere = (plan: Plan, ids: Iterable<string>): Device[] =>
 /** What changes between two standings, without the ways, which are dearer to compare. */
 export function compareStandings(
   plan: Plan,
-  before: Standing,
-  after: Standing,
+  before: NetworkSnapshot,
+  after: NetworkSnapshot,
 ): Omit<Impact, 'rerouted' | 'intruders'> {
   const cutOff: string[] = [];
   const joined: string[] = [];
@@ -80,10 +80,10 @@ const waysOf = derive((plan): Map<string, string> => {
 
 /** The same network with faults, compared with the plan as it is. */
 export function whatIf(plan: Plan, faults: readonly Fault[], today: string | null): Impact {
-  const before = standingOf(plan, today);
+  const before = snapshotOf(plan, today);
   const ways = waysOf(plan);
   const broken = withFaults(plan, faults);
-  const compared = compareStandings(plan, before, standingAfter(plan, before, broken, today));
+  const compared = compareStandings(plan, before, snapshotAfter(plan, before, broken, today));
   const rerouted = [...waysOf(broken)].flatMap(([device, way]) => {
     const old = ways.get(device);
     return old !== undefined && old !== way ? [device] : [];

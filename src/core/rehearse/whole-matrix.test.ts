@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import {
-  boxesMeet,
-  type Box,
+  rangesMeet,
+  type TrafficRange,
   ruleFor,
   rulesOf,
   onLine,
@@ -46,13 +46,13 @@ describe('the whole matrix', () => {
                 { protocol: 'icmp', port: 8 },
               ] as const) {
                 const at = (value: bigint) => [value, value] as const;
-                const packet: Box = [
+                const packet: TrafficRange = [
                   at(onLine(from.address)),
                   at(onLine(to.address)),
                   at(serviceAt(wanted.protocol, wanted.port)),
                 ];
                 const spoke = ruleFor(plan, 'any', from.address, to.address, wanted, TODAY)?.rule;
-                const found = pair.rules.filter(({ boxes }) => boxes.some((box) => boxesMeet(box, packet)));
+                const found = pair.rules.filter(({ boxes }) => boxes.some((box) => rangesMeet(box, packet)));
                 expect(found.map(({ rule }) => rule.id)).toEqual(spoke ? [spoke.id] : []);
                 counted[spoke ? 'decided' : 'left']++;
               }

@@ -2,8 +2,8 @@ import { derive, deriveBy, equal, type Plan, type Rule, type Zone } from '../pla
 import {
   holds,
   rulesOf,
-  BoxIndex,
-  type Box,
+  RangeIndex,
+  type TrafficRange,
   type Span,
   subtract,
   boxesOfRule,
@@ -20,7 +20,7 @@ export interface Pair {
   readonly to: Zone;
   readonly passing: Passing;
   /** The rules that decide something between the two, from the top, each with the traffic that is left to it. */
-  readonly rules: readonly { readonly rule: Rule; readonly boxes: readonly Box[] }[];
+  readonly rules: readonly { readonly rule: Rule; readonly boxes: readonly TrafficRange[] }[];
   readonly differences: readonly Difference[];
 }
 
@@ -33,13 +33,13 @@ const zonesIn = derive(
   (plan) => {
     const zones = zonesOf(plan);
     const spans = zones.map(({ id }) => spansOfZone(plan, id));
-    const boxes = spans.flat().map((span): Box => [span, span, ANY]);
+    const boxes = spans.flat().map((span): TrafficRange => [span, span, ANY]);
     const owners = spans.flatMap((list, i) => list.map(() => i));
     return {
       zones,
       spans,
-      senders: new BoxIndex(boxes, owners, 0),
-      receivers: new BoxIndex(boxes, owners, 1),
+      senders: new RangeIndex(boxes, owners, 0),
+      receivers: new RangeIndex(boxes, owners, 1),
     };
   },
   (a, b) => equal(a.zones, b.zones) && equal(a.spans, b.spans),
@@ -79,8 +79,12 @@ const cut = (a: Span, b: Span): Span | null => {
 };
 
 /** The part of some boxes that goes from one zone to another. */
-function within(boxes: readonly Box[], senders: readonly Span[], receivers: readonly Span[]): Box[] {
-  const parts: Box[] = [];
+function within(
+  boxes: readonly TrafficRange[],
+  senders: readonly Span[],
+  receivers: readonly Span[],
+): TrafficRange[] {
+  const parts: TrafficRange[] = [];
   for (const [from, to, service] of boxes)
     for (const a of senders) {
       const sender = cut(from, a);
@@ -97,7 +101,7 @@ function decidedBy(plan: Plan, made: Zones, pair: number, rules: readonly Rule[]
   const count = made.zones.length;
   const [senders, receivers] = [made.spans[Math.floor(pair / count)]!, made.spans[pair % count]!];
   const found: Exceptions[number][] = [];
-  const decided: Box[] = [];
+  const decided: TrafficRange[] = [];
   for (const rule of rules) {
     const boxes = subtract(within(boxesOfRule(plan, rule), senders, receivers), decided);
     if (boxes.length === 0) continue;
@@ -113,7 +117,7 @@ interface Decided {
     number,
     {
       readonly rules: readonly Rule[];
-      readonly boxes: readonly (readonly Box[])[];
+      readonly boxes: readonly (readonly TrafficRange[])[];
       readonly found: Exceptions;
     }
   >;
@@ -133,7 +137,7 @@ const exceptionsOn = deriveBy((plan, today: string, before: Decided | undefined)
       else rulesBy.set(pair, [rule]);
     }
   }
-  const byPair = new Map<number, { rules: Rule[]; boxes: (readonly Box[])[]; found: Exceptions }>();
+  const byPair = new Map<number, { rules: Rule[]; boxes: (readonly TrafficRange[])[]; found: Exceptions }>();
   for (const [pair, rules] of rulesBy) {
     const boxes = rules.map((rule) => boxesOfRule(plan, rule));
     const known = before?.zones === zones ? before.byPair.get(pair) : undefined;

@@ -5,7 +5,7 @@ import { neededTrunks } from '../../model/switching';
 import { innerPort, portsOf, carriedOf, numberings, placesOf } from '../../model/wiring';
 import { buildGear, damagedGear, deviceNamed, portNamed, put, soundGear } from '../../testing/gear';
 import { done, tried } from '../../testing/plans';
-import { siblingsOf, unlikeInside } from './inside';
+import { siblingsOf, unlikeInside } from './controller-siblings';
 import { managementSubnet } from './management';
 import { readPortRows } from './port-rows';
 

@@ -8,7 +8,7 @@ import {
   plugIn,
   pluggedInto,
   islandsOf,
-  usersOf,
+  membersOfVlan,
 } from '../../model/switching';
 import {
   linksOf,
@@ -345,7 +345,7 @@ describe('carry, prune and plug in', () => {
         const check = (now: Plan) => {
           const root = components(now);
           const groups = new Set(
-            usersOf(now, id)
+            membersOfVlan(now, id)
               .filter((user) => user.port.number > 0)
               .map((user) => root(user.port.device)),
           );
@@ -366,7 +366,7 @@ describe('carry, prune and plug in', () => {
         const plan = built(drawn);
         const id = vlan(plan, 'cameras').id;
         const users = new Set(
-          usersOf(plan, id)
+          membersOfVlan(plan, id)
             .filter((user) => user.port.number > 0)
             .map((user) => user.port.device),
         );

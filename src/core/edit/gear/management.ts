@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { formatAddress } from '../../address';
-import { insertCard, subnetsSettings } from '../hosts/card';
+import { insertCard, subnetsSettings } from '../hosts/network-interface';
 import { nextFreeAddress } from '../../model/hosts';
 import {
   boxOf,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { formatAddress } from '../../address';
-import { insertCard } from '../hosts/card';
+import { insertCard } from '../hosts/network-interface';
 import { nextFreeAddress } from '../../model/hosts';
 import {
   boxOf,

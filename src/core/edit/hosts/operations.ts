@@ -13,7 +13,7 @@ import {
   Refusal,
   hostOf,
 } from '../../plan';
-import { insertCard, subnetsSettings } from './card';
+import { insertCard, subnetsSettings } from './network-interface';
 import { removeAddress } from './remove';
 import { nameMessage, nameProblem, proposeHostName, nextFreeAddress } from '../../model/hosts';
 

@@ -8,9 +8,9 @@ import {
   analyse,
   holds,
   rulesOf,
-  type Box,
+  type TrafficRange,
   type Span,
-  boxesMeet,
+  rangesMeet,
   gaps,
   subtract,
   without,
@@ -38,8 +38,8 @@ describe('boxes of traffic', () => {
   const span = fc
     .tuple(fc.nat(9), fc.nat(9))
     .map(([a, b]): Span => (a < b ? [BigInt(a), BigInt(b)] : [BigInt(b), BigInt(a)]));
-  const box = fc.tuple(span, span, span) as fc.Arbitrary<Box>;
-  const holdsPoint = (boxes: readonly Box[], point: readonly bigint[]) =>
+  const box = fc.tuple(span, span, span) as fc.Arbitrary<TrafficRange>;
+  const holdsPoint = (boxes: readonly TrafficRange[], point: readonly bigint[]) =>
     boxes.some((one) => one.every(([from, to], i) => point[i]! >= from && point[i]! <= to));
   test('what is left of a box is what was in it and not in the other, each point once', () => {
     fc.assert(
@@ -47,7 +47,7 @@ describe('boxes of traffic', () => {
         const point = at.map(BigInt);
         const left = without(one, cut);
         expect(holdsPoint(left, point)).toBe(holdsPoint([one], point) && !holdsPoint([cut], point));
-        left.forEach((a, i) => left.slice(i + 1).forEach((b) => expect(boxesMeet(a, b)).toBe(false)));
+        left.forEach((a, i) => left.slice(i + 1).forEach((b) => expect(rangesMeet(a, b)).toBe(false)));
       }),
     );
   });
@@ -86,7 +86,7 @@ describe('rules among themselves', () => {
     ]);
     return marks[0]!.flatMap((a) => marks[1]!.flatMap((b) => marks[2]!.map((c) => [a, b, c] as const)));
   };
-  const speaks = (boxes: readonly Box[], point: readonly bigint[]) =>
+  const speaks = (boxes: readonly TrafficRange[], point: readonly bigint[]) =>
     boxes.some((one) => one.every(([from, to], i) => point[i]! >= from && point[i]! <= to));
   const drawn = fc.array(
     fc.tuple(

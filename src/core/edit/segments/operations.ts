@@ -21,7 +21,7 @@ import {
   vlansOf,
 } from '../../plan';
 import { carriedOf, vlansIn } from '../../model/wiring';
-import { insertCard } from '../hosts/card';
+import { insertCard } from '../hosts/network-interface';
 import { removeAddress } from '../hosts/remove';
 import { proposeSegment } from './propose';
 import { habitualGateway } from '../../model/segments';

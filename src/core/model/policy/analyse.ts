@@ -1,6 +1,6 @@
 import { type Collection, memo, type Plan, type Rule } from '../../plan';
-import { type Box, anyMeet, subtract } from './boxes';
-import { BoxIndex } from './box-index';
+import { type TrafficRange, anyMeet, subtract } from './traffic-range';
+import { RangeIndex } from './range-index';
 import { boxesOfRule } from './traffic';
 import { inRank } from './zones';
 
@@ -16,9 +16,9 @@ export const holds = (rule: Rule, today: string | null): boolean =>
 
 export interface Judged {
   readonly rule: Rule;
-  readonly boxes: readonly Box[];
+  readonly boxes: readonly TrafficRange[];
   /** What no earlier rule has decided: the traffic this rule really decides. */
-  readonly left: readonly Box[];
+  readonly left: readonly TrafficRange[];
   /**
    * nothing: it speaks of nobody or of no service. shadowed: rules above decide all it speaks of, some of it the other
    * way. redundant: all it speaks of would be decided the same by the rules above and below. conflict: a rule above takes
@@ -29,13 +29,14 @@ export interface Judged {
   readonly others: readonly Rule[];
 }
 
-const covers = (outer: readonly Box[], inner: readonly Box[]): boolean => subtract(inner, outer).length === 0;
+const covers = (outer: readonly TrafficRange[], inner: readonly TrafficRange[]): boolean =>
+  subtract(inner, outer).length === 0;
 
 /** For each list of boxes the others that may share traffic with it, ascending: by receivers, or by senders if fewer. */
-function neighbours(boxes: readonly (readonly Box[])[]): (at: number) => readonly number[] {
+function neighbours(boxes: readonly (readonly TrafficRange[])[]): (at: number) => readonly number[] {
   const all = boxes.flat();
   const owners = boxes.flatMap((list, i) => list.map(() => i));
-  const [senders, receivers] = [new BoxIndex(all, owners, 0), new BoxIndex(all, owners, 1)];
+  const [senders, receivers] = [new RangeIndex(all, owners, 0), new RangeIndex(all, owners, 1)];
   return (at) => {
     const own = boxes[at]!;
     const to = receivers.meeting(own, Infinity)!;
@@ -56,7 +57,7 @@ export function analyse(plan: Plan, today: string | null = null): Judged[] {
     const around = near(at);
     // Those above it that really take something away from it.
     const deciders: number[] = [];
-    let left: readonly Box[] = own;
+    let left: readonly TrafficRange[] = own;
     for (const i of around) {
       if (i >= at) break;
       if (!anyMeet(left, boxes[i]!)) continue;
@@ -79,9 +80,9 @@ export function analyse(plan: Plan, today: string | null = null): Judged[] {
 /** The later rules that would decide all of `left` in the same way; null when some of it would come out otherwise. */
 function takenOver(
   rules: readonly Rule[],
-  boxes: readonly (readonly Box[])[],
+  boxes: readonly (readonly TrafficRange[])[],
   at: number,
-  left: readonly Box[],
+  left: readonly TrafficRange[],
   around: readonly number[],
 ): number[] | null {
   let rest = [...left];

@@ -1,7 +1,7 @@
 import { type IpAddress, contains } from '../../address';
 import { derive, type Plan, type Device, type Rule, type Zone, type RecordRef } from '../../plan';
 import { holds, rulesOf } from './analyse';
-import { type Box, boxesMeet } from './boxes';
+import { type TrafficRange, rangesMeet } from './traffic-range';
 import { filterOf } from './enforce';
 import { serviceNames } from './services';
 import { boxesOfRule, onLine, serviceAt, servicesSpans } from './traffic';
@@ -45,7 +45,8 @@ export function zoneOfSide(plan: Plan, side: Side): Zone | undefined {
 /** The boxes of traffic of every rule, worked out once for a plan. */
 const spoken = derive((plan) => rulesOf(plan).map((rule) => ({ rule, boxes: boxesOfRule(plan, rule) })));
 
-const meets = (boxes: readonly Box[], packet: Box) => boxes.some((box) => boxesMeet(box, packet));
+const meets = (boxes: readonly TrafficRange[], packet: TrafficRange) =>
+  boxes.some((box) => rangesMeet(box, packet));
 const point = (at: bigint): readonly [bigint, bigint] => [at, at];
 
 /** The first rule that holds on a box and speaks of a packet. */
@@ -57,7 +58,7 @@ export function ruleFor(
   wanted: Wanted,
   today: string | null,
 ): { readonly rule: Rule; readonly place: number } | null {
-  const packet: Box = [
+  const packet: TrafficRange = [
     point(onLine(from)),
     point(onLine(to)),
     point(serviceAt(wanted.protocol, wanted.port)),

@@ -1,6 +1,6 @@
 export { analyse, holds, rulesOf } from './analyse';
-export { BoxIndex } from './box-index';
-export { type Box, type Span, anyMeet, boxesMeet, gaps, subtract, without } from './boxes';
+export { RangeIndex } from './range-index';
+export { type TrafficRange, type Span, anyMeet, rangesMeet, gaps, subtract, without } from './traffic-range';
 export {
   type Side,
   type Verdict,

@@ -11,7 +11,7 @@ import {
   interfacesOf,
   subnetsOf,
 } from '../../plan';
-import { type Box, type Span, gaps } from './boxes';
+import { type TrafficRange, type Span, gaps } from './traffic-range';
 import { serviceOf } from './services';
 
 /** What the parties and services of a rule are on the lines of addresses and services. */
@@ -107,14 +107,14 @@ export const servicesSpans = (plan: Plan, ids: readonly string[]): Span[] =>
 const sameFamily = (a: Span, b: Span): boolean => a[0] <= V4_LAST === b[0] <= V4_LAST;
 
 /** What a recorded rule speaks of. */
-export const boxesOfRule = (plan: Plan, { id }: Rule): readonly Box[] => boxesBy(plan, id);
-const boxesBy = deriveBy((plan, id: string): readonly Box[] => boxesOf(plan, plan.rule.get(id)!));
+export const boxesOfRule = (plan: Plan, { id }: Rule): readonly TrafficRange[] => boxesBy(plan, id);
+const boxesBy = deriveBy((plan, id: string): readonly TrafficRange[] => boxesOf(plan, plan.rule.get(id)!));
 
 /** What a rule speaks of. Nobody sends from one address family to the other. */
-export function boxesOf(plan: Plan, rule: Pick<Rule, 'from' | 'to' | 'services'>): Box[] {
+export function boxesOf(plan: Plan, rule: Pick<Rule, 'from' | 'to' | 'services'>): TrafficRange[] {
   const services = rule.services.length === 0 ? [EVERYTHING] : servicesSpans(plan, rule.services);
   const receivers = spansOf(plan, rule.to);
-  const boxes: Box[] = [];
+  const boxes: TrafficRange[] = [];
   for (const from of spansOf(plan, rule.from))
     for (const to of receivers)
       if (sameFamily(from, to)) for (const service of services) boxes.push([from, to, service]);

@@ -1,6 +1,6 @@
 import { derive, deriveBy, type Plan, vlansOf, memo } from '../../plan';
 import { carries, isOpen, type Fabric, type Link, type WiredPort } from '../wiring';
-import { fabric, usersOf } from './users';
+import { fabric, membersOfVlan } from './vlan-members';
 
 /** A link between two bridges, by their places in the fabric. */
 interface Line {
@@ -65,7 +65,7 @@ export const neededTrunks = (plan: Plan, vlan: string): readonly Trunk[] =>
   trunksAt(plan, neededLines(plan, vlan));
 
 const neededLines = deriveBy((plan, vlan: string): readonly Line[] => {
-  const users = new Set(usersOf(plan, vlan).map((user) => user.state.bridge));
+  const users = new Set(membersOfVlan(plan, vlan).map((user) => user.state.bridge));
   const { blocks, boxesOf, touching } = blocksIn(plan);
   // A block is a leaf when at most one of its boxes is in another block that stands, or uses the VLAN.
   const standing = new Set(blocks.keys());
@@ -195,7 +195,7 @@ export const missingPorts = deriveBy((plan, vlan: string): readonly WiredPort[] 
       const port = without.get(id);
       if (port) found.set(id, port);
     }
-  for (const { port } of usersOf(plan, vlan)) if (without.has(port.id)) found.set(port.id, port);
+  for (const { port } of membersOfVlan(plan, vlan)) if (without.has(port.id)) found.set(port.id, port);
   return [...found.values()];
 });
 

@@ -5,6 +5,6 @@ export { joinedIn } from './joined';
 export { goesRound, hasLoop } from './loops';
 export { plugIn, pluggedInto } from './plug-in';
 export { avoids, changedBetween, floodFrom } from './reach';
-export { isSymmetric, reachersOf } from './reachers';
-export { type Island, type VlanUser, bridgeAt, fabric, islandsOf, usersOf } from './users';
+export { isSymmetric, reverseFlood } from './reverse-flood';
+export { type Island, type VlanMember, bridgeAt, fabric, islandsOf, membersOfVlan } from './vlan-members';
 export { hearsTag, walkTo } from './walk';

@@ -5,7 +5,7 @@ import { drawnNetwork, network } from '../../testing/networks';
 import { buildTrees, damagedTrees, soundTrees } from '../../testing/trees';
 import { flood, stateKey } from '../wiring';
 import { joinedIn } from './joined';
-import { fabric } from './users';
+import { fabric } from './vlan-members';
 
 describe('who is on one wire', () => {
   /** Compares with floods; says whether there was anything to compare. */

@@ -10,7 +10,7 @@ import {
   vidsById,
 } from '../wiring';
 import { fabric } from './reach';
-import { isEvenLink } from './reachers';
+import { isEvenLink } from './reverse-flood';
 
 /** Which boxes are on one wire, for all VLANs at once: what a flood tells for one VLAN, without the way. */
 

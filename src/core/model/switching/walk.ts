@@ -12,7 +12,7 @@ import {
   portsOf,
 } from '../wiring';
 import type { Hop } from './follow';
-import { fabric } from './users';
+import { fabric } from './vlan-members';
 
 /** How far a frame gets on its way, and what stops it there; null when nothing does. */
 export interface Walked {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { type Role, type Topology, computeTree, heardBy, treeWithout } from './compute';
+import { type Role, type Topology, computeTree, heardBy, treeAfterLoss } from './compute';
 import { decidedBy, pathCost, portId } from './vector';
-import { recounted, reduce } from './without';
+import { recounted, reduce } from './recompute-after-loss';
 
 /** Bridges, ports and LANs drawn as small numbers: parallel links, shared LANs, ports of one bridge on one LAN, regions. */
 const drawn = fc
@@ -229,7 +229,7 @@ describe('roles from priority vectors', () => {
     const second = topologyOf(two, links(true), 0);
     const tree = computeTree(second);
     expect(tree.roles).toEqual(['designated', 'alternate', 'designated', 'root']);
-    const [first, other] = [1, 3].map((end) => heardBy(second, tree.vectors, tree.speakers, end)!);
+    const [first, other] = [1, 3].map((end) => heardBy(second, tree.vectors, tree.designatedPorts, end)!);
     expect(decidedBy(first!, other!)).toBe('port');
   });
 
@@ -250,7 +250,7 @@ test('a tree made from the one before LANs went away is the one computed from no
       const shape = reduce({ ports: [], topology }, gone);
       const { tree, cut } = recounted(computeTree(topology), shape);
       const left: Topology = { ...shape.topology, order: topology.order };
-      const made = treeWithout(left, tree, cut);
+      const made = treeAfterLoss(left, tree, cut);
       if (made === null) return;
       if (cut.length > 0) searched++;
       expect(made).toEqual(computeTree(left));

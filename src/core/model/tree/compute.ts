@@ -35,19 +35,19 @@ export interface Tree {
   /** The end by which each bridge reaches its root; null for a root. */
   readonly rootEnds: readonly (number | null)[];
   /** The end that speaks on each LAN. */
-  readonly speakers: readonly number[];
+  readonly designatedPorts: readonly number[];
   /** By end. */
   readonly roles: readonly Role[];
 }
 
 /** What a bridge says by one of its ports (the designated priority vector, clause 13.10). */
-export const said = (topology: Topology, vectors: readonly Vector[], end: number): Vector => {
+export const designatedVector = (topology: Topology, vectors: readonly Vector[], end: number): Vector => {
   const { bridge, id } = topology.ends[end]!;
   return { ...vectors[bridge]!, bridge: topology.order[bridge]!, port: id, received: 0 };
 };
 
 /** A message as it counts for who hears it by a port: with the cost of that port (the root path priority vector). */
-export function heard(topology: Topology, message: Vector, sender: number, end: number): Vector {
+export function rootPathVector(topology: Topology, message: Vector, sender: number, end: number): Vector {
   const { bridge, externalCost, internalCost, id } = topology.ends[end]!;
   if (topology.region[sender] === topology.region[bridge])
     return { ...message, internal: message.internal + internalCost, received: id };
@@ -183,7 +183,7 @@ export function computeTree(topology: Topology): Tree {
   const ways = order.map((_, bridge) => rootEndOf(topology, best, speakers, bridge));
   const rootEnds = ways.map(({ end }) => end);
   const roles = ends.map((_, end) => roleOf(ends, speakers, rootEnds, end));
-  return { vectors: ways.map(({ vector }) => vector), rootEnds, speakers, roles };
+  return { vectors: ways.map(({ vector }) => vector), rootEnds, designatedPorts: speakers, roles };
 }
 
 /**
@@ -192,7 +192,7 @@ export function computeTree(topology: Topology): Tree {
  * passes none of these keeps it, for a LAN that is gone makes no other way better; only what hangs on them is searched anew.
  * Null where a shared LAN of three or more is among it: there the tree has to be computed whole.
  */
-export function treeWithout(topology: Topology, before: Tree, cut: readonly number[]): Tree | null {
+export function treeAfterLoss(topology: Topology, before: Tree, cut: readonly number[]): Tree | null {
   if (cut.length === 0) return before;
   const { order, region, ends, endsOf, lans } = topology;
   const hangs = new Uint8Array(order.length);
@@ -200,7 +200,7 @@ export function treeWithout(topology: Topology, before: Tree, cut: readonly numb
   const children: (number[] | undefined)[] = [];
   before.rootEnds.forEach((end, bridge) => {
     if (end === null || hangs[bridge]) return;
-    const parent = ends[before.speakers[ends[end]!.lan]!]!.bridge;
+    const parent = ends[before.designatedPorts[ends[end]!.lan]!]!.bridge;
     (children[parent] ??= []).push(bridge);
   });
   const lost = [...cut];
@@ -242,7 +242,7 @@ export function treeWithout(topology: Topology, before: Tree, cut: readonly numb
     for (const from of endsOf[bridge]!)
       for (const to of lans[ends[from]!.lan]!) if (!settled[ends[to]!.bridge]) offer(next, to);
   }
-  const speakers = [...before.speakers];
+  const speakers = [...before.designatedPorts];
   for (const lan of touched) speakers[lan] = speakerOn(ends, best, lans[lan]!);
   const [rootEnds, vectors, roles] = [[...before.rootEnds], [...before.vectors], [...before.roles]];
   for (const bridge of lost) {
@@ -251,7 +251,7 @@ export function treeWithout(topology: Topology, before: Tree, cut: readonly numb
     vectors[bridge] = way.vector;
   }
   for (const lan of touched) for (const end of lans[lan]!) roles[end] = roleOf(ends, speakers, rootEnds, end);
-  return { vectors, rootEnds, speakers, roles };
+  return { vectors, rootEnds, designatedPorts: speakers, roles };
 }
 
 /** What a bridge learns by an end of the way another has. */
@@ -295,5 +295,7 @@ export function heardBy(
   const { bridge, lan } = topology.ends[end]!;
   const speaker = speakers[lan]!;
   const sender = topology.ends[speaker]!.bridge;
-  return sender === bridge ? null : heard(topology, said(topology, vectors, speaker), sender, end);
+  return sender === bridge
+    ? null
+    : rootPathVector(topology, designatedVector(topology, vectors, speaker), sender, end);
 }

@@ -1,7 +1,7 @@
 import { derive, deriveBy, type Plan } from '../../plan';
 import { type VidSet, type Bridge, type Fabric, bridgeOf, fabricOf, vidsById } from '../wiring';
 import { type Trees, growTrees } from './trees';
-import { lostBetween, treesWithout } from './without';
+import { lostBetween, treesAfterLoss } from './recompute-after-loss';
 
 /** The ports of boxes that are off in the second plan and on in the first; null where they differ in more than that. */
 export const lostPorts = (before: Plan, after: Plan): ReadonlySet<string> | null =>
@@ -45,7 +45,7 @@ const standing = derive((plan, before: Standing | undefined): Standing => {
   if (before && alike && !before.trees.settings.some(({ mode }) => mode === 'rstp-per-vlan'))
     return { ...before, fabric };
   const lost = before && before.records === records ? lostBetween(before.fabric, fabric) : null;
-  const kept = lost && treesWithout(before!.trees, plan, fabric, lost);
+  const kept = lost && treesAfterLoss(before!.trees, plan, fabric, lost);
   return { records, shapes: made, fabric, trees: kept ?? growTrees(plan, fabric) };
 }, Object.is);
 /** The trees of a plan, grown again only when something they are read off changes. */

@@ -1,4 +1,4 @@
-export { type Topology, heard, rootsOf, said } from './compute';
+export { type Topology, rootPathVector, rootsOf, designatedVector } from './compute';
 export { forwardingFabric, lostPorts, treesOf } from './forwarding';
 export { type Newcomer, plugInSwitch } from './new-switch';
 export { formatVids, parseVids } from './ranges';

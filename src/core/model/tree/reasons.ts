@@ -1,6 +1,6 @@
 import { type Plan, portTitle } from '../../plan';
 import type { Fabric } from '../wiring';
-import { heardBy, rootsOf, said } from './compute';
+import { heardBy, rootsOf, designatedVector } from './compute';
 import type { Grown, Identifier } from './trees';
 import { type Vector, compareVectors, decidedBy } from './vector';
 
@@ -84,7 +84,12 @@ export class Reasons {
     const others = topology.lans[topology.ends[end]!.lan]!.filter((other) => other !== end);
     if (others.length === 0) return null;
     return others.reduce((a, b) =>
-      compareVectors(said(topology, tree.vectors, a), said(topology, tree.vectors, b)) <= 0 ? a : b,
+      compareVectors(
+        designatedVector(topology, tree.vectors, a),
+        designatedVector(topology, tree.vectors, b),
+      ) <= 0
+        ? a
+        : b,
     );
   }
 
@@ -94,7 +99,7 @@ export class Reasons {
     let best: { end: number; vector: Vector } | null = null;
     for (const end of topology.endsOf[bridge]!) {
       if (end === but) continue;
-      const vector = heardBy(topology, tree.vectors, tree.speakers, end);
+      const vector = heardBy(topology, tree.vectors, tree.designatedPorts, end);
       // A port that speaks itself would be the way only if everything else went.
       if (!vector || tree.roles[end] === 'designated') continue;
       if (!best || compareVectors(vector, best.vector) < 0) best = { end, vector };
@@ -106,13 +111,16 @@ export class Reasons {
   ofPort(end: number): string {
     const { topology, tree } = this.grown;
     const { bridge, lan, restricted } = topology.ends[end]!;
-    const speaker = tree.speakers[lan]!;
-    const heardHere = heardBy(topology, tree.vectors, tree.speakers, end);
+    const speaker = tree.designatedPorts[lan]!;
+    const heardHere = heardBy(topology, tree.vectors, tree.designatedPorts, end);
     switch (tree.roles[end]!) {
       case 'designated': {
         const rival = this.rivalOn(end);
         if (rival === null) return 'nobody else on this link takes part';
-        const [mine, theirs] = [said(topology, tree.vectors, end), said(topology, tree.vectors, rival)];
+        const [mine, theirs] = [
+          designatedVector(topology, tree.vectors, end),
+          designatedVector(topology, tree.vectors, rival),
+        ];
         if (topology.ends[rival]!.bridge === bridge)
           return `the other port of the same box on this LAN is ${this.portName(rival)}; port id ${portIdText(mine.port)} lower than ${portIdText(theirs.port)}`;
         return `${this.compared(mine, theirs, this.name(topology.ends[rival]!.bridge))}, so this side speaks`;
@@ -124,7 +132,10 @@ export class Reasons {
         return `${way}: ${this.compared(heardHere!, other.vector, `the way by ${this.portName(other.end)}`)}`;
       }
       case 'alternate': {
-        const [theirs, mine] = [said(topology, tree.vectors, speaker), said(topology, tree.vectors, end)];
+        const [theirs, mine] = [
+          designatedVector(topology, tree.vectors, speaker),
+          designatedVector(topology, tree.vectors, end),
+        ];
         const lost = this.compared(theirs, mine, 'this side').replace(
           /^it knows/,
           `${this.portName(speaker)} knows`,
@@ -171,7 +182,7 @@ export class Reasons {
     const { tree, topology } = this.grown;
     let count = 0;
     for (let at = bridge; tree.rootEnds[at] !== null; count++)
-      at = topology.ends[tree.speakers[topology.ends[tree.rootEnds[at]!]!.lan]!]!.bridge;
+      at = topology.ends[tree.designatedPorts[topology.ends[tree.rootEnds[at]!]!.lan]!]!.bridge;
     return count;
   }
 }

@@ -249,7 +249,7 @@ function growInstances(
   regions: readonly number[],
 ): Grown[] {
   const { plan, fabric, settings } = growing;
-  const spoken = common.tree.speakers.map(
+  const spoken = common.tree.designatedPorts.map(
     (end) => regions[common.places[common.topology.ends[end]!.bridge]!]!,
   );
   const members = new Map<number, number[]>();

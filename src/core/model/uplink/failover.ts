@@ -1,5 +1,5 @@
 import { type Plan, type Forward, type Tunnel, type Uplink, portsText, vlansOf } from '../../plan';
-import { letsForwardsIn } from './way-out';
+import { letsForwardsIn } from './upstream';
 import { protocolsMeet } from './services';
 import { forwardsOf, targetOf, uplinksOf } from './view';
 

@@ -11,4 +11,4 @@ export {
   translatorsOf,
   usualMtu,
   wayOut,
-} from './way-out';
+} from './upstream';

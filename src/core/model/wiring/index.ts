@@ -49,7 +49,7 @@ export {
   uplink,
   vlansIn,
 } from './roles';
-export { type Model, type PortBlock, modelById, numberings, placesOf, shelf } from './shelf';
+export { type Model, type PortBlock, modelById, numberings, placesOf, shelf } from './device-models';
 export { taggedText, typedTagged, typedVlan } from './typed-vlans';
 export {
   type CableEnd,

@@ -9,7 +9,7 @@ import {
   addressesOn,
   interfacesOf,
 } from '../../../plan';
-import { type VlanUser, islandsOf } from '../../../model/switching';
+import { type VlanMember, islandsOf } from '../../../model/switching';
 import type { BoxCheck, Report } from '../../finding';
 import { boxCheck, segmentsOf } from './shared';
 import { cutVlans } from './ways';
@@ -63,7 +63,7 @@ const unaddressed = managedCheck('management-unaddressed', function* (plan, devi
 
 /** Does anybody besides the box itself hear the VLAN it is managed in? Null when the box itself does not. */
 function hasCompany(plan: Plan, device: Device, vlan: Vlan): boolean | null {
-  const isOwn = ({ port }: VlanUser) => port.device === device.id && port.number === 0;
+  const isOwn = ({ port }: VlanMember) => port.device === device.id && port.number === 0;
   const island = islandsOf(plan, vlan.id).find(({ users }) => users.some(isOwn));
   return island ? !island.users.every(isOwn) : null;
 }

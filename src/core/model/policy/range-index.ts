@@ -1,10 +1,10 @@
-import type { Box } from './boxes';
+import type { TrafficRange } from './traffic-range';
 
 /**
  * Boxes in a static tree by one of their ranges, so that those that may meet another are found without asking all. Ends are
  * kept as numbers, which keep the order but not every last bit of an IPv6 address: it may name more, and never less.
  */
-export class BoxIndex {
+export class RangeIndex {
   private readonly order: readonly number[];
   private readonly starts: Float64Array;
   private readonly lasts: Float64Array;
@@ -13,7 +13,7 @@ export class BoxIndex {
 
   /** `owners[i]` is who box i belongs to; `side` 0 sorts by senders, 1 by receivers. */
   constructor(
-    boxes: readonly Box[],
+    boxes: readonly TrafficRange[],
     private readonly owners: readonly number[],
     private readonly side: 0 | 1,
   ) {
@@ -33,7 +33,7 @@ export class BoxIndex {
   }
 
   /** The owners of boxes that share a sender (or receiver) with one of these; at most `limit`, else null. */
-  meeting(boxes: readonly Box[], limit: number): Set<number> | null {
+  meeting(boxes: readonly TrafficRange[], limit: number): Set<number> | null {
     const found = new Set<number>();
     const visit = (node: number, from: number, to: number, first: number, last: number): boolean => {
       if (this.ends[node]! < first || this.starts[from]! > last) return true;

@@ -50,7 +50,7 @@ function open(
     letThrough.run(draft, { from, to, match: { protocol: one, from: port, to: port } });
 }
 
-export const takeWay = operation(
+export const acceptAdvice = operation(
   'takeWay',
   z.strictObject({
     way: z.enum(['vpn', 'ipv6', 'calls-out']),

@@ -9,13 +9,13 @@ import { lostPorts } from '../model/tree';
 import { buildTrees, damagedTrees, soundTrees } from '../testing/trees';
 import { singleFaultsOf, withFaults } from './faults';
 import { isHome, homeOf, classesOf } from './classes';
-import { type Standing, standingAfter, standingOf } from './standing';
+import { type NetworkSnapshot, snapshotAfter, snapshotOf } from './network-snapshot';
 
 const TODAY = '2026-05-04';
 /** The same plan as records that nothing is known of yet. */
 const anew = (plan: Plan): Plan =>
   planOf(Object.fromEntries(tableNames.map((table) => [table, structuredClone([...plan[table].values()])])));
-const plainly = ({ inTouch, asked, services, roots }: Standing) => ({
+const plainly = ({ inTouch, asked, services, roots }: NetworkSnapshot) => ({
   inTouch: [...inTouch].sort(),
   asked: asked.map(({ question, answer, asExpected }) => [question.id, answer.delivered, asExpected]),
   services: [...services],
@@ -26,8 +26,8 @@ const demo = (name: string) =>
 
 /** Compares what is made of a plan with faults from what was known of it with what is found from nothing. */
 function compare(plan: Plan, broken: Plan): void {
-  const made = standingAfter(plan, standingOf(plan, TODAY), broken, TODAY);
-  expect(plainly(made)).toEqual(plainly(standingOf(anew(broken), TODAY)));
+  const made = snapshotAfter(plan, snapshotOf(plan, TODAY), broken, TODAY);
+  expect(plainly(made)).toEqual(plainly(snapshotOf(anew(broken), TODAY)));
 }
 
 describe('how a network stands after a fault', () => {
@@ -53,7 +53,7 @@ describe('how a network stands after a fault', () => {
         const broken = withFaults(plan, faults);
         compare(plan, broken);
         const lost = lostPorts(plan, broken);
-        for (const asking of standingOf(plan, TODAY).asked)
+        for (const asking of snapshotOf(plan, TODAY).asked)
           if (lost && isAnsweredAlike(plan, asking, broken, lost)) {
             alike++;
             const fresh = anew(broken);
@@ -70,7 +70,7 @@ describe('how a network stands after a fault', () => {
     fc.assert(
       fc.property(damagedTrees, (damage) => {
         const plan = buildTrees(damage, sound);
-        const { inTouch } = standingOf(plan, TODAY);
+        const { inTouch } = snapshotOf(plan, TODAY);
         const heard = new Map<string, boolean>();
         for (const group of classesOf(plan)) {
           const home = homeOf(plan, group.vlan);

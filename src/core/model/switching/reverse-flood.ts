@@ -16,7 +16,7 @@ import { memo } from '../../plan';
  * Every state from which a frame gets to `target`: a flood asked the other way round. Reach is directional, so this is not
  * the flood of `target`; one call answers for all who want to reach one place.
  */
-export function reachersOf(fabric: Fabric, target: State): ReadonlySet<number> {
+export function reverseFlood(fabric: Fabric, target: State): ReadonlySet<number> {
   const { bridges, seats, links } = fabric;
   const found = new Set([stateKey(target)]);
   const pending: State[] = [target];

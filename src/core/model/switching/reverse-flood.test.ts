@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { drawnNetwork, network } from '../../testing/networks';
 import { fabricOf, flood, stateKey } from '../wiring';
-import { reachersOf } from './reachers';
+import { reverseFlood } from './reverse-flood';
 
 describe('a flood asked the other way round', () => {
   test('names every box that is heard, in every VLAN, and only those that one link more would make heard', () => {
@@ -12,7 +12,7 @@ describe('a flood asked the other way round', () => {
         const states = fabric.bridges.flatMap((_, bridge) => [1, 10, 20, 30].map((vid) => ({ bridge, vid })));
         const floods = new Map(states.map((state) => [stateKey(state), flood(fabric, { state })]));
         for (const target of states) {
-          const reachers = reachersOf(fabric, target);
+          const reachers = reverseFlood(fabric, target);
           for (const from of states) {
             const gets = floods.get(stateKey(from))!.came.has(stateKey(target));
             if (gets) heard++;

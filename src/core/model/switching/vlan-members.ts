@@ -20,7 +20,7 @@ const places = derive(
 export const bridgeAt = (plan: Plan, device: string): number => places(plan).get(device) ?? -1;
 
 /** A port by which somebody uses a VLAN: an access or voice port, or the inside of a box that lives or routes in it. */
-export interface VlanUser {
+export interface VlanMember {
   readonly port: WiredPort;
   readonly state: State;
 }
@@ -37,12 +37,12 @@ const livesIn = (plan: Plan, device: string, inner: WiredPort): Set<string> =>
   ]);
 
 /** The VLANs that a box and its access and voice ports use, each use under the VLAN’s record id. */
-const usersAt = deriveBy((plan, device: string): readonly (readonly [string, VlanUser])[] => {
+const usersAt = deriveBy((plan, device: string): readonly (readonly [string, VlanMember])[] => {
   const bridge = bridgeOf(plan, device);
   if (!bridge.box.vlanAware) return [];
   const at = bridgeAt(plan, device);
   const vids = vidsById(plan);
-  const use = (vlan: string, port: WiredPort): [string, VlanUser] => [
+  const use = (vlan: string, port: WiredPort): [string, VlanMember] => [
     vlan,
     { port, state: { bridge: at, vid: vids.get(vlan)! } },
   ];
@@ -58,8 +58,8 @@ const usersAt = deriveBy((plan, device: string): readonly (readonly [string, Vla
 });
 
 /** Who uses each VLAN, by VLAN record id. Trunks that only pass it on are no users. */
-const usersByVlan = derive((plan): ReadonlyMap<string, readonly VlanUser[]> => {
-  const users = new Map<string, VlanUser[]>();
+const usersByVlan = derive((plan): ReadonlyMap<string, readonly VlanMember[]> => {
+  const users = new Map<string, VlanMember[]>();
   for (const device of places(plan).keys())
     for (const [vlan, user] of usersAt(plan, device)) {
       const list = users.get(vlan);
@@ -68,13 +68,13 @@ const usersByVlan = derive((plan): ReadonlyMap<string, readonly VlanUser[]> => {
     }
   return users;
 });
-const NOBODY: readonly VlanUser[] = [];
-export const usersOf = deriveBy(
-  (plan, vlan: string): readonly VlanUser[] => usersByVlan(plan).get(vlan) ?? NOBODY,
+const NOBODY: readonly VlanMember[] = [];
+export const membersOfVlan = deriveBy(
+  (plan, vlan: string): readonly VlanMember[] => usersByVlan(plan).get(vlan) ?? NOBODY,
 );
 
 /** The inner port must be a member for the box itself to be reached in a VLAN. */
-function reaches({ bridges }: Fabric, user: VlanUser): boolean {
+function reaches({ bridges }: Fabric, user: VlanMember): boolean {
   if (user.port.number !== 0) return true;
   const bridge = bridges[user.state.bridge]!;
   const facts = bridge.facts[bridge.ports.findIndex(({ number }) => number === 0)];
@@ -83,7 +83,7 @@ function reaches({ bridges }: Fabric, user: VlanUser): boolean {
 
 /** Users of a VLAN that hear each other. */
 export interface Island {
-  readonly users: readonly VlanUser[];
+  readonly users: readonly VlanMember[];
   readonly flood: Flood;
 }
 
@@ -93,7 +93,7 @@ export interface Island {
  */
 export const islandsOf = deriveBy((plan, vlan: string): readonly Island[] => {
   const made = fabric(plan);
-  let left = usersOf(plan, vlan).filter((user) => reaches(made, user));
+  let left = membersOfVlan(plan, vlan).filter((user) => reaches(made, user));
   const islands: Island[] = [];
   while (left.length > 0) {
     const reached = floodFrom(plan, left[0]!.state);

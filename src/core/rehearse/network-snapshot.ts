@@ -9,7 +9,7 @@ import { type EndClass, classesOf, homeOf, isHome, routerOf } from './classes';
 import { insideState, placeOf } from './frames';
 
 /** How a network stands: taken once of the plan as it is, and of each plan with faults. */
-export interface Standing {
+export interface NetworkSnapshot {
   /** By end device: does it get to the router of its segment, or where there is none to the larger part of it? */
   readonly inTouch: ReadonlyMap<string, boolean>;
   readonly asked: readonly Asking[];
@@ -65,21 +65,27 @@ const standingOn = deriveBy(
   (plan, today: string) => makeStanding(plan, askAll(plan, today || null)),
   Object.is,
 );
-export const standingOf = (plan: Plan, today: string | null): Standing => standingOn(plan, today ?? '');
+export const snapshotOf = (plan: Plan, today: string | null): NetworkSnapshot =>
+  standingOn(plan, today ?? '');
 
 const unlikePorts = tableNames.filter((table) => table !== 'port');
 
 /** How a plan stands that is made of another: where only ports went off, what cannot have changed is not asked again. */
-export function standingAfter(plan: Plan, before: Standing, broken: Plan, today: string | null): Standing {
+export function snapshotAfter(
+  plan: Plan,
+  before: NetworkSnapshot,
+  broken: Plan,
+  today: string | null,
+): NetworkSnapshot {
   const lost = unlikePorts.every((table) => plan[table] === broken[table]) ? lostPorts(plan, broken) : null;
-  if (!lost) return standingOf(broken, today);
+  if (!lost) return snapshotOf(broken, today);
   const asked = before.asked.map((asking) =>
     isAnsweredAlike(plan, asking, broken, lost) ? asking : askOne(broken, asking.question, today),
   );
   return makeStanding(broken, asked);
 }
 
-function makeStanding(plan: Plan, asked: readonly Asking[]): Standing {
+function makeStanding(plan: Plan, asked: readonly Asking[]): NetworkSnapshot {
   const on = new Set([...plan.uplink.values()].filter(({ enabled }) => enabled).map(({ id }) => id));
   const services = new Map(
     survivals(plan).map(({ what, over }) => [

@@ -1,6 +1,6 @@
 import { equal, type Plan } from '../../plan';
 import type { Fabric } from '../wiring';
-import { type End, type Role, type Topology, type Tree, computeTree, treeWithout } from './compute';
+import { type End, type Role, type Topology, type Tree, computeTree, treeAfterLoss } from './compute';
 import type { LanPort } from './lans';
 import { vidsOfInstance } from './settings';
 import { type Grown, type Trees, forwards, stoppedAt } from './trees';
@@ -88,17 +88,17 @@ export function recounted(
   // Every tree of the network comes by here: plain loops, as they are.
   const speakers: number[] = [];
   for (let lan = 0; lan < lanNow.length; lan++)
-    if (lanNow[lan]! >= 0) speakers.push(endNow[tree.speakers[lan]!]!);
+    if (lanNow[lan]! >= 0) speakers.push(endNow[tree.designatedPorts[lan]!]!);
   const roles: Role[] = [];
   for (let end = 0; end < endNow.length; end++) if (endNow[end]! >= 0) roles.push(tree.roles[end]!);
-  return { cut, tree: { vectors: tree.vectors, rootEnds, speakers, roles } };
+  return { cut, tree: { vectors: tree.vectors, rootEnds, designatedPorts: speakers, roles } };
 }
 
 /**
  * The trees once ports are off; null where that is more than LANs of two going away: shared LANs, bundles, guards, rings,
  * several regions, trees of single VLANs, boxes that pass messages on. There they have to be grown anew.
  */
-export function treesWithout(
+export function treesAfterLoss(
   before: Trees,
   plan: Plan,
   fabric: Fabric,
@@ -126,7 +126,7 @@ export function treesWithout(
     if (!shape) return null;
     const { tree: kept, cut } = recounted(tree.tree, shape);
     const topology = { ...shape.topology, order: tree.topology.order };
-    const made = treeWithout(topology, kept, cut) ?? computeTree(topology);
+    const made = treeAfterLoss(topology, kept, cut) ?? computeTree(topology);
     if (made !== kept)
       made.roles.forEach((role, end) => {
         if (forwards(role) !== forwards(kept.roles[end]!)) changed.add(shape.ports[end]!.ports[0]!);

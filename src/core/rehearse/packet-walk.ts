@@ -16,12 +16,12 @@ import { protocolsMeet, forwardsOf, kindOfAddress } from '../model/uplink';
 import type { Arrival, Conversation, Packet, Trip } from './conversation';
 import { type Place, placeOf } from './frames';
 import { type Host, hostAt, outsideAddress, outsideHost } from './host';
-import { Journey, Stopped } from './journey';
+import { PacketLog, Stopped } from './packet-log';
 
 const LIMIT = 16;
 
 /** A packet on its way through the plan: from host to router to router, each with what it decided and why. */
-export class Traveller extends Journey {
+export class PacketWalk extends PacketLog {
   private passed = 0;
 
   constructor(

@@ -14,7 +14,7 @@ export class Stopped extends Error {
 }
 
 /** A packet under way: what has been written down of it, what it looks like now, and how it is stopped. */
-export abstract class Journey {
+export abstract class PacketLog {
   protected readonly steps: Step[] = [];
 
   constructor(

@@ -4,7 +4,7 @@ import { withFaults } from '../../rehearse';
 import { fabricOf } from '../wiring';
 import { type Made, type MadeLink, PORTS_OF_SWITCH, switches } from '../../testing/switches';
 import { type Trees, growTrees } from './trees';
-import { lostBetween, treesWithout } from './without';
+import { lostBetween, treesAfterLoss } from './recompute-after-loss';
 
 const BOXES = 6;
 const drawn = fc.record({
@@ -76,7 +76,7 @@ test('the trees made from those before a fault are the trees grown from nothing'
       const broken = withFaults(plan, faults);
       const [before, after] = [fabricOf(plan), fabricOf(broken)];
       const lost = lostBetween(before, after);
-      const kept = lost && treesWithout(growTrees(plan, before), broken, after, lost);
+      const kept = lost && treesAfterLoss(growTrees(plan, before), broken, after, lost);
       if (!kept) return;
       made++;
       expect(plainly(kept)).toEqual(plainly(growTrees(broken, after)));
@@ -106,5 +106,5 @@ test('whatever is more than ports going off is grown anew', () => {
   const lost = lostBetween(fabricOf(single), fabricOf(pulled))!;
   const trees = growTrees(single, fabricOf(single));
   expect(trees.grown).toHaveLength(1);
-  expect(treesWithout(trees, pulled, fabricOf(pulled), lost)).toBeNull();
+  expect(treesAfterLoss(trees, pulled, fabricOf(pulled), lost)).toBeNull();
 });

@@ -4,16 +4,16 @@
 export type Span = readonly [bigint, bigint];
 
 /** Senders, receivers, services: each one range on its own line. */
-export type Box = readonly [Span, Span, Span];
+export type TrafficRange = readonly [Span, Span, Span];
 
 const meets = (a: Span, b: Span): boolean => a[0] <= b[1] && b[0] <= a[1];
-export const boxesMeet = (a: Box, b: Box): boolean =>
+export const rangesMeet = (a: TrafficRange, b: TrafficRange): boolean =>
   meets(a[0], b[0]) && meets(a[1], b[1]) && meets(a[2], b[2]);
 
 /** What is left of a box without another: at most six boxes that do not overlap. */
-export function without(box: Box, cut: Box): Box[] {
-  if (!boxesMeet(box, cut)) return [box];
-  const left: Box[] = [];
+export function without(box: TrafficRange, cut: TrafficRange): TrafficRange[] {
+  if (!rangesMeet(box, cut)) return [box];
+  const left: TrafficRange[] = [];
   const rest: [Span, Span, Span] = [box[0], box[1], box[2]];
   for (const at of [0, 1, 2] as const) {
     const [from, to] = rest[at];
@@ -30,8 +30,8 @@ export function without(box: Box, cut: Box): Box[] {
 }
 
 /** What is left of some boxes without others. */
-export function subtract(boxes: readonly Box[], cuts: readonly Box[]): Box[] {
-  let left: Box[] = [...boxes];
+export function subtract(boxes: readonly TrafficRange[], cuts: readonly TrafficRange[]): TrafficRange[] {
+  let left: TrafficRange[] = [...boxes];
   for (const cut of cuts) {
     if (left.length === 0) break;
     left = left.flatMap((box) => without(box, cut));
@@ -40,8 +40,8 @@ export function subtract(boxes: readonly Box[], cuts: readonly Box[]): Box[] {
 }
 
 /** Do two lists share any traffic? */
-export const anyMeet = (a: readonly Box[], b: readonly Box[]): boolean =>
-  a.some((one) => b.some((other) => boxesMeet(one, other)));
+export const anyMeet = (a: readonly TrafficRange[], b: readonly TrafficRange[]): boolean =>
+  a.some((one) => b.some((other) => rangesMeet(one, other)));
 
 /** Ranges that nothing of `spans` covers, within `whole`. */
 export function gaps(whole: Span, spans: readonly Span[]): Span[] {
