@@ -354,5 +354,5 @@ test('a device and its port are one record: plugged in under Addresses, moved un
   await expect(port(page, 'sw-kennels 22')).toHaveAttribute('title', /access 50 CM, to kennel-cam-02/);
   await expect(port(page, 'sw-kennels 13')).toHaveAttribute('title', 'sw-kennels 13: parked');
   await open(page, site, 'gear');
-  await expect(page.getByText('sw-kennels gets no more repairs')).toBeVisible();
+  await expect(page.getByText('Firmware support for sw-kennels has ended')).toBeVisible();
 });

@@ -44,10 +44,9 @@ const loginUnchanged = boxCheck('login-unchanged', function* (_plan, { box, devi
 
 const ranOut = boxCheck('support-ended', function* (_plan, { box, device, ports }, today) {
   if (today === null) return;
+  const unsupported = box.supportedUntil !== null && box.supportedUntil < today;
   const parts = [
-    ...(box.supportedUntil !== null && box.supportedUntil < today
-      ? [`Its firmware ${box.firmware} is supported until ${box.supportedUntil}`]
-      : []),
+    ...(unsupported ? [`Its firmware ${box.firmware} is supported until ${box.supportedUntil}`] : []),
     ...(box.licenceUntil !== null && box.licenceUntil < today
       ? [`Its licence ran out on ${box.licenceUntil}`]
       : []),
@@ -55,9 +54,11 @@ const ranOut = boxCheck('support-ended', function* (_plan, { box, device, ports 
   if (parts.length === 0) return;
   const outside = ports.some((port) => port.role === 'uplink');
   yield {
-    severity: outside && box.supportedUntil !== null && box.supportedUntil < today ? 'stop' : 'fix',
+    severity: outside && unsupported ? 'stop' : 'fix',
     on: { table: 'box', id: box.id },
-    what: `${device.name} gets no more repairs`,
+    what: unsupported
+      ? `Firmware support for ${device.name} has ended`
+      : `The licence of ${device.name} has run out`,
     because: `${parts.join('. ')}${outside ? ', and it faces the Internet' : ''}.`,
   };
 });

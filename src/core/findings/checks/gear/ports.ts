@@ -44,7 +44,7 @@ const pvidDiffers = vlanBoxCheck('pvid-differs', function* (plan, { ports }) {
     yield {
       severity: 'fix',
       on: ref(port),
-      what: `${portTitle(plan, port)} hears one VLAN and speaks another`,
+      what: `PVID and untagged VLAN differ on ${portTitle(plan, port)}`,
       because: `Untagged frames go in as ${vlan(port.pvid)} (PVID) and come out of ${vlan(port.untagged)}: answers never arrive.`,
       remedies: [
         {

@@ -223,7 +223,7 @@ const stateless = policyCheck('policy-stateless', function* (plan) {
       severity: 'fix',
       on: { table: 'device', id: device.id },
       also: partly.map(({ from }) => onZone(from)),
-      what: `Answers through ${device.name} need lines of their own`,
+      what: `${device.name} is stateless: return traffic needs its own rules`,
       because: `It filters each packet by itself: what is allowed from ${first!.from.name} to ${first!.to.name}${partly.length > 1 ? ` and for ${partly.length - 1} more pairs` : ''} must be allowed back, or no answer arrives.`,
     };
   }
