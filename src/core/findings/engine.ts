@@ -14,6 +14,7 @@ import {
   type Check,
   type Finding,
   type IdentityCheck,
+  type Report,
   type SiteCheck,
   type SubnetCheck,
   type Today,
@@ -42,6 +43,10 @@ export const allChecks: readonly Check[] = [
   ...identityChecks.name,
 ];
 
+/** The findings of one check. */
+const reported = (check: Pick<Check, 'id' | 'station'>, reports: Iterable<Report>): Finding[] =>
+  [...reports].map((report) => findingOf(check, report));
+
 /** What checks are about: which subjects there are, and the findings of one. Both know what they read. */
 interface Scope {
   readonly subjects: (plan: Plan, today: Today) => Iterable<string>;
@@ -54,7 +59,7 @@ const site: Scope = {
   findings: deriveBy((plan, subject: string) => {
     const [id, today] = subject.split(' ') as [string, string];
     const check = checksById.get(id)!;
-    return [...check.find(plan, today || null)].map((report) => findingOf(check, report));
+    return reported(check, check.find(plan, today || null));
   }),
 };
 
@@ -63,9 +68,7 @@ const boxes: Scope = {
   findings: deriveBy((plan, subject: string) => {
     const [device, today] = subject.split(' ') as [string, string];
     const view = boxView(plan, device);
-    return gearBoxChecks.flatMap((check) =>
-      [...check.find(plan, view, today || null)].map((report) => findingOf(check, report)),
-    );
+    return gearBoxChecks.flatMap((check) => reported(check, check.find(plan, view, today || null)));
   }),
 };
 
@@ -73,9 +76,7 @@ const vlans: Scope = {
   subjects: derive((plan) => vlansOf(plan).map(({ id }) => id)),
   findings: deriveBy((plan, id: string) => {
     const vlan = plan.vlan.get(id)!;
-    return gearVlanChecks.flatMap((check) =>
-      [...check.find(plan, vlan)].map((report) => findingOf(check, report)),
-    );
+    return gearVlanChecks.flatMap((check) => reported(check, check.find(plan, vlan)));
   }),
 };
 
@@ -83,9 +84,7 @@ const subnets: Scope = {
   subjects: derive((plan) => [...plan.subnet.values()].map(({ id }) => id)),
   findings: deriveBy((plan, id: string) => {
     const view = subnetView(plan, plan.subnet.get(id)!);
-    return perSubnet.flatMap((check) =>
-      [...check.find(plan, view)].map((report) => findingOf(check, report)),
-    );
+    return perSubnet.flatMap((check) => reported(check, check.find(plan, view)));
   }),
 };
 
@@ -99,9 +98,7 @@ function identity<R>(
     subjects: (plan) => sharing(plan).keys(),
     findings: deriveBy((plan, shared: string) => {
       const records = sharers(plan, shared);
-      return checks.flatMap((check) =>
-        [...check.find(plan, { shared, records })].map((report) => findingOf(check, report)),
-      );
+      return checks.flatMap((check) => reported(check, check.find(plan, { shared, records })));
     }),
   };
 }

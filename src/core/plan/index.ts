@@ -77,6 +77,7 @@ export {
 } from './records';
 export { referencedIds, references } from './references';
 export { type RecordRef, Refusal, badInput } from './refusal';
+export { pick } from './pick';
 export { removeRecord } from './remove';
 export { takeSteps } from './revert';
 export {

@@ -1,4 +1,4 @@
-import { boxOf, derive, deriveBy, memo, type Plan, type Box } from '../../plan';
+import { boxOf, derive, deriveBy, memo, type Plan, type Box, pick } from '../../plan';
 import {
   type Assumption,
   type Ingress,
@@ -44,42 +44,20 @@ export const vidsById = derive(
   (plan): ReadonlyMap<string, number> => new Map([...plan.vlan.values()].map(({ id, vid }) => [id, vid])),
 );
 
+const OF_BOX = [
+  'device',
+  'vlanAware',
+  'passes',
+  'layer3',
+  'filter',
+  'spanningTree',
+  'factory',
+  'baseMac',
+  'powerFeeds',
+] as const satisfies readonly (keyof Box)[];
 /** What of a box says what it does with frames. */
-export type WiredBox = Pick<
-  Box,
-  | 'device'
-  | 'vlanAware'
-  | 'passes'
-  | 'layer3'
-  | 'filter'
-  | 'spanningTree'
-  | 'factory'
-  | 'baseMac'
-  | 'powerFeeds'
->;
-const wiredOf = memo(
-  ({
-    device,
-    vlanAware,
-    passes,
-    layer3,
-    filter,
-    spanningTree,
-    factory,
-    baseMac,
-    powerFeeds,
-  }: Box): WiredBox => ({
-    device,
-    vlanAware,
-    passes,
-    layer3,
-    filter,
-    spanningTree,
-    factory,
-    baseMac,
-    powerFeeds,
-  }),
-);
+export type WiredBox = Pick<Box, (typeof OF_BOX)[number]>;
+const wiredOf = memo((box: Box): WiredBox => pick(box, OF_BOX));
 const wiredBox = deriveBy((plan, device: string): WiredBox => wiredOf(boxOf(plan, device)!));
 
 /** The boxes with ports that frames pass between. */

@@ -8,6 +8,7 @@ import {
   type Cable,
   type Device,
   type Port,
+  pick,
 } from '../../plan';
 
 /** Kinds that only join cables: a frame passes from the front to the rear of the same number. */
@@ -85,44 +86,26 @@ const sortedPorts = memo((group: ReadonlyMap<string, Port>) =>
 /** The ports of a device by number; the inner port, number 0, first. */
 export const portsOf = (plan: Plan, device: string): readonly Port[] => sortedPorts(plan.port.group(device));
 
+const OF_PORT = [
+  'id',
+  'device',
+  'number',
+  'speed',
+  'defective',
+  'enabled',
+  'aggregate',
+  'role',
+  'pvid',
+  'untagged',
+  'taggedMode',
+  'tagged',
+  'voice',
+  'accepts',
+  'ingressFilter',
+] as const satisfies readonly (keyof Port)[];
 /** What of a port says what frames do at it: neither what people call it nor where on the face it is. */
-export type WiredPort = Pick<
-  Port,
-  | 'id'
-  | 'device'
-  | 'number'
-  | 'speed'
-  | 'defective'
-  | 'enabled'
-  | 'aggregate'
-  | 'role'
-  | 'pvid'
-  | 'untagged'
-  | 'taggedMode'
-  | 'tagged'
-  | 'voice'
-  | 'accepts'
-  | 'ingressFilter'
->;
-const wired = memo(
-  ({ id, device, number, speed, defective, enabled, aggregate, ...port }: Port): WiredPort => ({
-    id,
-    device,
-    number,
-    speed,
-    defective,
-    enabled,
-    aggregate,
-    role: port.role,
-    pvid: port.pvid,
-    untagged: port.untagged,
-    taggedMode: port.taggedMode,
-    tagged: port.tagged,
-    voice: port.voice,
-    accepts: port.accepts,
-    ingressFilter: port.ingressFilter,
-  }),
-);
+export type WiredPort = Pick<Port, (typeof OF_PORT)[number]>;
+const wired = memo((port: Port): WiredPort => pick(port, OF_PORT));
 /** The ports of a device by number, as far as frames go; an edit of anything else about them leaves this as it is. */
 export const wiredPorts = deriveBy((plan, device: string): readonly WiredPort[] =>
   portsOf(plan, device).map(wired),
