@@ -33,11 +33,11 @@ const keysOf = <R>(keyOf: KeyOf<R>, record: R | undefined): readonly string[] =>
   return key === null || key === undefined ? NONE : typeof key === 'string' ? [key] : key;
 };
 
-/** What differs between two versions of a collection: ids, buckets, and keys of indexes as `index key`. */
+/** What differs between two versions of a collection: ids, buckets, and the keys of each index. */
 export interface Differences {
   readonly ids: ReadonlySet<string>;
   readonly buckets: ReadonlySet<string>;
-  readonly keys: ReadonlySet<string>;
+  readonly keys: ReadonlyMap<string, ReadonlySet<string>>;
 }
 
 /** An index that a collection has had reason to make; later versions keep it up to date. */
@@ -101,8 +101,18 @@ export class Collection<R extends { readonly id: string }> {
   /** The records under a key of an index, by id, so that a plan read again gives the same list. */
   by(index: string, key: string): readonly R[] {
     const { reader } = reading;
-    if (reader !== null) reader.key(this.layout.table, `${index} ${key}`);
+    if (reader !== null) reader.key(this.layout.table, index, key);
     return this.index(index).get(key) ?? NONE;
+  }
+
+  /** The keys of an index under which there is more than one record, in order. */
+  shared(index: string): string[] {
+    this.readWhole();
+    const keys: string[] = [];
+    this.index(index).forEach((records, key) => {
+      if (records.length > 1) keys.push(key);
+    });
+    return keys.sort();
   }
 
   /** Every non-empty group. */
@@ -149,11 +159,12 @@ export class Collection<R extends { readonly id: string }> {
   /** What differs from an earlier version. */
   differences(earlier: Collection<R>): Differences {
     const ids = this.byId.differing(earlier.byId);
-    const keys = new Set<string>();
-    for (const id of ids)
-      for (const record of [this.byId.get(id), earlier.byId.get(id)])
-        for (const [name, keyOf] of Object.entries(this.layout.indexes))
-          for (const key of keysOf(keyOf, record)) keys.add(`${name} ${key}`);
+    const keys = new Map(
+      Object.entries(this.layout.indexes).map(([name, keyOf]) => {
+        const changed = [...ids].flatMap((id) => [this.byId.get(id), earlier.byId.get(id)]);
+        return [name, new Set(changed.flatMap((record) => keysOf(keyOf, record)))];
+      }),
+    );
     return { ids, buckets: this.groups.differing(earlier.groups), keys };
   }
 
@@ -170,7 +181,7 @@ export class Collection<R extends { readonly id: string }> {
         else lists.set(key, [record]);
       }
     });
-    for (const list of lists.values()) list.sort(byId);
+    for (const list of lists.values()) if (list.length > 1) list.sort(byId);
     const made = Overlay.of<readonly R[]>(lists);
     this.indexes = { ...this.indexes, [name]: made };
     return made;

@@ -81,6 +81,7 @@ export { pick } from './pick';
 export { removeRecord } from './remove';
 export { takeSteps } from './revert';
 export {
+  type PlainVlan,
   addressesOf,
   addressesOn,
   devicesNamed,
@@ -91,6 +92,7 @@ export {
   interfaceAddress,
   interfacesOf,
   interfacesWithMac,
+  plainVlansOf,
   routersOf,
   subnetOf,
   subnetsOf,

@@ -33,16 +33,16 @@ export class Overlay<V extends object> {
   }
 
   /** Every value in the order of `values`, without an iterator's cost. */
-  forEach(visit: (value: V) => void): void {
+  forEach(visit: (value: V, key: string) => void): void {
     const { base, recent } = this;
     if (recent.size === 0) return base.forEach(visit);
     base.forEach((value, key) => {
       const changed = recent.get(key);
-      if (changed === undefined) visit(value);
-      else if (changed !== null) visit(changed);
+      if (changed === undefined) visit(value, key);
+      else if (changed !== null) visit(changed, key);
     });
     recent.forEach((value, key) => {
-      if (value !== null && !base.has(key)) visit(value);
+      if (value !== null && !base.has(key)) visit(value, key);
     });
   }
 

@@ -7,8 +7,8 @@ export interface Reader {
   one(table: number, id: string): void;
   /** The records of a bucket. */
   bucket(table: number, key: string): void;
-  /** The records under a key of an index, written `index key`. */
-  key(table: number, key: string): void;
+  /** The records under a key of an index. */
+  key(table: number, index: string, key: string): void;
   /** Any record of the table. */
   whole(table: number): void;
 }

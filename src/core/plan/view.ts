@@ -2,6 +2,7 @@ import { type Family, type IpAddress, compareAddresses, prefixFamily } from '../
 import type { Collection, Group } from './collection';
 import { derive } from './derive';
 import { memo } from './memo';
+import { pick } from './pick';
 import type { Plan } from './plan';
 import type { Address, Device, Interface, Subnet, Vlan } from './records';
 
@@ -11,6 +12,13 @@ const byRank = (a: Vlan, b: Vlan) => (a.rank < b.rank ? -1 : a.rank > b.rank ? 1
 const vlansInOrder = memo((vlans: Collection<Vlan>) => [...vlans.values()].sort(byRank));
 /** The VLANs in the order the user gave them. */
 export const vlansOf = (plan: Plan): readonly Vlan[] => vlansInOrder(plan.vlan);
+
+const OF_VLAN = ['id', 'lan', 'vid', 'purpose', 'internet'] as const satisfies readonly (keyof Vlan)[];
+/** What of a VLAN decides something: neither what people call it nor how many are in it. */
+export type PlainVlan = Pick<Vlan, (typeof OF_VLAN)[number]>;
+const plainVlan = memo((vlan: Vlan): PlainVlan => pick(vlan, OF_VLAN));
+/** The VLANs in order, for whoever does not say their names. */
+export const plainVlansOf = derive((plan): readonly PlainVlan[] => vlansOf(plan).map(plainVlan));
 
 export const subnetsOf = (plan: Plan, vlan: string): readonly Subnet[] => plan.subnet.by('vlan', vlan);
 /** The first subnet of a VLAN in one address family; the one a segment shows. */
@@ -73,7 +81,7 @@ export const dnsOf = (plan: Plan, subnet: Subnet): IpAddress[] =>
 /** The device an address belongs to. References are kept by the database, so it is there. */
 export function hostOf(
   plan: Plan,
-  address: Address,
+  address: Pick<Address, 'interface'>,
 ): { readonly interface: Interface; readonly device: Device } {
   const item = plan.interface.get(address.interface)!;
   return { interface: item, device: plan.device.get(item.device)! };

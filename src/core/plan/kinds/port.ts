@@ -22,6 +22,7 @@ export const port = kind({
   since: 2,
   table: 'port',
   bucket: 'device',
+  indexes: { power: ({ poeClass }) => (poeClass === null ? null : 'asked') },
   fields: {
     device: ref('device', 'removed', 'device'),
     /** As printed on the case. */
