@@ -16,10 +16,12 @@ import {
   type Flood,
   type State,
   enters,
-  linksOf,
+  linksAt,
   stateKey,
   vidsById,
+  type PortFacts,
   type WiredPort,
+  wiredPorts,
 } from '../model/wiring';
 import { avoids, bridgeAt, changedBetween, isSymmetric, reverseFlood, fabric } from '../model/switching';
 import { type Router, legUp, routersIn } from '../model/routing';
@@ -50,33 +52,51 @@ const bridgeIn = deriveBy((plan, device: string) => {
   return { at, bridge: fabric(plan).bridges[at]! };
 });
 
+/** An end device at a port of a box. */
+interface Plug {
+  /** The place of the port in its box. */
+  readonly index: number;
+  readonly port: WiredPort;
+  readonly device: string;
+}
+const plugsAt = deriveBy((plan, box: string): readonly Plug[] =>
+  wiredPorts(plan, box).flatMap((port, index) =>
+    linksAt(plan, port)
+      .map(({ to }) => plan.port.get(to)!.device)
+      .filter((device) => bridgeAt(plan, device) < 0)
+      .map((device) => ({ index, port, device })),
+  ),
+);
+
+/** A box as the devices plugged into it find it: what trees do between boxes is left out. */
+const edgeOf = deriveBy((plan, box: string) => {
+  const { at, bridge } = bridgeIn(plan, box);
+  const facts: (PortFacts | null)[] = [];
+  for (const { index } of plugsAt(plan, box)) facts[index] = bridge.facts[index]!;
+  return { at, box: bridge.box, facts };
+});
+
 /** What is plugged into a box, by class. */
 const classesAt = deriveBy((plan, box: string): readonly EndClass[] => {
-  const { at, bridge } = bridgeIn(plan, box);
-  const links = linksOf(plan);
+  const edge = edgeOf(plan, box);
   const vids = vidsById(plan);
   const classes = new Map<string, EndClass & { readonly devices: string[] }>();
-  bridge.ports.forEach((port, i) => {
-    for (const link of links.get(port.id) ?? []) {
-      const { device } = plan.port.get(link.to)!;
-      if (bridgeAt(plan, device) >= 0) continue;
-      for (const item of interfacesOf(plan, device))
-        for (const address of addressesOn(plan, item.id)) {
-          const { vlan } = plan.subnet.get(address.subnet)!;
-          const phone = port.voice === vlan && plan.device.get(device)!.kind === 'phone';
-          const entered = enters(bridge, i, phone ? vids.get(vlan)! : 0);
-          const landing = entered && 'vid' in entered ? { bridge: at, vid: entered.vid } : null;
-          const where = landing ? stateKey(landing) : `port ${port.id}`;
-          const key = [vlan, where, item.ownLength, item.ownGateway].join(' ');
-          const known = classes.get(key);
-          if (known) known.devices.push(device);
-          else {
-            const own = { length: item.ownLength, gateway: item.ownGateway };
-            classes.set(key, { vlan, port, landing, own, example: bare(address), devices: [device] });
-          }
+  for (const { index, port, device } of plugsAt(plan, box))
+    for (const item of interfacesOf(plan, device))
+      for (const address of addressesOn(plan, item.id)) {
+        const { vlan } = plan.subnet.get(address.subnet)!;
+        const phone = port.voice === vlan && plan.device.get(device)!.kind === 'phone';
+        const entered = enters(edge, index, phone ? vids.get(vlan)! : 0);
+        const landing = entered && 'vid' in entered ? { bridge: edge.at, vid: entered.vid } : null;
+        const where = landing ? stateKey(landing) : `port ${port.id}`;
+        const key = [vlan, where, item.ownLength, item.ownGateway].join(' ');
+        const known = classes.get(key);
+        if (known) known.devices.push(device);
+        else {
+          const own = { length: item.ownLength, gateway: item.ownGateway };
+          classes.set(key, { vlan, port, landing, own, example: bare(address), devices: [device] });
         }
-    }
-  });
+      }
   return [...classes.values()];
 });
 
@@ -112,9 +132,9 @@ export function routerOf(plan: Plan, vlan: string): Pick<Home, 'router' | 'why'>
 
 interface HeldHome {
   readonly fabric: Fabric;
-  readonly place: Place;
+  readonly from: { readonly place: Place; readonly vid: number };
   readonly flood: Flood;
-  readonly reachers: NonNullable<Home['reachers']>;
+  readonly reachers: ReadonlySet<number>;
 }
 /** How far the router of a segment is heard, with the fabric that was last found to be so. */
 const heldHome = deriveBy((plan, vlan: string, before: HeldHome | null | undefined): HeldHome | null => {
@@ -123,18 +143,22 @@ const heldHome = deriveBy((plan, vlan: string, before: HeldHome | null | undefin
   const made = fabric(plan);
   const place = placeOf(plan, router.device.id);
   if (place.kind !== 'inside') return null;
-  const even = isSymmetric(made);
-  // Where nothing on the way of a flood changed and all links treat both directions alike, it is the same again.
-  if (before && even && isSymmetric(before.fabric) && equal(before.place, place)) {
+  const from = { place, vid: vidsById(plan).get(vlan)! };
+  // Where nothing on the way changed, it is the same again.
+  if (before && equal(before.from, from)) {
     const dirty = changedBetween(before.fabric, made);
-    if (dirty && !dirty.has(vidsById(plan).get(vlan)!) && avoids(before.flood, dirty))
+    if (dirty && avoids(before.flood.came, dirty.leaving) && avoids(before.reachers, dirty.entering))
       return { ...before, fabric: made };
   }
   const flood = spreadBy(plan, place, vlan);
   if (!flood) return null;
   // Where every link treats both directions alike, who is heard hears.
-  const reachers = even ? flood.came : reverseFlood(made, insideState(plan, place.bridge, vlan));
-  return { fabric: made, place, flood, reachers };
+  const reachers = isSymmetric(made)
+    ? new Set(flood.came.keys())
+    : reverseFlood(made, insideState(plan, place.bridge, vlan));
+  return before && equal(before.flood, flood) && equal(before.reachers, reachers)
+    ? { ...before, fabric: made, from }
+    : { fabric: made, from, flood, reachers };
 }, Object.is);
 
 /** How a segment stands with its router. */

@@ -1,5 +1,6 @@
 import {
   deriveBy,
+  equal,
   type Plan,
   type Device,
   type Port,
@@ -10,8 +11,10 @@ import {
 } from '../plan';
 import {
   portsTitle,
+  type Fabric,
   type Flood,
   type Origin,
+  type Seat,
   type State,
   enters,
   flood,
@@ -19,11 +22,13 @@ import {
   stateKey,
   egress,
   isMember,
-  linksOf,
+  linksAt,
   portsOf,
 } from '../model/wiring';
 import { carryNeeded } from './remedies';
 import {
+  avoids,
+  changedBetween,
   missingPorts,
   type Hop,
   hopsTo,
@@ -59,7 +64,7 @@ export interface Delivery {
 export function placeOf(plan: Plan, device: string): Place {
   const bridge = bridgeAt(plan, device);
   if (bridge >= 0) return { kind: 'inside', device, bridge };
-  const cabled = portsOf(plan, device).some((port) => (linksOf(plan).get(port.id) ?? []).length > 0);
+  const cabled = portsOf(plan, device).some((port) => linksAt(plan, port).length > 0);
   return { kind: cabled ? 'socket' : 'assumed', device };
 }
 
@@ -118,7 +123,7 @@ function originOf(plan: Plan, place: Place, vlan: string): Sent {
   }
   if (place.kind === 'socket')
     for (const port of portsOf(plan, place.device))
-      for (const link of linksOf(plan).get(port.id) ?? [])
+      for (const link of linksAt(plan, port))
         if (seats.has(link.to)) {
           const tag = tagSent(plan, plan.device.get(place.device)!, plan.port.get(link.to)!, vlan);
           return { origin: { port: link.to, tag }, why: null };
@@ -168,7 +173,7 @@ function heardBy(
     case 'socket': {
       const device = plan.device.get(place.device)!;
       for (const socket of portsOf(plan, place.device))
-        for (const link of linksOf(plan).get(socket.id) ?? []) {
+        for (const link of linksAt(plan, socket)) {
           const seat = seats.get(link.to);
           if (!seat) continue;
           const found = leavingBy(plan, covered, seat, (tag) => hearsTag(plan, device, tag));
@@ -229,20 +234,36 @@ function stoppedBy(plan: Plan, from: Place, to: Place, vlan: string): Pick<Deliv
 export function socketPort(plan: Plan, device: string): Port | null {
   const { seats } = fabric(plan);
   for (const port of portsOf(plan, device))
-    for (const link of linksOf(plan).get(port.id) ?? [])
-      if (seats.has(link.to)) return plan.port.get(link.to)!;
+    for (const link of linksAt(plan, port)) if (seats.has(link.to)) return plan.port.get(link.to)!;
   return null;
 }
 
-/** Floods worth remembering: many questions begin at the same place. */
-const floodBy = deriveBy((plan, key: string): Flood => {
+interface Spread {
+  readonly fabric: Fabric;
+  readonly flood: Flood;
+}
+/** Does a frame that begins somewhere begin alike in two fabrics? */
+function beginsAlike(origin: Origin, a: Fabric, b: Fabric): boolean {
+  if ('state' in origin) return true;
+  const [seat, other] = [a.seats.get(origin.port), b.seats.get(origin.port)];
+  const factsAt = ({ bridges }: Fabric, { bridge, port }: Seat) => bridges[bridge]!.facts[port];
+  return !!seat && equal(seat, other) && equal(factsAt(a, seat), factsAt(b, seat));
+}
+
+/** Floods worth remembering, with the fabric they were last right for: many questions begin at the same place. */
+const spreadFrom = deriveBy((plan, key: string, before: Spread | undefined): Spread => {
   const [kind, at, tag] = key.split(' ') as [string, string, string];
   const origin: Origin =
     kind === 'state'
       ? { state: { bridge: Math.floor(Number(at) / 4096), vid: Number(at) % 4096 } }
       : { port: at, tag: Number(tag) };
-  return flood(fabric(plan), origin, 'boxes');
-});
+  const now = fabric(plan);
+  const dirty = before && beginsAlike(origin, before.fabric, now) && changedBetween(before.fabric, now);
+  if (dirty && avoids(before!.flood.came, dirty.leaving)) return { fabric: now, flood: before!.flood };
+  const made = flood(now, origin, 'boxes');
+  return { fabric: now, flood: before && equal(before.flood, made) ? before.flood : made };
+}, Object.is);
+const floodBy = deriveBy((plan, key: string): Flood => spreadFrom(plan, key).flood, Object.is);
 const floodOf = (plan: Plan, origin: Origin): Flood =>
   floodBy(plan, 'state' in origin ? `state ${stateKey(origin.state)}` : `port ${origin.port} ${origin.tag}`);
 

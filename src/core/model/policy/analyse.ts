@@ -1,4 +1,4 @@
-import { type Collection, memo, type Plan, type Rule } from '../../plan';
+import { type Collection, derive, deriveBy, memo, type Plan, type Rule } from '../../plan';
 import { type TrafficRange, anyMeet, subtract } from './traffic-range';
 import { RangeIndex } from './range-index';
 import { boxesOfRule } from './traffic';
@@ -10,12 +10,18 @@ const inOrder = memo((rules: Collection<Rule>) => [...rules.values()].sort(inRan
 /** The rules from the top. */
 export const rulesOf = (plan: Plan): readonly Rule[] => inOrder(plan.rule);
 
+/** What of a rule decides something: neither why it is there nor whether it is logged. */
+export type PlainRule = Omit<Rule, 'note' | 'log'>;
+const plainRule = memo(({ note: _note, log: _log, ...rule }: Rule): PlainRule => rule);
+/** The rules from the top, for whoever does not say why they are there. */
+export const plainRulesOf = derive((plan): readonly PlainRule[] => rulesOf(plan).map(plainRule));
+
 /** Does a rule hold on a day? Its last day is included. */
-export const holds = (rule: Rule, today: string | null): boolean =>
+export const holds = (rule: Pick<Rule, 'enabled' | 'until'>, today: string | null): boolean =>
   rule.enabled && (rule.until === null || today === null || rule.until >= today);
 
 export interface Judged {
-  readonly rule: Rule;
+  readonly rule: PlainRule;
   readonly boxes: readonly TrafficRange[];
   /** What no earlier rule has decided: the traffic this rule really decides. */
   readonly left: readonly TrafficRange[];
@@ -26,7 +32,7 @@ export interface Judged {
    */
   readonly fault: 'nothing' | 'shadowed' | 'redundant' | 'conflict' | null;
   /** The rules concerned besides: those that decide the other way, or those that do the same. */
-  readonly others: readonly Rule[];
+  readonly others: readonly PlainRule[];
 }
 
 const covers = (outer: readonly TrafficRange[], inner: readonly TrafficRange[]): boolean =>
@@ -46,8 +52,12 @@ function neighbours(boxes: readonly (readonly TrafficRange[])[]): (at: number) =
 }
 
 /** Judges every rule that holds, from the top. The first rule that speaks of a packet decides it. */
-export function analyse(plan: Plan, today: string | null = null): Judged[] {
-  const rules = rulesOf(plan).filter((rule) => holds(rule, today));
+export const analyse = (plan: Plan, today: string | null = null): readonly Judged[] =>
+  judgedOn(plan, today ?? '');
+const judgedOn = deriveBy((plan, today: string): readonly Judged[] => judge(plan, today || null));
+
+function judge(plan: Plan, today: string | null): Judged[] {
+  const rules = plainRulesOf(plan).filter((rule) => holds(rule, today));
   const boxes = rules.map((rule) => boxesOfRule(plan, rule));
   const near = neighbours(boxes);
   return rules.map((rule, at): Judged => {
@@ -79,7 +89,7 @@ export function analyse(plan: Plan, today: string | null = null): Judged[] {
 
 /** The later rules that would decide all of `left` in the same way; null when some of it would come out otherwise. */
 function takenOver(
-  rules: readonly Rule[],
+  rules: readonly PlainRule[],
   boxes: readonly (readonly TrafficRange[])[],
   at: number,
   left: readonly TrafficRange[],

@@ -1,6 +1,6 @@
 import { type IpAddress, contains } from '../../address';
-import { derive, type Plan, type Device, type Rule, type Zone, type RecordRef } from '../../plan';
-import { holds, rulesOf } from './analyse';
+import { derive, type Plan, type Device, type Zone, type RecordRef } from '../../plan';
+import { type PlainRule, holds, plainRulesOf } from './analyse';
 import { type TrafficRange, rangesMeet } from './traffic-range';
 import { filterOf } from './enforce';
 import { serviceNames } from './services';
@@ -43,7 +43,7 @@ export function zoneOfSide(plan: Plan, side: Side): Zone | undefined {
 }
 
 /** The boxes of traffic of every rule, worked out once for a plan. */
-const spoken = derive((plan) => rulesOf(plan).map((rule) => ({ rule, boxes: boxesOfRule(plan, rule) })));
+const spoken = derive((plan) => plainRulesOf(plan).map((rule) => ({ rule, boxes: boxesOfRule(plan, rule) })));
 
 const meets = (boxes: readonly TrafficRange[], packet: TrafficRange) =>
   boxes.some((box) => rangesMeet(box, packet));
@@ -57,7 +57,7 @@ export function ruleFor(
   to: IpAddress,
   wanted: Wanted,
   today: string | null,
-): { readonly rule: Rule; readonly place: number } | null {
+): { readonly rule: PlainRule; readonly place: number } | null {
   const packet: TrafficRange = [
     point(onLine(from)),
     point(onLine(to)),
@@ -130,7 +130,8 @@ export function decide(
   const zones = from && to ? { from, to } : null;
   if (spoke) {
     const { rule, place } = spoke;
-    const words = `rule ${place}${rule.note ? `, ${rule.note},` : ''} ${rule.action === 'allow' ? 'allows it' : 'denies it'}`;
+    const { note } = plan.rule.get(rule.id)!;
+    const words = `rule ${place}${note ? `, ${note},` : ''} ${rule.action === 'allow' ? 'allows it' : 'denies it'}`;
     return pass(rule.action === 'allow', words, { table: 'rule', id: rule.id }, zones);
   }
   if (sides.opened) return pass(true, 'the forward opens it', sides.opened, zones);

@@ -1,4 +1,4 @@
-import { boxOf, type Plan, type Device, type Zone, interfacesOf, routersOf } from '../../plan';
+import { boxOf, deriveBy, type Plan, type Device, type Zone, interfacesOf, routersOf } from '../../plan';
 
 /** Who stands between two zones: the boxes that route between their segments, and what their filters can do. */
 
@@ -26,17 +26,24 @@ const order: readonly Filter[] = ['none', 'stateless', 'stateful'];
 const best = (filters: readonly Filter[]): Filter =>
   filters.reduce<Filter>((a, b) => (order.indexOf(b) > order.indexOf(a) ? b : a), 'none');
 
-/** The boxes that a packet from one zone to the other passes, by its weakest pair of segments. */
-export function enforcement(plan: Plan, from: Zone, to: Zone): Enforcement {
-  const gateways = routersOf(plan).filter(({ kind }) => kind === 'gateway');
-  const ends = (zone: Zone): (readonly Device[])[] => [
+/** For each segment of a zone, and for what is behind the gateway, who routes for it. */
+const routersOfZone = deriveBy((plan, id: string): readonly (readonly Device[])[] => {
+  const zone = plan.zone.get(id);
+  if (!zone) return [];
+  const outside = zone.uplinks.length > 0 || zone.tunnels.length > 0 || zone.gateway;
+  return [
     ...zone.vlans.map((vlan) => routersFor(plan, vlan)),
     // The outside and the gateway itself are behind the gateway.
-    ...(zone.uplinks.length > 0 || zone.tunnels.length > 0 || zone.gateway ? [gateways] : []),
+    ...(outside ? [routersOf(plan).filter(({ kind }) => kind === 'gateway')] : []),
   ];
+});
+
+/** The boxes that a packet from one zone to the other passes, by its weakest pair of segments. */
+export function enforcement(plan: Plan, from: Pick<Zone, 'id'>, to: Pick<Zone, 'id'>): Enforcement {
+  const receivers = routersOfZone(plan, to.id);
   let weakest: Enforcement | null = null;
-  for (const a of ends(from))
-    for (const b of ends(to)) {
+  for (const a of routersOfZone(plan, from.id))
+    for (const b of receivers) {
       if (a.length === 0 || b.length === 0) continue;
       // Where one box routes both, it alone is on the way; it may be any of several.
       const common = a.filter((device) => b.includes(device));

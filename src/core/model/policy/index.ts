@@ -1,4 +1,4 @@
-export { analyse, holds, rulesOf } from './analyse';
+export { type PlainRule, analyse, holds, plainRulesOf, rulesOf } from './analyse';
 export { RangeIndex } from './range-index';
 export { type TrafficRange, type Span, anyMeet, rangesMeet, gaps, subtract, without } from './traffic-range';
 export {
@@ -31,4 +31,4 @@ export {
 } from './traffic';
 export { partiesLine, typedParties, typedServices } from './typed';
 export { partiesText, ruleText } from './words';
-export { type Passing, cellOf, isOutside, passing, vlansIn, zoneOfVlan, zonesOf } from './zones';
+export { type Passing, cellOf, isOutside, passing, passings, vlansIn, zoneOfVlan, zonesOf } from './zones';

@@ -107,7 +107,8 @@ export const servicesSpans = (plan: Plan, ids: readonly string[]): Span[] =>
 const sameFamily = (a: Span, b: Span): boolean => a[0] <= V4_LAST === b[0] <= V4_LAST;
 
 /** What a recorded rule speaks of. */
-export const boxesOfRule = (plan: Plan, { id }: Rule): readonly TrafficRange[] => boxesBy(plan, id);
+export const boxesOfRule = (plan: Plan, { id }: Pick<Rule, 'id'>): readonly TrafficRange[] =>
+  boxesBy(plan, id);
 const boxesBy = deriveBy((plan, id: string): readonly TrafficRange[] => boxesOf(plan, plan.rule.get(id)!));
 
 /** What a rule speaks of. Nobody sends from one address family to the other. */

@@ -3,9 +3,10 @@ import {
   memo,
   type Plan,
   type Cell,
-  type Vlan,
+  type PlainVlan,
   type Zone,
-  vlansOf,
+  derive,
+  plainVlansOf,
   deriveBy,
 } from '../../plan';
 
@@ -28,10 +29,10 @@ export const zoneOfVlan = (plan: Plan, vlan: string): Zone | undefined => zoneBy
 
 /** Does a zone lie outside: are there uplinks in it? */
 export const isOutside = (zone: Zone): boolean => zone.uplinks.length > 0;
-export const vlansIn = (plan: Plan, zone: Zone): readonly Vlan[] =>
+export const vlansIn = (plan: Plan, zone: Zone): readonly PlainVlan[] =>
   plan.zone.get(zone.id) === zone ? membersBy(plan, zone.id) : membersOf(plan, zone);
-const membersOf = (plan: Plan, zone: Zone): readonly Vlan[] =>
-  vlansOf(plan).filter(({ id }) => zone.vlans.includes(id));
+const membersOf = (plan: Plan, zone: Zone): readonly PlainVlan[] =>
+  plainVlansOf(plan).filter(({ id }) => zone.vlans.includes(id));
 const membersBy = deriveBy((plan, id: string) => membersOf(plan, plan.zone.get(id)!));
 
 /** By zone and by the other zone. */
@@ -101,3 +102,9 @@ export function passing(plan: Plan, from: Zone, to: Zone): Passing {
   }
   return usual('deny', 'between zones nothing passes unless it is allowed');
 }
+
+/** What passes in every pair of zones, row by row in their order. */
+export const passings = derive((plan): readonly Passing[] => {
+  const zones = zonesOf(plan);
+  return zones.flatMap((from) => zones.map((to) => passing(plan, from, to)));
+});

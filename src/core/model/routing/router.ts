@@ -1,8 +1,8 @@
 import { type IpAddress, type Prefix, contains } from '../../address';
 import {
   boxOf,
+  type Address,
   derive,
-  groupBy,
   type Plan,
   type Device,
   type Route,
@@ -122,9 +122,19 @@ export function wayTo(plan: Plan, router: Router, to: IpAddress): Way | null {
   return best;
 }
 
-const holders = derive((plan) => groupBy(plan.address.values(), ({ address }) => address));
+const holders = derive((plan): ReadonlyMap<IpAddress, readonly string[]> => {
+  const found = new Map<IpAddress, string[]>();
+  plan.address.forEach(({ id, address }) => {
+    const list = found.get(address);
+    if (list) list.push(id);
+    else found.set(address, [id]);
+  });
+  for (const list of found.values()) list.sort();
+  return found;
+});
 /** The address records that carry an address: several when it was given twice, or stands behind translations. */
-export const holdersOf = (plan: Plan, address: IpAddress) => holders(plan).get(address) ?? [];
+export const holdersOf = (plan: Plan, address: IpAddress): readonly Address[] =>
+  (holders(plan).get(address) ?? []).map((id) => plan.address.get(id)!);
 
 /** The routers that have an address. */
 export const routersAt = (plan: Plan, address: IpAddress): Router[] =>

@@ -1,4 +1,4 @@
-import { type Plan, routersOf, vlansOf } from '../../plan';
+import { type Plan, derive, plainVlansOf, routersOf } from '../../plan';
 import { type Fabric, inwardPorts } from '../wiring';
 import { missingPorts } from './carry';
 import type { Grown } from '../tree';
@@ -65,5 +65,6 @@ export function rootCandidates(
 }
 
 /** The segments that a change of a tree could cut, as not every way between their users carries them. */
-export const atRisk = (plan: Plan): string[] =>
-  vlansOf(plan).flatMap(({ id }) => (missingPorts(plan, id).length > 0 ? [id] : []));
+export const atRisk = derive((plan): readonly string[] =>
+  plainVlansOf(plan).flatMap(({ id }) => (missingPorts(plan, id).length > 0 ? [id] : [])),
+);

@@ -1,4 +1,4 @@
-import { derive, deriveBy, type Plan, vlansOf, memo } from '../../plan';
+import { derive, deriveBy, type Plan, plainVlansOf, memo } from '../../plan';
 import { carries, isOpen, type Fabric, type Link, type WiredPort } from '../wiring';
 import { fabric, membersOfVlan } from './vlan-members';
 
@@ -161,7 +161,7 @@ const lackedOf = memo((vlans: readonly string[]) =>
     );
   }),
 );
-const vlanIds = derive((plan): readonly string[] => vlansOf(plan).map(({ id }) => id));
+const vlanIds = derive((plan): readonly string[] => plainVlansOf(plan).map(({ id }) => id));
 /** By VLAN: the ends of links and the insides of boxes that do not carry it, needed there or not. */
 const lacking = derive((plan): ReadonlyMap<string, readonly WiredPort[]> => {
   const made = fabric(plan);
@@ -202,7 +202,7 @@ export const missingPorts = deriveBy((plan, vlan: string): readonly WiredPort[] 
 /** The VLANs that are needed on the link of each port: what somebody beyond it and somebody before it use. */
 export const neededBeyond = derive((plan): ReadonlyMap<string, readonly string[]> => {
   const needed = new Map<string, string[]>();
-  for (const { id } of vlansOf(plan))
+  for (const { id } of plainVlansOf(plan))
     for (const { link } of neededLines(plan, id))
       for (const port of [link.from, link.to]) {
         const list = needed.get(port);

@@ -1,14 +1,5 @@
 import { derive, memo, type Plan } from '../../plan';
-import {
-  type VidSet,
-  holds,
-  type Fabric,
-  type State,
-  enters,
-  inwardPorts,
-  leaves,
-  vidsById,
-} from '../wiring';
+import { type VidSet, type Fabric, type State, enters, inwardPorts, leaves, vidsById } from '../wiring';
 import { fabric } from './reach';
 import { isEvenLink } from './reverse-flood';
 
@@ -34,7 +25,7 @@ class Vids {
   readonly bitsOf = memo((set: VidSet): Int32Array => {
     const bits = new Int32Array(this.words);
     this.list.forEach((vid, at) => {
-      if (holds(set, vid)) bits[at >> 5]! |= 1 << (at & 31);
+      if (set.has(vid)) bits[at >> 5]! |= 1 << (at & 31);
     });
     return bits;
   });

@@ -1,13 +1,15 @@
-import { deriveBy, memo, type Plan } from '../../plan';
+import { deriveBy, equal, memo, type Plan } from '../../plan';
 import { forwardingFabric } from '../tree';
 import {
   type PortFacts,
   blocks,
   egress,
+  ingress,
   sameSet,
-  type Bridge,
   type Fabric,
   type Flood,
+  type Link,
+  type Seat,
   type State,
   flood,
   stateKey,
@@ -21,103 +23,134 @@ const passingAt = (facts: PortFacts | null): number[] =>
         (vid) => !blocks(facts, vid),
       );
 
-/** Does only what is sent out come in too? */
-const admitsMembers = (facts: PortFacts): boolean =>
-  facts.ingressFilter && !facts.tagged.except && facts.pvid === facts.untagged;
-/** Is a frame in the same VLAN on both sides of a link between two ports? */
-const keepVlans = (a: PortFacts, b: PortFacts): boolean =>
-  admitsMembers(a) && admitsMembers(b) && a.untagged === b.untagged;
-
-/** The VLANs a changed port may treat differently; null when that could be any. */
-function changedVids(fabric: Fabric, bridge: Bridge, port: number, a: PortFacts | null, b: PortFacts | null) {
-  if (!bridge.box.vlanAware || a?.tagged.except || b?.tagged.except) return null;
-  const inward = (fabric.links.get(bridge.ports[port]!.id) ?? []).some((link) => fabric.seats.has(link.to));
-  const vids = new Set<number>();
-  const tagBy = (facts: PortFacts | null, vid: number) => (facts === null ? null : egress(facts, vid));
-  for (const vid of [...passingAt(a), ...passingAt(b)]) if (tagBy(a, vid) !== tagBy(b, vid)) vids.add(vid);
-  if (!inward) return vids;
-  // On a link that changes no VLAN, and whose ends let in nothing but their own, only these can differ.
-  const far = fabric.links.get(bridge.ports[port]!.id) ?? [];
-  const keeps = far.every(({ to }) => {
-    const seat = fabric.seats.get(to);
-    const other = seat && fabric.bridges[seat.bridge]!;
-    if (!seat || !other?.box.vlanAware) return false;
-    const facts = other.facts[seat.port]!;
-    return [a, b].every((own) => own === null || facts === null || keepVlans(own, facts));
-  });
-  if (keeps) return vids;
-  if (a === null || b === null) return null;
-  // Frames come in here from another box: whatever decides their VLAN may draw in floods of any VLAN.
-  const sameEntry =
-    sameSet(a.blocked, b.blocked) &&
-    a.pvid === b.pvid &&
-    a.accepts === b.accepts &&
-    a.ingressFilter === b.ingressFilter &&
-    !(a.pvid !== null && vids.has(a.pvid));
-  return sameEntry ? vids : null;
+/** VLANs in which something is not as it was. */
+export interface Dirty {
+  /** Those in which frames leave a box otherwise. */
+  readonly leaving: ReadonlySet<number>;
+  /** Those in which they then come to be in the next box. */
+  readonly entering: ReadonlySet<number>;
 }
 
-/** The VLANs in which nothing crosses the link of a port before and after, as its other end lets none pass. */
-function idleLink(
-  fabric: Fabric,
-  next: Fabric,
-  port: string,
-  own: readonly (PortFacts | null)[],
-): (vid: number) => boolean {
-  const far = fabric.links.get(port) ?? [];
-  const shuts = (at: Fabric, id: string, vid: number): boolean => {
-    const seat = at.seats.get(id);
-    const facts = seat && at.bridges[seat.bridge]!.facts[seat.port];
-    if (!seat || facts === undefined || !at.bridges[seat.bridge]!.box.vlanAware) return false;
-    // Where the two ends have another VLAN without a tag, what is none of its own comes out as one that is.
-    const keeps = facts !== null && own.every((side) => side === null || keepVlans(side, facts));
-    return facts === null || (keeps && egress(facts, vid) === null);
-  };
-  return (vid) => far.length > 0 && far.every(({ to }) => shuts(fabric, to, vid) && shuts(next, to, vid));
+const NOTHING: ReadonlyMap<number, number> = new Map();
+/** By VLAN before a link the one behind it; null where that cannot be listed. */
+function crossing({ bridges }: Fabric, from: Seat, to: Seat): ReadonlyMap<number, number> | null {
+  const [near, far] = [bridges[from.bridge]!, bridges[to.bridge]!];
+  const [own, other] = [near.facts[from.port]!, far.facts[to.port]!];
+  if (own === null || other === null) return NOTHING;
+  if (!near.box.vlanAware || !far.box.vlanAware || own.tagged.except) return null;
+  const found = new Map<number, number>();
+  for (const vid of passingAt(own)) {
+    const tag = egress(own, vid);
+    const entered = tag === null ? null : ingress(other, tag);
+    if (entered && 'vid' in entered) found.set(vid, entered.vid);
+  }
+  return found;
 }
 
-const comparedWith = memo(
-  (_next: Fabric) => new WeakMap<Fabric, { readonly vids: ReadonlySet<number> | null }>(),
-);
+/** Compares two fabrics port by port. */
+class Comparing {
+  readonly leaving = new Set<number>();
+  readonly entering = new Set<number>();
+
+  constructor(
+    private readonly before: Fabric,
+    private readonly after: Fabric,
+  ) {}
+
+  /** Says whether all VLANs in which a port may do otherwise could be listed. */
+  compare(id: string): boolean {
+    const { before, after } = this;
+    const seat = after.seats.get(id);
+    if (!seat) return true;
+    const { box, ports } = after.bridges[seat.bridge]!;
+    const [a, b] = [before, after].map(({ bridges }) => bridges[seat.bridge]!.facts[seat.port]!);
+    if (!box.vlanAware || a?.tagged.except || b?.tagged.except) return false;
+    const [old, now] = [before.links.get(id) ?? [], after.links.get(id) ?? []];
+    let heard = ports[seat.port]!.number === 0;
+    for (const { to } of [...old, ...now]) {
+      const far = after.seats.get(to);
+      if (!far) heard = true;
+      else if (!this.compareLink(seat, far, has(old, to), has(now, to))) return false;
+    }
+    if (heard) this.compareHeard(a!, b!, equal(old, now));
+    return true;
+  }
+
+  private compareLink(near: Seat, far: Seat, was: boolean, is: boolean): boolean {
+    for (const [from, to] of [
+      [near, far],
+      [far, near],
+    ] as const) {
+      const old = was ? crossing(this.before, from, to) : NOTHING;
+      const now = is ? crossing(this.after, from, to) : NOTHING;
+      if (!old || !now) return false;
+      for (const [one, other] of [
+        [old, now],
+        [now, old],
+      ] as const)
+        for (const [vid, beyond] of one)
+          if (other.get(vid) !== beyond) {
+            this.leaving.add(vid);
+            this.entering.add(beyond);
+          }
+    }
+    return true;
+  }
+
+  /** What devices at a port, and the box itself at its inner one, hear. */
+  private compareHeard(a: PortFacts | null, b: PortFacts | null, sameLinks: boolean): void {
+    const tagBy = (facts: PortFacts | null, vid: number) => (facts === null ? null : egress(facts, vid));
+    for (const vid of [...passingAt(a), ...passingAt(b)])
+      if (!sameLinks || tagBy(a, vid) !== tagBy(b, vid)) this.leaving.add(vid);
+  }
+}
+const has = (links: readonly Link[], port: string): boolean => links.some(({ to }) => to === port);
+
+const comparedWith = memo((_next: Fabric) => new WeakMap<Fabric, { readonly dirty: Dirty | null }>());
 /** The VLANs whose floods may differ between two fabrics; null when those of any may. */
-export function changedBetween(fabric: Fabric, next: Fabric): ReadonlySet<number> | null {
+export function changedBetween(fabric: Fabric, next: Fabric): Dirty | null {
   const compared = comparedWith(next);
   let known = compared.get(fabric);
-  if (!known) compared.set(fabric, (known = { vids: compareFabrics(fabric, next) }));
-  return known.vids;
+  if (!known) compared.set(fabric, (known = { dirty: compareFabrics(fabric, next) }));
+  return known.dirty;
 }
 
-function compareFabrics(fabric: Fabric, next: Fabric): ReadonlySet<number> | null {
-  const dirty = new Set<number>();
-  if (fabric === next) return dirty;
-  if (fabric.links !== next.links || fabric.bridges.length !== next.bridges.length) return null;
+/** The ports whose links are not the same. */
+function* relinked(a: Fabric['links'], b: Fabric['links']): Generator<string> {
+  if (a === b) return;
+  for (const [port, links] of b) if (!equal(links, a.get(port))) yield port;
+  for (const port of a.keys()) if (!b.has(port)) yield port;
+}
+
+function compareFabrics(fabric: Fabric, next: Fabric): Dirty | null {
+  const comparing = new Comparing(fabric, next);
+  if (fabric === next) return comparing;
+  if (fabric.bridges.length !== next.bridges.length) return null;
   for (const [i, before] of fabric.bridges.entries()) {
     const after = next.bridges[i]!;
     if (before === after) continue;
     if (before.device !== after.device || before.box.vlanAware !== after.box.vlanAware) return null;
     if (before.ports.length !== after.ports.length) return null;
     for (let port = 0; port < after.ports.length; port++) {
-      if (before.ports[port]!.id !== after.ports[port]!.id) return null;
+      const { id } = after.ports[port]!;
+      if (before.ports[port]!.id !== id) return null;
       const [a, b] = [before.facts[port]!, after.facts[port]!];
-      if (a === b || sameFacts(a, b)) continue;
-      const vids = changedVids(next, after, port, a, b);
-      if (vids === null) return null;
-      const idle = idleLink(fabric, next, after.ports[port]!.id, [a, b]);
-      for (const vid of vids) if (!idle(vid)) dirty.add(vid);
+      if (a !== b && !sameFacts(a, b) && !comparing.compare(id)) return null;
     }
   }
-  return dirty;
+  for (const port of relinked(fabric.links, next.links)) if (!comparing.compare(port)) return null;
+  return comparing;
 }
 
-/** Does a flood go through none of some VLANs? */
-export function avoids(known: Flood, dirty: ReadonlySet<number>): boolean {
-  for (const vid of vidsOf(known)) if (dirty.has(vid)) return false;
+/** Are some states in none of some VLANs? */
+export function avoids(states: States, dirty: ReadonlySet<number>): boolean {
+  for (const vid of vidsOf(states)) if (dirty.has(vid)) return false;
   return true;
 }
+type States = ReadonlyMap<number, unknown> | ReadonlySet<number>;
+const vidsOf = memo((states: States) => new Set([...states.keys()].map((key) => key % 4096)));
 
-const vidsOf = memo((known: Flood) => new Set([...known.came.keys()].map((key) => key % 4096)));
-
-export function sameFacts(a: PortFacts | null, b: PortFacts | null): boolean {
+function sameFacts(a: PortFacts | null, b: PortFacts | null): boolean {
   if (a === null || b === null) return a === b;
   return (
     a.pvid === b.pvid &&
@@ -141,9 +174,11 @@ interface Held {
 const held = deriveBy((plan, key: number, before: Held | undefined): Held => {
   const now = fabric(plan);
   const dirty = before && changedBetween(before.fabric, now);
-  if (before && dirty && avoids(before.flood, dirty)) return { fabric: now, flood: before.flood };
-  return { fabric: now, flood: flood(now, { state: { bridge: Math.floor(key / 4096), vid: key % 4096 } }) };
+  if (before && dirty && avoids(before.flood.came, dirty.leaving))
+    return { fabric: now, flood: before.flood };
+  const made = flood(now, { state: { bridge: Math.floor(key / 4096), vid: key % 4096 } });
+  return { fabric: now, flood: before && equal(before.flood, made) ? before.flood : made };
 }, Object.is);
-const floodBy = deriveBy((plan, key: number): Flood => held(plan, key).flood);
+const floodBy = deriveBy((plan, key: number): Flood => held(plan, key).flood, Object.is);
 /** Who hears a box that speaks in one of its VLANs. */
 export const floodFrom = (plan: Plan, state: State): Flood => floodBy(plan, stateKey(state));

@@ -1,4 +1,4 @@
-import { derive, deriveBy, type Plan } from '../../plan';
+import { derive, deriveBy, equal, type Plan } from '../../plan';
 import { type VidSet, type Bridge, type Fabric, bridgeOf, fabricOf, vidsById } from '../wiring';
 import { type Trees, growTrees } from './trees';
 import { lostBetween, treesAfterLoss } from './recompute-after-loss';
@@ -46,10 +46,13 @@ const standing = derive((plan, before: Standing | undefined): Standing => {
     return { ...before, fabric };
   const lost = before && before.records === records ? lostBetween(before.fabric, fabric) : null;
   const kept = lost && treesAfterLoss(before!.trees, plan, fabric, lost);
-  return { records, shapes: made, fabric, trees: kept ?? growTrees(plan, fabric) };
+  if (kept) return { records, shapes: made, fabric, trees: kept };
+  const grown = growTrees(plan, fabric);
+  const trees = before && equal(before.trees, grown) ? before.trees : grown;
+  return { records, shapes: made, fabric, trees };
 }, Object.is);
 /** The trees of a plan, grown again only when something they are read off changes. */
-export const treesOf = derive((plan): Trees => standing(plan).trees);
+export const treesOf = derive((plan): Trees => standing(plan).trees, Object.is);
 
 /** What is stopped at which port of a box, by its place. */
 type Stopped = readonly { readonly port: number; readonly set: VidSet }[];

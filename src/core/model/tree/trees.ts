@@ -1,5 +1,5 @@
-import { type Plan, vlansOf } from '../../plan';
-import { DEFAULT_VID, EVERY, type VidSet, holds, isMember, type Fabric, enters, leaves } from '../wiring';
+import { type Plan, plainVlansOf } from '../../plan';
+import { DEFAULT_VID, EVERY, VidSet, isMember, type Fabric, enters, leaves } from '../wiring';
 import { type End, type Role, type Topology, type Tree, computeTree } from './compute';
 import { type Lan, type LanPort, type Part, lansOf } from './lans';
 import { type Ring, ringsIn } from './ring';
@@ -237,7 +237,7 @@ function block(blocked: Map<string, VidSet>, { ports }: LanPort, vid: number): v
   for (const id of ports) {
     const known = blocked.get(id);
     if (known?.except) continue;
-    blocked.set(id, { except: false, vids: new Set([...(known?.vids ?? []), vid]) });
+    blocked.set(id, new VidSet(false, new Set([...(known?.vids ?? []), vid])));
   }
 }
 
@@ -288,7 +288,7 @@ function growInstances(
 
 /** What a port stops: as the common tree has it, but for the VLANs whose instance has it otherwise; null for nothing. */
 export const stoppedAt = (passes: boolean, others: readonly number[]): VidSet | null =>
-  others.length > 0 ? { except: !passes, vids: new Set(others) } : passes ? null : EVERY;
+  others.length > 0 ? new VidSet(!passes, new Set(others)) : passes ? null : EVERY;
 
 /** What the common tree and the instances block. At the edge of a region all instances do as the common tree (clause 13.13). */
 function blockCommon(
@@ -328,7 +328,7 @@ function blockCommon(
 function growVlans(growing: Growing, blocked: ReadonlyMap<string, VidSet>): Grown[] {
   const { plan, fabric, settings } = growing;
   const { bridges } = fabric;
-  const vids = [...new Set(vlansOf(plan).map(({ vid }) => vid))].filter((vid) => vid !== DEFAULT_VID);
+  const vids = [...new Set(plainVlansOf(plan).map(({ vid }) => vid))].filter((vid) => vid !== DEFAULT_VID);
   return vids.map((vid) => {
     const part = (bridge: number, index: number): Part => {
       const { box, facts, ports } = bridges[bridge]!;
@@ -338,7 +338,7 @@ function growVlans(growing: Growing, blocked: ReadonlyMap<string, VidSet>): Grow
       if (settings[bridge]!.mode === 'rstp-per-vlan')
         return treePortOf(plan, id, 0).guard === 'filter' ? 'none' : 'own';
       const stopped = blocked.get(id);
-      return stopped && holds(stopped, vid) ? 'none' : 'through';
+      return stopped && stopped.has(vid) ? 'none' : 'through';
     };
     const lans = lansOf(fabric, part, (from, to) => {
       const [a, b] = [bridges[from.bridge]!, bridges[to.bridge]!];

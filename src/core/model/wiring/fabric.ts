@@ -1,4 +1,4 @@
-import { boxOf, derive, deriveBy, memo, type Plan, type Box, pick } from '../../plan';
+import { boxOf, derive, deriveBy, memo, plainVlansOf, type Plan, type Box, pick } from '../../plan';
 import {
   type Assumption,
   type Ingress,
@@ -24,7 +24,11 @@ export interface Bridge {
  * What becomes of a frame that arrives at a port of a box: the VLAN it is in (in a box without VLANs the tag it wears), or
  * why it is dropped. Null where no frame passes.
  */
-export function enters({ box, facts }: Bridge, index: number, tag: Tag): Ingress | null {
+export function enters(
+  { box, facts }: Pick<Bridge, 'box' | 'facts'>,
+  index: number,
+  tag: Tag,
+): Ingress | null {
   const port = facts[index];
   if (!port) return null;
   if (box.vlanAware) return ingress(port, tag);
@@ -41,7 +45,7 @@ export function leaves({ box, facts }: Bridge, index: number, vid: number): Tag 
 
 /** The ids of VLANs as numbers. */
 export const vidsById = derive(
-  (plan): ReadonlyMap<string, number> => new Map([...plan.vlan.values()].map(({ id, vid }) => [id, vid])),
+  (plan): ReadonlyMap<string, number> => new Map(plainVlansOf(plan).map(({ id, vid }) => [id, vid])),
 );
 
 const OF_BOX = [
@@ -64,7 +68,7 @@ const wiredBox = deriveBy((plan, device: string): WiredBox => wiredOf(boxOf(plan
 const bridging = derive((plan): readonly string[] => {
   const devices = new Set([...plan.box.values()].map(({ device }) => device));
   return [...devices].filter(
-    (device) => !isPassive(plan.device.get(device)!.kind) && plan.port.group(device).size > 0,
+    (device) => !isPassive(plan.device.get(device)!.kind) && wiredPorts(plan, device).length > 0,
   );
 });
 
@@ -111,7 +115,7 @@ const waysOut = memo((bridge: Bridge) => {
 });
 
 /** Where the port of a bridge stands. */
-interface Seat {
+export interface Seat {
   readonly bridge: number;
   readonly port: number;
 }

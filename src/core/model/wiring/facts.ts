@@ -3,9 +3,25 @@ import type { Box, Port } from '../../plan';
 import type { WiredPort } from './wiring';
 
 /** VLAN ids as a set that may be "all but these": what a trunk that carries everything has. */
-export interface VidSet {
-  readonly except: boolean;
-  readonly vids: ReadonlySet<number>;
+export class VidSet {
+  /** A bit for each VLAN id; made when first asked, as floods ask very often. */
+  #bits: Int32Array | null = null;
+
+  constructor(
+    readonly except: boolean,
+    readonly vids: ReadonlySet<number>,
+  ) {}
+
+  has(vid: number): boolean {
+    const bits = (this.#bits ??= this.inBits());
+    return (bits[vid >> 5]! & (1 << (vid & 31))) !== 0;
+  }
+
+  private inBits(): Int32Array {
+    const bits = new Int32Array(128).fill(this.except ? -1 : 0);
+    for (const vid of this.vids) bits[vid >> 5]! ^= 1 << (vid & 31);
+    return bits;
+  }
 }
 
 /** What a port does to frames (IEEE 802.1Q-2022 clauses 6.9, 8.6.2, 8.8). */
@@ -22,9 +38,9 @@ export interface PortFacts {
 /** Asked for a port whose state nobody decided: what works for sure, or what may leak at worst. */
 export type Assumption = 'works' | 'leaks';
 
-const NONE: VidSet = { except: false, vids: new Set() };
+const NONE = new VidSet(false, new Set());
 /** All VLANs. */
-export const EVERY: VidSet = { except: true, vids: new Set() };
+export const EVERY = new VidSet(true, new Set());
 export const DEFAULT_VID = 1;
 
 export const isEvery = (set: VidSet): boolean => set.except && set.vids.size === 0;
@@ -32,9 +48,8 @@ export function sameSet(a: VidSet | null, b: VidSet | null): boolean {
   if (a === null || b === null || a === b) return a === b;
   return a.except === b.except && a.vids.size === b.vids.size && [...a.vids].every((vid) => b.vids.has(vid));
 }
-export const holds = (set: VidSet, vid: number): boolean => set.vids.has(vid) !== set.except;
 export const isMember = (facts: PortFacts, vid: number): boolean =>
-  facts.untagged === vid || holds(facts.tagged, vid);
+  facts.untagged === vid || facts.tagged.has(vid);
 
 /** A port as it leaves the factory. */
 function factoryFacts(factory: Box['factory'], assume: Assumption): PortFacts {
@@ -62,7 +77,8 @@ export function portFacts(
   return {
     pvid: port.pvid === null ? null : vidOf(port.pvid),
     untagged: port.untagged === null ? null : vidOf(port.untagged),
-    tagged: port.taggedMode === 'list' ? { except: false, vids: listed } : { except: true, vids: listed },
+    tagged:
+      port.taggedMode === 'list' && listed.size === 0 ? NONE : new VidSet(port.taggedMode !== 'list', listed),
     accepts: port.accepts,
     ingressFilter: port.ingressFilter,
     blocked: null,
@@ -87,12 +103,11 @@ export function ingress(facts: PortFacts, tag: Tag): Ingress {
   return blocks(facts, vid) ? { refused: 'blocked' } : { vid };
 }
 
-export const blocks = ({ blocked }: PortFacts, vid: number): boolean =>
-  blocked !== null && holds(blocked, vid);
+export const blocks = ({ blocked }: PortFacts, vid: number): boolean => blocked !== null && blocked.has(vid);
 
 /** The tag a frame of this VLAN leaves with, whether or not the port forwards it; null for no member (clause 8.8). */
 export const tagOf = (facts: PortFacts, vid: number): Tag | null =>
-  facts.untagged === vid ? 0 : holds(facts.tagged, vid) ? vid : null;
+  facts.untagged === vid ? 0 : facts.tagged.has(vid) ? vid : null;
 
 /** The tag a frame of this VLAN really leaves with; null when the port is no member, or blocked. */
 export const egress = (facts: PortFacts, vid: number): Tag | null =>

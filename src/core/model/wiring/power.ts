@@ -1,5 +1,5 @@
 import { type Plan, type Port, boxOf } from '../../plan';
-import { linksOf, portsOf } from './wiring';
+import { linksAt, portsOf } from './wiring';
 
 /** Watts reserved at the source by class (IEEE 802.3-2022 clause 145): 4, 7, 15.4, 30, 45, 60, 75, 90. */
 const RESERVED: Readonly<Record<number, number>> = { 1: 4, 2: 7, 3: 15.4, 4: 30, 5: 45, 6: 60, 7: 75, 8: 90 };
@@ -11,7 +11,7 @@ export const reservedFor = (poeClass: number): number => RESERVED[poeClass]!;
 /** The class asked for at a port: that of the device plugged in; null when it asks for none. */
 export function classAsked(plan: Plan, port: Port): number | null {
   if (port.poeClass === null || !port.enabled || port.role === 'parked') return null;
-  for (const link of linksOf(plan).get(port.id) ?? []) {
+  for (const link of linksAt(plan, port)) {
     const far = plan.port.get(link.to)!;
     // Two boxes that both can power do not power each other.
     const powers = boxOf(plan, far.device)?.poeBudget != null;

@@ -6,7 +6,7 @@ import {
   nothingCarried,
   undecided,
   vlansIn,
-  vlansOf,
+  plainVlansOf,
 } from '../../plan';
 
 export { type Carried, access, undecided, vlansIn };
@@ -48,7 +48,7 @@ export const accessWithVoice = (vlan: string, voice: string): Carried => ({
 
 /** Off, and should it be switched on by mistake, in a VLAN that goes nowhere. */
 export const parked = (plan: Plan): Carried => {
-  const parking = vlansOf(plan).find((vlan) => vlan.purpose === 'parking')?.id ?? null;
+  const parking = plainVlansOf(plan).find((vlan) => vlan.purpose === 'parking')?.id ?? null;
   return { ...nothingCarried, role: 'parked', pvid: parking, untagged: parking, accepts: 'untagged' };
 };
 

@@ -1,5 +1,5 @@
 import { type Plan, type Port, portTitle, boxOf } from '../../plan';
-import { isPassive, linksOf } from './wiring';
+import { isPassive, linksAt } from './wiring';
 import { taggedText } from './typed-vlans';
 
 export const roleWords: Readonly<Record<Port['role'], string>> = {
@@ -32,7 +32,7 @@ export function carriedText(plan: Plan, port: Port): string {
 
 /** What a port leads to, as text: "gw-1 2", "cam-03", "gw-1 2 through panel 7". */
 export function leadsTo(plan: Plan, port: Port): string {
-  return (linksOf(plan).get(port.id) ?? [])
+  return linksAt(plan, port)
     .map((link) => {
       const far = plan.port.get(link.to)!;
       const through = link.through.map((id) => portTitle(plan, plan.port.get(id)!));
