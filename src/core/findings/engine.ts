@@ -1,4 +1,4 @@
-import { derive, deriveBy, equal, type Plan, vlansOf } from '../plan';
+import { derive, deriveBy, equal, type Plan, plainVlansOf } from '../plan';
 import { gatewayChecks } from './checks/gateways';
 import { gearBoxChecks, gearChecks, gearVlanChecks } from './checks/gear';
 import { hostChecks } from './checks/hosts';
@@ -73,7 +73,7 @@ const boxes: Scope = {
 };
 
 const vlans: Scope = {
-  subjects: derive((plan) => vlansOf(plan).map(({ id }) => id)),
+  subjects: derive((plan) => plainVlansOf(plan).map(({ id }) => id)),
   findings: deriveBy((plan, id: string) => {
     const vlan = plan.vlan.get(id)!;
     return gearVlanChecks.flatMap((check) => reported(check, check.find(plan, vlan)));

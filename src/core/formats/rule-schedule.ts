@@ -124,7 +124,7 @@ const senders = (plan: Plan, zone: Zone, wish: boolean): string =>
   wish
     ? vlansIn(plan, zone)
         .filter(({ internet }) => internet)
-        .map(({ name }) => name)
+        .map(({ id }) => plan.vlan.get(id)!.name)
         .join(', ')
     : zone.name;
 

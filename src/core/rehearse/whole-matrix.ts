@@ -1,7 +1,8 @@
-import { derive, deriveBy, equal, type Plan, type Rule, type Zone } from '../plan';
+import { derive, deriveBy, equal, type Plan, type Zone } from '../plan';
 import {
   holds,
-  rulesOf,
+  type PlainRule,
+  plainRulesOf,
   RangeIndex,
   type TrafficRange,
   type Span,
@@ -10,6 +11,7 @@ import {
   spansOfZone,
   type Passing,
   passing,
+  passings,
   zonesOf,
 } from '../model/policy';
 import { type Difference, differencesBy, differencesOf } from './differences';
@@ -20,7 +22,7 @@ export interface Pair {
   readonly to: Zone;
   readonly passing: Passing;
   /** The rules that decide something between the two, from the top, each with the traffic that is left to it. */
-  readonly rules: readonly { readonly rule: Rule; readonly boxes: readonly TrafficRange[] }[];
+  readonly rules: readonly { readonly rule: PlainRule; readonly boxes: readonly TrafficRange[] }[];
   readonly differences: readonly Difference[];
 }
 
@@ -46,25 +48,38 @@ const zonesIn = derive(
 );
 type Zones = ReturnType<typeof zonesIn>;
 
-/** The cells, which an edit of a rule leaves as they are. */
-const cellsIn = derive((plan) => {
-  const zones = zonesOf(plan);
-  return zones.flatMap((from) => zones.map((to) => passing(plan, from, to)));
-});
+interface Spoken {
+  readonly zones: Zones;
+  readonly byRule: ReadonlyMap<
+    string,
+    { readonly boxes: readonly TrafficRange[]; readonly pairs: readonly number[] }
+  >;
+}
+/** What each rule speaks of: traffic, and the pairs of zones it is between, as `from * zones + to`. */
+const spokenIn = derive((plan, before: Spoken | undefined): Spoken => {
+  const zones = zonesIn(plan);
+  const known = before?.zones === zones ? before.byRule : undefined;
+  const byRule = new Map(
+    plainRulesOf(plan).map((rule) => {
+      const boxes = boxesOfRule(plan, rule);
+      const old = known?.get(rule.id);
+      return [rule.id, old?.boxes === boxes ? old : { boxes, pairs: pairsBetween(zones, boxes) }] as const;
+    }),
+  );
+  return { zones, byRule };
+}, Object.is);
 
-/** The pairs a rule speaks of, as `from * zones + to`. */
-const pairsBy = deriveBy((plan, id: string): readonly number[] => {
-  const made = zonesIn(plan);
-  const boxes = boxesOfRule(plan, plan.rule.get(id)!);
+function pairsBetween(made: Zones, boxes: readonly TrafficRange[]): number[] {
   const [from, to] = [made.senders.meeting(boxes, Infinity)!, made.receivers.meeting(boxes, Infinity)!];
   const spoken: number[] = [];
   for (const a of from) for (const b of to) spoken.push(a * made.zones.length + b);
   return spoken;
-});
-const pairsOf = (plan: Plan, { id }: Rule): readonly number[] => pairsBy(plan, id);
+}
+const pairsOf = (plan: Plan, { id }: Pick<PlainRule, 'id'>): readonly number[] =>
+  spokenIn(plan).byRule.get(id)!.pairs;
 
 /** The pairs of different zones that a rule speaks of. */
-export function zonesSpokenOf(plan: Plan, rule: Rule): readonly (readonly [Zone, Zone])[] {
+export function zonesSpokenOf(plan: Plan, rule: PlainRule): readonly (readonly [Zone, Zone])[] {
   const made = zonesIn(plan);
   const count = made.zones.length;
   return pairsOf(plan, rule)
@@ -97,7 +112,7 @@ function within(
   return parts;
 }
 
-function decidedBy(plan: Plan, made: Zones, pair: number, rules: readonly Rule[]): Exceptions {
+function decidedBy(plan: Plan, made: Zones, pair: number, rules: readonly PlainRule[]): Exceptions {
   const count = made.zones.length;
   const [senders, receivers] = [made.spans[Math.floor(pair / count)]!, made.spans[pair % count]!];
   const found: Exceptions[number][] = [];
@@ -116,7 +131,7 @@ interface Decided {
   readonly byPair: ReadonlyMap<
     number,
     {
-      readonly rules: readonly Rule[];
+      readonly rules: readonly PlainRule[];
       readonly boxes: readonly (readonly TrafficRange[])[];
       readonly found: Exceptions;
     }
@@ -127,19 +142,22 @@ const sameItems = (a: readonly unknown[], b: readonly unknown[]): boolean =>
 
 /** What rules decide in every pair they speak of. Pairs whose rules are the same as before keep what was found. */
 const exceptionsOn = deriveBy((plan, today: string, before: Decided | undefined): Decided => {
-  const zones = zonesIn(plan);
-  const rulesBy = new Map<number, Rule[]>();
-  for (const rule of rulesOf(plan)) {
+  const { zones, byRule } = spokenIn(plan);
+  const rulesBy = new Map<number, PlainRule[]>();
+  for (const rule of plainRulesOf(plan)) {
     if (!holds(rule, today || null)) continue;
-    for (const pair of pairsOf(plan, rule)) {
+    for (const pair of byRule.get(rule.id)!.pairs) {
       const list = rulesBy.get(pair);
       if (list) list.push(rule);
       else rulesBy.set(pair, [rule]);
     }
   }
-  const byPair = new Map<number, { rules: Rule[]; boxes: (readonly TrafficRange[])[]; found: Exceptions }>();
+  const byPair = new Map<
+    number,
+    { rules: PlainRule[]; boxes: (readonly TrafficRange[])[]; found: Exceptions }
+  >();
   for (const [pair, rules] of rulesBy) {
-    const boxes = rules.map((rule) => boxesOfRule(plan, rule));
+    const boxes = rules.map((rule) => byRule.get(rule.id)!.boxes);
     const known = before?.zones === zones ? before.byPair.get(pair) : undefined;
     const same = known !== undefined && sameItems(known.rules, rules) && sameItems(known.boxes, boxes);
     byPair.set(pair, { rules, boxes, found: same ? known.found : decidedBy(plan, zones, pair, rules) });
@@ -150,7 +168,7 @@ const exceptionsOn = deriveBy((plan, today: string, before: Decided | undefined)
 /** Every pair of zones, in the order of the matrix. */
 export function wholeMatrix(plan: Plan, today: string | null): Pair[] {
   const { zones } = zonesIn(plan);
-  const cells = cellsIn(plan);
+  const cells = passings(plan);
   const { byPair } = exceptionsOn(plan, today ?? '');
   const differences = differencesBy(plan);
   return zones.flatMap((from, row) =>
@@ -172,7 +190,7 @@ export function pairOf(plan: Plan, from: Zone, to: Zone, today: string | null): 
   const made = zonesIn(plan);
   const placeOf = (zone: Zone) => made.zones.findIndex(({ id }) => id === zone.id);
   const pair = placeOf(from) * made.zones.length + placeOf(to);
-  const rules = rulesOf(plan).filter((rule) => holds(rule, today) && pairsOf(plan, rule).includes(pair));
+  const rules = plainRulesOf(plan).filter((rule) => holds(rule, today) && pairsOf(plan, rule).includes(pair));
   return {
     from,
     to,

@@ -11,19 +11,23 @@ import {
   Refusal,
   interfacesOf,
   subnetOf,
-  vlansOf,
+  plainVlansOf,
+  type DeviceKind,
+  deriveBy,
 } from '../../plan';
 
 /** Where boxes are managed: the subnet of the first management segment. */
 export function managementSubnet(plan: Plan): Subnet | undefined {
-  const vlan = vlansOf(plan).find((item) => item.purpose === 'management');
+  const vlan = plainVlansOf(plan).find((item) => item.purpose === 'management');
   return vlan && subnetOf(plan, vlan.id, 4);
 }
 
-export const hasOwnFreeAddress = (plan: Plan, device: Device): boolean => {
+/** Is there an address in it for another device of a kind? */
+export const hasOwnFreeAddress = (plan: Plan, { kind }: Device): boolean => isFreeFor(plan, kind);
+const isFreeFor = deriveBy((plan, kind: DeviceKind): boolean => {
   const subnet = managementSubnet(plan);
-  return subnet !== undefined && nextFreeAddress(plan, subnet, device.kind, 'static') !== null;
-};
+  return subnet !== undefined && nextFreeAddress(plan, subnet, kind, 'static') !== null;
+});
 
 /** Gives a box that has no address the next free one of the management segment. */
 export const addressBox = operation('addressBox', z.strictObject({ device: z.string() }), (draft, input) => {

@@ -20,7 +20,7 @@ import {
   type Vlan,
   dnsOf,
   subnetOf,
-  vlansOf,
+  plainVlansOf,
   type Remedy,
 } from '../../plan';
 import { subnetSettings } from '../../rehearse';
@@ -325,7 +325,8 @@ const wrongSegment: SubnetCheck = {
     if (!mayHoldCameras(vlan)) return;
     for (const host of hosts) {
       if (!cameraKinds.has(host.device.kind)) continue;
-      const home = vlansOf(plan).find((other) => other.purpose === 'cameras');
+      const cameras = plainVlansOf(plan).find((other) => other.purpose === 'cameras');
+      const home = cameras && plan.vlan.get(cameras.id);
       const target = home && subnetOf(plan, home.id, familyOf(subnet.prefix.address));
       yield {
         severity: 'fix',

@@ -8,7 +8,7 @@ import {
   usableHosts,
   specialBlockOf,
 } from '../../address';
-import { type Plan, siteOf, type Subnet, toWire, type Remedy } from '../../plan';
+import { type Plan, type Subnet, toWire, type Remedy } from '../../plan';
 import { foreignNetworks, isFree, thirdOctetPlaces, usableSpace, needOf } from '../../model/segments';
 import { fittedLength } from '../../edit';
 import type { SiteCheck, SubnetCheck } from '../finding';
@@ -54,118 +54,107 @@ const overlap: SiteCheck = {
   },
 };
 
-const outsideSpace: SiteCheck = {
+const outsideSpace: SubnetCheck = {
   id: 'subnet-outside-space',
   station: 'segments',
-  scope: 'site',
-  *find(plan) {
-    const site = siteOf(plan);
+  scope: 'subnet',
+  *find(plan, { site, subnet }) {
+    if (site.space.some((block) => covers(block, subnet.prefix))) return;
     const space = toWire('site', site).space as string[];
-    for (const subnet of plan.subnet.values()) {
-      if (site.space.some((block) => covers(block, subnet.prefix))) continue;
-      const room = usableSpace(site).some((block) => prefixFamily(block) === prefixFamily(subnet.prefix));
-      yield {
-        severity: 'fix',
-        on: ref(subnet),
-        what: `${vlanName(plan, subnet)} lies outside the site’s space`,
-        because: `${formatPrefix(subnet.prefix)} is in none of ${space.join(', ')}.`,
-        remedies: [
-          ...(room ? [move(plan, subnet)] : []),
-          {
-            label: `Add ${formatPrefix(subnet.prefix)} to the space`,
-            operation: 'edit',
-            input: {
-              table: 'site',
-              id: 'site',
-              set: { space: [...space, formatPrefix(subnet.prefix)] },
-              seen: { space },
-            },
+    const room = usableSpace(site).some((block) => prefixFamily(block) === prefixFamily(subnet.prefix));
+    yield {
+      severity: 'fix',
+      on: ref(subnet),
+      what: `${vlanName(plan, subnet)} lies outside the site’s space`,
+      because: `${formatPrefix(subnet.prefix)} is in none of ${space.join(', ')}.`,
+      remedies: [
+        ...(room ? [move(plan, subnet)] : []),
+        {
+          label: `Add ${formatPrefix(subnet.prefix)} to the space`,
+          operation: 'edit',
+          input: {
+            table: 'site',
+            id: 'site',
+            set: { space: [...space, formatPrefix(subnet.prefix)] },
+            seen: { space },
           },
-        ],
-      };
-    }
+        },
+      ],
+    };
   },
 };
 
-const foreign: SiteCheck = {
+const foreign: SubnetCheck = {
   id: 'subnet-foreign',
   station: 'segments',
-  scope: 'site',
-  *find(plan) {
-    for (const subnet of plan.subnet.values()) {
-      const network = foreignNetworks(plan).find((other) => overlaps(other.prefix, subnet.prefix));
-      if (!network) continue;
-      yield {
-        severity: 'stop',
-        on: ref(subnet),
-        what: `${vlanName(plan, subnet)} collides with a foreign network`,
-        because: `${formatPrefix(subnet.prefix)} overlaps ${formatPrefix(network.prefix)}${network.why ? ` (${network.why})` : ''}.`,
-        remedies: [move(plan, subnet)],
-      };
-    }
+  scope: 'subnet',
+  *find(plan, { subnet }) {
+    const network = foreignNetworks(plan).find((other) => overlaps(other.prefix, subnet.prefix));
+    if (!network) return;
+    yield {
+      severity: 'stop',
+      on: ref(subnet),
+      what: `${vlanName(plan, subnet)} collides with a foreign network`,
+      because: `${formatPrefix(subnet.prefix)} overlaps ${formatPrefix(network.prefix)}${network.why ? ` (${network.why})` : ''}.`,
+      remedies: [move(plan, subnet)],
+    };
   },
 };
 
-const special: SiteCheck = {
+const special: SubnetCheck = {
   id: 'subnet-special',
   station: 'segments',
-  scope: 'site',
-  *find(plan) {
-    const site = siteOf(plan);
-    for (const subnet of plan.subnet.values()) {
-      const block = specialBlockOf(subnet.prefix);
-      if (block && (block.inside === 'yes' || (block.inside === 'documentation' && site.documentation))) {
-        if (covers(block.prefix, subnet.prefix)) continue;
-      }
-      const room = usableSpace(site).some((other) => prefixFamily(other) === prefixFamily(subnet.prefix));
-      const prefix = formatPrefix(subnet.prefix);
-      yield {
-        severity: block === null || block.inside === 'warn' ? 'fix' : 'stop',
-        on: ref(subnet),
-        what: block
-          ? `${vlanName(plan, subnet)} uses ${block.name} addresses`
-          : `${vlanName(plan, subnet)} uses public addresses`,
-        because: block
-          ? `${prefix} belongs to ${formatPrefix(block.prefix)}, ${block.name} (${block.source}), which is not for a segment.`
-          : `${prefix} is ordinary public space: whoever owns it on the Internet cannot be reached from here.`,
-        remedies: room ? [move(plan, subnet)] : [],
-      };
+  scope: 'subnet',
+  *find(plan, { site, subnet }) {
+    const block = specialBlockOf(subnet.prefix);
+    if (block && (block.inside === 'yes' || (block.inside === 'documentation' && site.documentation))) {
+      if (covers(block.prefix, subnet.prefix)) return;
     }
+    const room = usableSpace(site).some((other) => prefixFamily(other) === prefixFamily(subnet.prefix));
+    const prefix = formatPrefix(subnet.prefix);
+    yield {
+      severity: block === null || block.inside === 'warn' ? 'fix' : 'stop',
+      on: ref(subnet),
+      what: block
+        ? `${vlanName(plan, subnet)} uses ${block.name} addresses`
+        : `${vlanName(plan, subnet)} uses public addresses`,
+      because: block
+        ? `${prefix} belongs to ${formatPrefix(block.prefix)}, ${block.name} (${block.source}), which is not for a segment.`
+        : `${prefix} is ordinary public space: whoever owns it on the Internet cannot be reached from here.`,
+      remedies: room ? [move(plan, subnet)] : [],
+    };
   },
 };
 
-const thirdOctet: SiteCheck = {
+const thirdOctet: SubnetCheck = {
   id: 'third-octet',
   station: 'segments',
-  scope: 'site',
-  *find(plan) {
-    const site = siteOf(plan);
+  scope: 'subnet',
+  *find(plan, { site, subnet }) {
     if (site.numbering !== 'third-octet') return;
-    for (const subnet of plan.subnet.values()) {
-      if (typeof subnet.prefix.address !== 'number' || subnet.pinned) continue;
-      const vlan = plan.vlan.get(subnet.vlan)!;
-      const places = thirdOctetPlaces(site, vlan.vid, subnet.prefix.length);
-      if (
-        places.length === 0 ||
-        places.some((place) => (place.address as number) >>> 8 === (subnet.prefix.address as number) >>> 8)
-      )
-        continue;
-      const place = places.find((candidate) => isFree(plan, candidate));
-      if (!place) continue;
-      yield {
-        severity: 'note',
-        on: ref(subnet),
-        what: `${vlan.name} breaks the numbering rule`,
-        because: `VLAN ${vlan.vid} should have ${vlan.vid} in its third octet; ${formatPrefix(subnet.prefix)} has not, and ${formatPrefix(place)} is free.`,
-        remedies: [
-          {
-            label: `Move it to ${formatPrefix(place)}`,
-            operation: 'setPrefix',
-            input: { subnet: subnet.id, prefix: formatPrefix(place), relocate: true },
-          },
-        ],
-      };
-    }
+    if (typeof subnet.prefix.address !== 'number' || subnet.pinned) return;
+    const vlan = plan.vlan.get(subnet.vlan)!;
+    const places = thirdOctetPlaces(site, vlan.vid, subnet.prefix.length);
+    if (
+      places.length === 0 ||
+      places.some((place) => (place.address as number) >>> 8 === (subnet.prefix.address as number) >>> 8)
+    )
+      return;
+    const place = places.find((candidate) => isFree(plan, candidate));
+    if (!place) return;
+    yield {
+      severity: 'note',
+      on: ref(subnet),
+      what: `${vlan.name} breaks the numbering rule`,
+      because: `VLAN ${vlan.vid} should have ${vlan.vid} in its third octet; ${formatPrefix(subnet.prefix)} has not, and ${formatPrefix(place)} is free.`,
+      remedies: [
+        {
+          label: `Move it to ${formatPrefix(place)}`,
+          operation: 'setPrefix',
+          input: { subnet: subnet.id, prefix: formatPrefix(place), relocate: true },
+        },
+      ],
+    };
   },
 };
 
@@ -225,5 +214,6 @@ const dnsMissing: SubnetCheck = {
   },
 };
 
-export const subnetChecks = [overlap, outsideSpace, foreign, special, thirdOctet];
-export const sizeChecks = [tooSmall, dnsMissing];
+export const subnetChecks = [overlap];
+/** Those of one subnet by itself. */
+export const sizeChecks = [outsideSpace, foreign, special, thirdOctet, tooSmall, dnsMissing];

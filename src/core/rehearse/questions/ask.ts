@@ -1,4 +1,4 @@
-import { memo, type Plan, type Question, portTitle } from '../../plan';
+import { deriveBy, memo, type Plan, type Question, portTitle } from '../../plan';
 import { wantedText } from '../../model/policy';
 import {
   type Answer,
@@ -78,7 +78,12 @@ export interface Asking {
 
 /** Asks every kept question of a plan: the acceptance list as it stands. */
 export const askAll = (plan: Plan, today: string | null): Asking[] =>
-  questionsOf(plan).map((question) => askOne(plan, question, today));
+  questionsOf(plan).map(({ id }) => askedOn(plan, `${id} ${today ?? ''}`));
+
+const askedOn = deriveBy((plan, key: string): Asking => {
+  const [id, today] = key.split(' ') as [string, string];
+  return askOne(plan, plan.question.get(id)!, today || null);
+});
 
 export function askOne(plan: Plan, question: Question, today: string | null): Asking {
   const answer = probe(plan, askedBy(question), today);

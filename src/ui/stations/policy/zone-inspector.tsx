@@ -54,11 +54,13 @@ export function ZoneInspector({ plan, zone }: { plan: Plan; zone: Zone }) {
       />
       <h3 className="pt-2 text-[14px] font-bold">In it</h3>
       <ul aria-label={`In ${zone.name}`}>
-        {vlansIn(plan, zone).map((vlan) => (
-          <li key={vlan.id} className="flex items-center gap-2 py-0.5">
-            <Jacket vlan={vlan} /> {vlan.name}
-          </li>
-        ))}
+        {vlansIn(plan, zone)
+          .map(({ id }) => plan.vlan.get(id)!)
+          .map((vlan) => (
+            <li key={vlan.id} className="flex items-center gap-2 py-0.5">
+              <Jacket vlan={vlan} /> {vlan.name}
+            </li>
+          ))}
         {uplinks
           .filter(({ id }) => zone.uplinks.includes(id))
           .map(({ id, name }) => (

@@ -1,18 +1,29 @@
 import { portsOf, portsTitle, powerOf, vlansIn, wiredPorts } from '../../../model/wiring';
-import { type Device, type Group, SITE_ID, boxOf, derive, memo, subnetsOf, vlansOf } from '../../../plan';
+import {
+  type Device,
+  type Group,
+  SITE_ID,
+  boxOf,
+  derive,
+  deriveBy,
+  memo,
+  subnetsOf,
+  plainVlansOf,
+} from '../../../plan';
 import { bridgingDevices } from '../../box-view';
-import { boxCheck, gearCheck } from './shared';
+import { boxCheck, gearCheck, isCabled } from './shared';
 
 /** What a box can do, and what is kept about it. */
 
 const tooMuch = boxCheck('box-overloaded', function* (plan, { box, device, ports }) {
-  const held = new Set(portsOf(plan, device.id).flatMap((port) => vlansIn(port)));
+  const limited = box.vlanLimit !== null && box.vlanAware;
+  const held = new Set(limited ? portsOf(plan, device.id).flatMap((port) => vlansIn(port)) : []);
   const mixed = ports.filter(
     (port) => port.role === 'trunk' && port.untagged !== null && port.tagged.length > 0,
   );
   const { reserved, left } = powerOf(plan, device.id);
   const parts = [
-    ...(box.vlanLimit !== null && box.vlanAware && held.size > box.vlanLimit
+    ...(limited && held.size > box.vlanLimit!
       ? [`It is to hold ${held.size} VLANs and can hold ${box.vlanLimit}`]
       : []),
     ...(box.vlanAware && !box.mixesTags && mixed.length > 0
@@ -65,30 +76,29 @@ const ranOut = boxCheck('support-ended', function* (_plan, { box, device, ports 
 
 /** The VLANs that access ports and the insides of boxes take part in; null where no box understands VLANs. */
 const vlansInUse = derive((plan): ReadonlySet<string> | null => {
-  let some = false;
-  const used = new Set<string>();
-  for (const device of bridgingDevices(plan)) {
-    if (!boxOf(plan, device)!.vlanAware) continue;
-    some = true;
-    const { kind } = plan.device.get(device)!;
-    const routes = kind === 'gateway' || kind === 'layer3-switch';
-    for (const port of wiredPorts(plan, device))
-      if (port.number === 0 ? !routes : port.role === 'access' || port.role === 'voice')
-        for (const vlan of vlansIn(port)) used.add(vlan);
-  }
-  return some ? used : null;
+  const used = bridgingDevices(plan).flatMap((device) => vlansUsedAt(plan, device) ?? []);
+  return bridgingDevices(plan).some((device) => vlansUsedAt(plan, device)) ? new Set(used) : null;
+});
+const vlansUsedAt = deriveBy((plan, device: string): readonly string[] | null => {
+  if (!boxOf(plan, device)!.vlanAware) return null;
+  const { kind } = plan.device.get(device)!;
+  const routes = kind === 'gateway' || kind === 'layer3-switch';
+  const used = wiredPorts(plan, device).filter((port) =>
+    port.number === 0 ? !routes : port.role === 'access' || port.role === 'voice',
+  );
+  return [...new Set(used.flatMap((port) => vlansIn(port)))];
 });
 
 const unusedVlan = gearCheck('vlan-without-port', function* (plan) {
   const used = vlansInUse(plan);
   if (!used) return;
-  for (const vlan of vlansOf(plan)) {
+  for (const vlan of plainVlansOf(plan)) {
     if (used.has(vlan.id) || vlan.purpose === 'parking' || vlan.purpose === 'transit') continue;
     if (subnetsOf(plan, vlan.id).length === 0) continue;
     yield {
       severity: 'note',
       on: { table: 'vlan', id: vlan.id },
-      what: `No port is in ${vlan.name}`,
+      what: `No port is in ${plan.vlan.get(vlan.id)!.name}`,
       because: `VLAN ${vlan.vid} has a subnet, and neither an access port nor a box takes part in it.`,
     };
   }
@@ -106,38 +116,31 @@ const WIRED: ReadonlySet<string> = new Set([
 ]);
 
 const wiredIn = memo((devices: Group<Device>) => [...devices.values()].filter(({ kind }) => WIRED.has(kind)));
-const cabledPorts = derive((plan): ReadonlySet<string> => {
-  const found = new Set<string>();
-  for (const { from, fromSide, to, toSide } of plan.cable.values()) {
-    if (fromSide === 'front') found.add(from);
-    if (toSide === 'front') found.add(to);
-  }
-  return found;
-});
-/** Devices that need a cable and have none, and how many ports are free for them; null where there are no switches. */
-const wanting = derive((plan): { readonly waiting: readonly string[]; readonly free: number } | null => {
-  const switches = bridgingDevices(plan).filter((id) => plan.device.get(id)!.kind !== 'access-point');
-  if (switches.length === 0) return null;
-  const cabled = cabledPorts(plan);
+/** Devices that need a cable and have none. */
+const waitingDevices = derive((plan): readonly string[] => {
   const waiting: string[] = [];
   for (const group of plan.device.allGroups())
     for (const { id } of wiredIn(group))
-      if (!boxOf(plan, id) && ![...plan.port.group(id).keys()].some((port) => cabled.has(port)))
+      if (!boxOf(plan, id) && ![...plan.port.group(id).values()].some((port) => isCabled(plan, port)))
         waiting.push(id);
-  const free = switches
-    .flatMap((id) => wiredPorts(plan, id))
-    .filter(
-      ({ id, number, defective, role }) => number > 0 && !defective && role !== 'uplink' && !cabled.has(id),
-    ).length;
-  return { waiting, free };
+  return waiting;
 });
+/** How many ports of a box are free for them; null where it is no switch. */
+const freeAt = deriveBy((plan, device: string): number | null =>
+  plan.device.get(device)!.kind === 'access-point'
+    ? null
+    : wiredPorts(plan, device).filter(
+        (port) => port.number > 0 && !port.defective && port.role !== 'uplink' && !isCabled(plan, port),
+      ).length,
+);
 
 const tooFewPorts = gearCheck('ports-short', function* (plan) {
-  const found = wanting(plan);
-  if (!found) return;
-  const { free } = found;
-  if (found.waiting.length <= free) return;
-  const waiting = found.waiting.map((id) => plan.device.get(id)!);
+  const switches = bridgingDevices(plan).flatMap((device) => freeAt(plan, device) ?? []);
+  if (switches.length === 0) return;
+  const free = switches.reduce((sum, ports) => sum + ports, 0);
+  const ids = waitingDevices(plan);
+  if (ids.length <= free) return;
+  const waiting = ids.map((id) => plan.device.get(id)!);
   const some = waiting.slice(0, 3).map((device) => device.name);
   yield {
     severity: 'fix',

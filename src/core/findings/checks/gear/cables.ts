@@ -5,24 +5,24 @@ import {
   portsTitle,
   reservedFor,
   cablesAt,
+  linksAt,
   linksOf,
 } from '../../../model/wiring';
 import {
-  type Group,
   type Plan,
   type Port,
   boxOf,
   derive,
   deriveBy,
   groupBy,
-  memo,
+  plainVlansOf,
   portTitle,
   withRecord,
 } from '../../../plan';
 import { boxLinks } from '../../../model/switching';
 import type { Report } from '../../finding';
 import { boxCheck, gearCheck, ref } from './shared';
-import { cutVlans } from './ways';
+import { isCut } from './ways';
 
 /** Cables, and the power that runs over them. */
 
@@ -31,25 +31,17 @@ const seatsOf = derive((plan) => fabricOf(plan).seats);
 
 /** Could a cable go without cutting a segment that is whole now? */
 function spare(plan: Plan, cable: string): boolean {
-  const before = cutVlans(plan);
-  return [...cutVlans(withRecord(plan, 'cable', cable, null))].every((vlan) => before.has(vlan));
+  const without = withRecord(plan, 'cable', cable, null);
+  return plainVlansOf(plan).every(({ id }) => isCut(plan, id) || !isCut(without, id));
 }
 
 /** Ends into which more than one cable is plugged. */
-const crowdedEnds = derive((plan): readonly CableEnd[] => {
-  const once = new Set<string>();
-  const twice = new Map<string, CableEnd>();
-  for (const { from, fromSide, to, toSide } of plan.cable.values())
-    for (const end of [
-      { port: from, side: fromSide },
-      { port: to, side: toSide },
-    ]) {
-      const key = `${end.port} ${end.side}`;
-      if (once.has(key)) twice.set(key, end);
-      once.add(key);
-    }
-  return [...twice.values()];
-});
+const crowdedEnds = derive((plan): readonly CableEnd[] =>
+  plan.cable.shared('end').map((key) => {
+    const [port, side] = key.split(' ') as [string, CableEnd['side']];
+    return { port, side };
+  }),
+);
 
 const twoCables = gearCheck('two-cables', function* (plan) {
   for (const end of crowdedEnds(plan)) {
@@ -121,10 +113,10 @@ function* unfit(plan: Plan, link: Link): Generator<Report> {
 
 /** Links by the box they are looked at from: between two boxes once, from the end that comes first. */
 const linksFrom = deriveBy((plan, device: string): readonly Link[] => {
-  const [links, seats] = [linksOf(plan), seatsOf(plan)];
+  const seats = seatsOf(plan);
   const seen = new Set<string>();
   return [...plan.port.group(device).keys()].sort().flatMap((id) =>
-    (links.get(id) ?? []).filter((link) => {
+    linksAt(plan, { id, device }).filter((link) => {
       const own = !seats.has(link.to) || link.from < link.to;
       const key = `${link.from} ${link.to}`;
       if (!own || seen.has(key)) return false;
@@ -198,22 +190,18 @@ const parallelLinks = gearCheck('links-unbundled', function* (plan) {
   }
 });
 
-const askingIn = memo((ports: Group<Port>) =>
-  [...ports.values()].filter(({ poeClass }) => poeClass !== null),
-);
 /** Ports with a class, of devices that power nobody. */
-const asking = derive((plan): readonly string[] => {
-  const found: string[] = [];
-  for (const group of plan.port.allGroups())
-    for (const port of askingIn(group)) if (boxOf(plan, port.device)?.poeBudget == null) found.push(port.id);
-  return found;
-});
+const asking = derive((plan): readonly string[] =>
+  plan.port
+    .by('power', 'asked')
+    .filter(({ device }) => boxOf(plan, device)?.poeBudget == null)
+    .map(({ id }) => id),
+);
 
 const notPowered = gearCheck('not-powered', function* (plan) {
-  const links = linksOf(plan);
   for (const id of asking(plan)) {
     const port = plan.port.get(id)!;
-    const sources = (links.get(port.id) ?? []).map((link) => plan.port.get(link.to)!);
+    const sources = linksAt(plan, port).map((link) => plan.port.get(link.to)!);
     if (sources.length === 0 || sources.some((source) => (source.poeClass ?? 0) >= port.poeClass!)) continue;
     const [source] = sources;
     const gives = source!.poeClass === null ? 'no power' : `class ${source!.poeClass}`;

@@ -12,7 +12,7 @@ import {
 import { type VlanMember, islandsOf } from '../../../model/switching';
 import type { BoxCheck, Report } from '../../finding';
 import { boxCheck, segmentsOf } from './shared';
-import { cutVlans } from './ways';
+import { isCut } from './ways';
 
 /** Whether whoever configures a box gets to it. */
 
@@ -69,11 +69,10 @@ function hasCompany(plan: Plan, device: Device, vlan: Vlan): boolean | null {
 }
 
 const unreachable = managedCheck('management-unreachable', function* (plan, device, _box, addresses) {
-  const cut = cutVlans(plan);
   for (const address of addresses) {
     const vlan = plan.vlan.get(plan.subnet.get(address.subnet)!.vlan)!;
     // A VLAN in pieces is a finding of its own.
-    if (cut.has(vlan.id) || hasCompany(plan, device, vlan) !== false) continue;
+    if (isCut(plan, vlan.id) || hasCompany(plan, device, vlan) !== false) continue;
     yield {
       severity: 'fix',
       on: { table: 'address', id: address.id },

@@ -1,5 +1,5 @@
 import { rangeText, isOpen, vlansIn } from '../../../model/wiring';
-import { type Port, vlansOf, portTitle } from '../../../plan';
+import { type Port, plainVlansOf, portTitle } from '../../../plan';
 import { assign, boxCheck, isCabled, leadsToBox, ref, vlanBoxCheck } from './shared';
 
 /** How single ports are set. */
@@ -101,7 +101,7 @@ const exposedManagement = vlanBoxCheck('management-exposed', function* (plan, { 
 });
 
 const voiceWrong = vlanBoxCheck('voice-wrong', function* (plan, { ports }) {
-  const right = vlansOf(plan).find((vlan) => vlan.purpose === 'voice');
+  const right = plainVlansOf(plan).find((vlan) => vlan.purpose === 'voice');
   for (const port of ports) {
     if (port.role !== 'voice') continue;
     const now = port.voice === null ? undefined : plan.vlan.get(port.voice);
@@ -114,7 +114,7 @@ const voiceWrong = vlanBoxCheck('voice-wrong', function* (plan, { ports }) {
       remedies: right
         ? [
             {
-              label: `Announce ${right.vid} ${right.code}`,
+              label: `Announce ${right.vid} ${plan.vlan.get(right.id)!.code}`,
               operation: 'setVoice',
               input: { port: port.id, voice: right.id },
             },

@@ -8,7 +8,7 @@ import {
   boxOf,
   type Remedy,
 } from '../../../plan';
-import { cablesAt, linksOf } from '../../../model/wiring';
+import { cablesAt, linksAt } from '../../../model/wiring';
 import type { BoxCheck, SiteCheck } from '../../finding';
 
 /** What the checks of gear have in common. */
@@ -21,7 +21,7 @@ export const gearCheck = (id: string, find: SiteCheck['find']): SiteCheck => ({
 });
 
 export const ref = (port: Pick<Port, 'id'>) => ({ table: 'port' as const, id: port.id });
-export const isCabled = (plan: Plan, port: Port): boolean =>
+export const isCabled = (plan: Plan, port: Pick<Port, 'id'>): boolean =>
   cablesAt(plan, { port: port.id, side: 'front' }).length > 0;
 
 export const boxCheck = (id: string, find: BoxCheck['find']): BoxCheck => ({
@@ -55,10 +55,10 @@ export const segmentsOf = (plan: Plan, device: string): Vlan[] => {
 
 /** The end devices a port leads to. */
 export const endsAt = (plan: Plan, port: Port): Device[] =>
-  (linksOf(plan).get(port.id) ?? [])
+  linksAt(plan, port)
     .map((link) => plan.device.get(plan.port.get(link.to)!.device)!)
     .filter((device) => !boxOf(plan, device.id));
 
 /** Does a port lead to another box? */
 export const leadsToBox = (plan: Plan, port: Port): boolean =>
-  (linksOf(plan).get(port.id) ?? []).some(({ to }) => boxOf(plan, plan.port.get(to)!.device) !== undefined);
+  linksAt(plan, port).some(({ to }) => boxOf(plan, plan.port.get(to)!.device) !== undefined);

@@ -5,9 +5,8 @@ import {
   type Vlan,
   addressesOn,
   interfacesOf,
-  derive,
   deriveBy,
-  vlansOf,
+  plainVlansOf,
   portTitle,
   boxOf,
   type Remedy,
@@ -38,11 +37,8 @@ export const cutIslands = deriveBy((plan, vlan: string): readonly Island[] => {
   );
 });
 
-/** The VLANs that are in pieces although cables join those who use them. */
-export const cutVlans = derive(
-  (plan): ReadonlySet<string> =>
-    new Set(vlansOf(plan).flatMap(({ id }) => (cutIslands(plan, id).length > 1 ? [id] : []))),
-);
+/** Is a VLAN in pieces although cables join those who use it? */
+export const isCut = (plan: Plan, vlan: string): boolean => cutIslands(plan, vlan).length > 1;
 
 /** A check of one VLAN over all boxes. */
 const vlanCheck = (id: string, find: VlanCheck['find']): VlanCheck => ({
@@ -106,8 +102,8 @@ function strays(plan: Plan, from: WiredPort, to: WiredPort): { sent: number; lan
 
 const nativeMismatch = gearCheck('native-mismatch', function* (plan) {
   const named = (vid: number) => {
-    const vlan = vlansOf(plan).find((item) => item.vid === vid);
-    return vlan ? `${vlan.name} (${vid})` : `VLAN ${vid}`;
+    const vlan = plainVlansOf(plan).find((item) => item.vid === vid);
+    return vlan ? `${plan.vlan.get(vlan.id)!.name} (${vid})` : `VLAN ${vid}`;
   };
   for (const { link, a, b } of boxLinks(plan)) {
     const [there, back] = [strays(plan, a, b), strays(plan, b, a)];
@@ -171,7 +167,7 @@ const loopOpen = gearCheck('loop-open', function* (plan) {
     const able = open.filter((device) => boxOf(plan, device)!.vlanAware);
     // A tree that blocks the one link that carries a VLAN would cut it.
     const ends = new Set(trunks.flatMap(({ from, to }) => [from.id, to.id]));
-    const lacking = vlansOf(plan).filter(({ id }) =>
+    const lacking = plainVlansOf(plan).filter(({ id }) =>
       missingPorts(plan, id).some((port) => ends.has(port.id)),
     );
     const deaf = [...ends].filter((id) => treePortOf(plan, id, 0).guard === 'filter');

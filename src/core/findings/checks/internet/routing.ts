@@ -1,5 +1,5 @@
 import { formatAddress, contains, formatPrefix, overlaps } from '../../../address';
-import { routersOf, type Remedy } from '../../../plan';
+import { plainVlansOf, routersOf, type Remedy } from '../../../plan';
 import { homeOf } from '../../../rehearse';
 import { isSame, routersAt, routersIn } from '../../../model/routing';
 import { letsForwardsIn } from '../../../model/uplink';
@@ -34,7 +34,7 @@ const noDefault = internetCheck('no-default-route', function* (plan) {
   for (const router of routing) {
     if (router.uplinks.length > 0) continue;
     if (router.statics.some(({ prefix }) => prefix.length === 0)) continue;
-    const wished = [...plan.vlan.values()].filter(
+    const wished = plainVlansOf(plan).filter(
       ({ id, internet }) => internet && isSame(homeOf(plan, id).router, router),
     );
     if (wished.length === 0) continue;
@@ -54,7 +54,7 @@ const noDefault = internetCheck('no-default-route', function* (plan) {
       on: { table: 'device', id: router.device.id },
       also: wished.map(({ id }) => ({ table: 'vlan' as const, id })),
       what: `${router.device.name} has no default route`,
-      because: `It knows no way to the Internet, which ${wished.map(({ name }) => name).join(', ')} may reach.`,
+      because: `It knows no way to the Internet, which ${wished.map(({ id }) => plan.vlan.get(id)!.name).join(', ')} may reach.`,
       remedies,
     };
   }

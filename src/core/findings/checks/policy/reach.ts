@@ -1,5 +1,13 @@
 import { formatAddress } from '../../../address';
-import { type Plan, type Purpose, type Zone, dnsOf, subnetsOf, type Remedy } from '../../../plan';
+import {
+  type Plan,
+  type Purpose,
+  type Zone,
+  dnsOf,
+  plainVlansOf,
+  subnetsOf,
+  type Remedy,
+} from '../../../plan';
 import {
   cellVerdict,
   includesService,
@@ -24,7 +32,7 @@ const DNS = { protocol: 'udp' as const, port: 53 };
 const dns: SiteCheck = policyCheck('dns-not-allowed', function* (plan, today) {
   const zones = zonesOf(plan);
   if (zones.length === 0) return;
-  for (const vlan of plan.vlan.values()) {
+  for (const vlan of plainVlansOf(plan)) {
     const from = zoneOfVlan(plan, vlan.id);
     if (!from) continue;
     for (const subnet of subnetsOf(plan, vlan.id)) {
@@ -54,7 +62,7 @@ const dns: SiteCheck = policyCheck('dns-not-allowed', function* (plan, today) {
           severity: 'fix',
           on: { table: 'subnet', id: subnet.id },
           also: [{ table: 'vlan', id: vlan.id }],
-          what: `${vlan.name} cannot ask its DNS server`,
+          what: `${plan.vlan.get(vlan.id)!.name} cannot ask its DNS server`,
           because: `${formatAddress(at)} is in ${to.name}, and nothing lets DNS through from ${from.name}: names are not resolved, which looks like no Internet.`,
           remedies: spoke ? [] : [remedy],
         };
@@ -103,12 +111,13 @@ const againstWish: SiteCheck = policyCheck('internet-against-wish', function* (p
     if (!isOutside(to) || isOutside(from) || passing(plan, from, to).decision !== 'allow') continue;
     const against = vlansIn(plan, from).filter(({ internet }) => !internet);
     if (against.length === 0) continue;
+    const names = against.map(({ id }) => plan.vlan.get(id)!.name);
     yield {
       severity: 'fix',
       on: { table: 'cell', id: cell.id },
       also: against.map(({ id }) => ({ table: 'vlan' as const, id })),
-      what: `${against[0]!.name} has the whole Internet against its wish`,
-      because: `Everything passes from ${from.name} to ${to.name}; of ${against.map(({ name }) => name).join(', ')} it is recorded that it does not need it.`,
+      what: `${names[0]} has the whole Internet against its wish`,
+      because: `Everything passes from ${from.name} to ${to.name}; of ${names.join(', ')} it is recorded that it does not need it.`,
       remedies: [
         {
           label: 'As the segments wish',

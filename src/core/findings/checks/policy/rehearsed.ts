@@ -65,7 +65,7 @@ function* excessIn(plan: Plan): Generator<Report> {
       severity: 'stop',
       on,
       also,
-      what: `${a.name} reaches ${b.name} past every rule`,
+      what: `${plan.vlan.get(a)!.name} reaches ${plan.vlan.get(b)!.name} past every rule`,
       because: `${why} Not both are in a zone, so nothing could be decided for them.`,
       remedies,
     };

@@ -1,17 +1,24 @@
-import type { Rule } from '../../../plan';
-import { analyse, holds, rulesOf, ruleText, enforcement, filterOf } from '../../../model/policy';
+import {
+  type PlainRule,
+  analyse,
+  holds,
+  plainRulesOf,
+  ruleText,
+  enforcement,
+  filterOf,
+} from '../../../model/policy';
 import { zonesSpokenOf } from '../../../rehearse';
 import { policyCheck } from './shared';
 
 /** Rules among themselves, and rules that are more than anybody meant. */
 
-const onRule = ({ id }: Rule) => ({ table: 'rule' as const, id });
-const removal = (rule: Rule) => ({
+const onRule = ({ id }: Pick<PlainRule, 'id'>) => ({ table: 'rule' as const, id });
+const removal = (rule: Pick<PlainRule, 'id'>) => ({
   label: 'Remove the rule',
   operation: 'removeRule',
   input: { rule: rule.id },
 });
-const off = (rule: Rule) => ({
+const off = (rule: Pick<PlainRule, 'id'>) => ({
   label: 'Switch it off',
   operation: 'edit',
   input: { table: 'rule', id: rule.id, set: { enabled: false }, seen: { enabled: true } },
@@ -25,7 +32,7 @@ const words = {
 } as const;
 
 const faulty = policyCheck('rule-order', function* (plan, today) {
-  const place = new Map(rulesOf(plan).map((rule, i) => [rule.id, i + 1]));
+  const place = new Map(plainRulesOf(plan).map((rule, i) => [rule.id, i + 1]));
   for (const { rule, fault, others } of analyse(plan, today)) {
     if (fault === null) continue;
     const [severity, what] = words[fault];
@@ -60,7 +67,7 @@ const faulty = policyCheck('rule-order', function* (plan, today) {
 });
 
 const expired = policyCheck('rule-expired', function* (plan, today) {
-  for (const [i, rule] of rulesOf(plan).entries())
+  for (const [i, rule] of plainRulesOf(plan).entries())
     if (rule.enabled && !holds(rule, today))
       yield {
         severity: 'fix',
@@ -72,7 +79,7 @@ const expired = policyCheck('rule-expired', function* (plan, today) {
 });
 
 const anyToAny = policyCheck('rule-any', function* (plan, today) {
-  for (const [i, rule] of rulesOf(plan).entries())
+  for (const [i, rule] of plainRulesOf(plan).entries())
     if (
       holds(rule, today) &&
       rule.action === 'allow' &&
@@ -90,7 +97,7 @@ const anyToAny = policyCheck('rule-any', function* (plan, today) {
 });
 
 const tooWide = policyCheck('rule-wide', function* (plan, today) {
-  for (const [i, rule] of rulesOf(plan).entries()) {
+  for (const [i, rule] of plainRulesOf(plan).entries()) {
     if (!holds(rule, today) || rule.action !== 'allow' || rule.services.length > 0) continue;
     const [only, second] = rule.to;
     if (!only || second || !('device' in only)) continue;
@@ -108,7 +115,7 @@ const tooWide = policyCheck('rule-wide', function* (plan, today) {
 });
 
 const wrongBox = policyCheck('rule-box', function* (plan, today) {
-  for (const [i, rule] of rulesOf(plan).entries()) {
+  for (const [i, rule] of plainRulesOf(plan).entries()) {
     const device = rule.device === null ? undefined : plan.device.get(rule.device);
     if (!device || !holds(rule, today)) continue;
     const pairs = zonesSpokenOf(plan, rule);

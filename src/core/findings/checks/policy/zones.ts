@@ -1,11 +1,12 @@
-import { type Plan, type Device, type Zone, vlansOf } from '../../../plan';
+import { type Plan, type Device, type Zone, routersOf, plainVlansOf } from '../../../plan';
 import {
   type Filter,
   enforcement,
   filterOf,
   serviceOf,
   isOutside,
-  passing,
+  type Passing,
+  passings,
   vlansIn,
   zonesOf,
 } from '../../../model/policy';
@@ -20,12 +21,12 @@ const missing = policyCheck('zone-missing', function* (plan) {
   const zones = zonesOf(plan);
   // Until the first zone is made nothing is decided here, and nothing is missing.
   if (zones.length === 0) return;
-  for (const vlan of vlansOf(plan))
+  for (const vlan of plainVlansOf(plan))
     if (!zones.some((zone) => zone.vlans.includes(vlan.id)))
       yield {
         severity: 'fix',
         on: { table: 'vlan', id: vlan.id },
-        what: `${vlan.name} is in no zone`,
+        what: `${plan.vlan.get(vlan.id)!.name} is in no zone`,
         because: 'Nothing says whom it may talk to.',
         remedies: [own('Give it a zone of its own', { vlan: vlan.id })],
       };
@@ -180,15 +181,18 @@ const goneService = policyCheck('cell-service-gone', function* (plan) {
 interface Guarded {
   readonly from: Zone;
   readonly to: Zone;
-  readonly decision: ReturnType<typeof passing>['decision'];
+  readonly decision: Passing['decision'];
 }
 
 /** The pairs of zones that are to be kept apart, wholly or in part, by the box that is weakest on their way. */
 function guardedBy(plan: Plan, weakness: Filter): Map<Device, Guarded[]> {
   const found = new Map<Device, Guarded[]>();
-  for (const from of zonesOf(plan))
-    for (const to of zonesOf(plan)) {
-      const { decision } = passing(plan, from, to);
+  if (!routersOf(plan).some((device) => filterOf(plan, device) === weakness)) return found;
+  const zones = zonesOf(plan);
+  const decided = passings(plan);
+  for (const [row, from] of zones.entries())
+    for (const [column, to] of zones.entries()) {
+      const { decision } = decided[row * zones.length + column]!;
       if (from === to || decision === 'allow') continue;
       const { boxes, filter } = enforcement(plan, from, to);
       if (filter !== weakness) continue;

@@ -1,5 +1,5 @@
-import { portsTitle, carries, fabricOf, flood, stateKey, holds } from '../../../model/wiring';
-import { withRecord, vlansOf, portTitle } from '../../../plan';
+import { vidsById, portsTitle, carries, fabricOf, flood, stateKey } from '../../../model/wiring';
+import { withRecord, plainVlansOf, portTitle } from '../../../plan';
 import { missingPorts, neededBeyond, hasLoop } from '../../../model/switching';
 import { treesOf, treePortRecordsOf } from '../../../model/tree';
 import { carryNeeded } from '../../../rehearse';
@@ -16,14 +16,16 @@ const redundantUseless = treeCheck('tree-spare-useless', function* (plan) {
     const port = plan.port.get(ports[0]!)!;
     const needed = neededBeyond(plan).get(port.id) ?? [];
     if (needed.length === 0 || needed.some((vlan) => carries(port, vlan))) continue;
-    const vlans = needed.map((id) => plan.vlan.get(id)!).sort((a, b) => a.vid - b.vid);
+    const vids = vidsById(plan);
+    const vlans = needed.map((id) => ({ id, vid: vids.get(id)! })).sort((a, b) => a.vid - b.vid);
     const title = portTitle(plan, port);
+    const first = plan.vlan.get(vlans[0]!.id)!;
     yield {
       severity: 'fix',
       on: onPort(port.id),
       what: `The spare link at ${title} would save nobody`,
       because: `It is blocked and takes over when another link fails, but carries none of the VLANs needed beyond it: ${vlans.map(({ vid }) => vid).join(', ')}.`,
-      remedies: [carryNeeded(`Carry ${vlans[0]!.vid} ${vlans[0]!.code} where it is needed`, vlans[0]!)],
+      remedies: [carryNeeded(`Carry ${first.vid} ${first.code} where it is needed`, first)],
     };
   }
 });
@@ -31,7 +33,7 @@ const redundantUseless = treeCheck('tree-spare-useless', function* (plan) {
 const treeCuts = treeCheck('tree-cuts-vlan', function* (plan) {
   const { blocked, shut, rings } = treesOf(plan);
   if (blocked.size === 0) return;
-  for (const vlan of vlansOf(plan)) {
+  for (const vlan of plainVlansOf(plan)) {
     if (missingPorts(plan, vlan.id).length > 0) continue;
     const islands = cutIslands(plan, vlan.id);
     if (islands.length < 2) continue;
@@ -39,7 +41,7 @@ const treeCuts = treeCheck('tree-cuts-vlan', function* (plan) {
     const { came } = flood(fabricOf(plan), { state: islands[0]!.users[0]!.state }, 'boxes');
     if (!islands.slice(1).some(({ users }) => came.has(stateKey(users[0]!.state)))) continue;
     const parts = islands.map((island) => portTitle(plan, island.users[0]!.port)).slice(0, 3);
-    const stopping = [...blocked].flatMap(([id, set]) => (holds(set, vlan.vid) ? [plan.port.get(id)!] : []));
+    const stopping = [...blocked].flatMap(([id, set]) => (set.has(vlan.vid) ? [plan.port.get(id)!] : []));
     const guarded = stopping.filter(({ id }) =>
       treePortRecordsOf(plan, id).some(({ instance, guard }) => instance === 0 && guard === 'root'),
     );
@@ -52,7 +54,7 @@ const treeCuts = treeCheck('tree-cuts-vlan', function* (plan) {
       severity: 'stop',
       on: { table: 'vlan', id: vlan.id },
       also: stopping.map(({ id }) => onPort(id)),
-      what: `A blocked port cuts ${vlan.name}`,
+      what: `A blocked port cuts ${plan.vlan.get(vlan.id)!.name}`,
       because: `VLAN ${vlan.vid} is in ${islands.length} pieces (at ${parts.join(', ')}) although every link carries it: it does not pass at ${portsTitle(plan, stopping)}.`,
       remedies:
         // What a BPDU guard switched off or two managers of a ring shut are findings of their own, and come first.
