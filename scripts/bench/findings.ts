@@ -4,21 +4,32 @@ import { applyChange, type Call, type Plan } from '../../src/core/plan';
 import { copyOf, median, show, time } from './measure';
 import { largeTrees } from './trees';
 
-/** All findings of a site in which everything occurs, from nothing and after single edits. */
 async function main() {
-  let plan: Plan = largeTrees(200, 150, 64, 6000, 400);
-  const size = '200 switches, 400 links, 64 instances, 150 VLANs and zones, 6,000 ends, 1,000 rules';
+  await bench(
+    '200 switches, 400 links, 64 instances, 150 VLANs and zones, 6,000 ends, 1,000 rules',
+    largeTrees(200, 150, 64, 6000, 400),
+  );
+  await bench(
+    '12,000 addresses in 200 subnets on 320 switches, 1,000 rules',
+    largeTrees(320, 200, 16, 12_000, 640),
+  );
+}
+
+/** All findings of a site in which everything occurs, from nothing and after single edits. */
+async function bench(size: string, site: Plan) {
+  let plan = site;
   const runs: number[] = [];
   for (let i = 0; i < 5; i++) {
     const copy = copyOf(plan);
     runs.push(await time(1, () => new FindingsEngine(copy, '2026-05-04')));
   }
   const whole = median(runs.slice(1));
-  show(`all findings from nothing, ${size}`, whole);
+  console.log(`Site: ${size}`);
+  show('all findings from nothing', whole);
   const engine = new FindingsEngine(plan, '2026-05-04');
   let seed = 0;
   const after = async (what: string, calls: (i: number) => Call) => {
-    const took = await time(9, (i) => {
+    const took = await time(15, (i) => {
       const applied = applyChange(plan, perform(plan, calls(i), `q${(seed++).toString(36)}x`));
       if (!applied.ok) throw new Error('does not apply');
       plan = applied.plan;
@@ -40,16 +51,16 @@ async function main() {
   await after('the name of a device', (i) => edit('device', `e${i * 17}`, { name: `other-${i}` }));
   await after('the VLAN of a port', (i) => ({
     operation: 'assignPorts',
-    input: { ports: [accessPort(i * 5 + 1)], role: 'access', vlan: `v${i + 3}` },
+    input: { ports: [accessPort(i * 7 + 1)], role: 'access', vlan: `v${i + 3}` },
   }));
   await after('a link that became an access port', (i) => ({
     operation: 'assignPorts',
-    input: { ports: [`s${i * 5 + 1}p48`], role: 'access', vlan: `v${i + 3}` },
+    input: { ports: [`s${i * 7 + 1}p48`], role: 'access', vlan: `v${i + 3}` },
   }));
   const cables = [...plan.cable.values()].filter(({ to }) => to.startsWith('s'));
   await after('a cable taken out', (i) => ({
     operation: 'disconnect',
-    input: { cable: cables[i * 41 + 20]!.id },
+    input: { cable: cables[i * 23 + 20]!.id },
   }));
   await after('a note of a rule', (i) =>
     edit('rule', [...plan.rule.values()][i * 50]!.id, { note: `n ${i}` }),

@@ -17,6 +17,7 @@ import { kinds } from './kinds';
 import { reportOf } from './report';
 import { Readings } from './trials';
 import { endedView, exerciseView, withHint } from './view';
+import { runs } from '../testing/runs';
 
 const TODAY = '2026-05-04';
 const demo = (name: string) =>
@@ -135,7 +136,7 @@ describe('an exercise', () => {
           expect(complaint.text.includes(fault.since)).toBe(order.level < 3);
         }
       }),
-      { numRuns: 40, seed: 7 },
+      { numRuns: runs(40), seed: 7 },
     );
   });
 

@@ -10,6 +10,7 @@ import { type Damage, afresh, damages } from '../testing/plans';
 import { policyDamages, soundPolicy } from '../testing/policy';
 import { soundTrees, treeDamages } from '../testing/trees';
 import { FindingsEngine } from './engine';
+import { runs } from '../testing/runs';
 
 /**
  * The law of derived data, on sites in which everything occurs together: after any sequence of changes to any records, what
@@ -74,7 +75,7 @@ describe('what is kept up to date, where everything occurs together', () => {
         expect(engine.all().sort(byKey)).toEqual(new FindingsEngine(fresh, TODAY).all().sort(byKey));
         expect(followsFrom(plan)).toEqual(followsFrom(fresh));
       }),
-      { numRuns: 120, seed: 3 },
+      { numRuns: runs(120), seed: 3 },
     );
     expect(tableNames.filter((table) => !seen.has(table))).toEqual([]);
   });

@@ -8,6 +8,7 @@ import { equal } from './equal';
 import { Refusal } from './refusal';
 import { decodeStep, encodePlan, encodeStep } from './wire';
 import { vlansOf } from './view';
+import { runs } from '../testing/runs';
 
 const same = (a: Parameters<typeof encodePlan>[0], b: typeof a) =>
   expect(encodePlan(a)).toEqual(encodePlan(b));
@@ -33,7 +34,7 @@ describe('steps', () => {
         same(applied(plan, invertSteps(all)), start);
         same(applied(start, netSteps(all)), plan);
       }),
-      { numRuns: 150, seed: 3 },
+      { numRuns: runs(150), seed: 3 },
     );
   });
   test('a step applies only to exactly what it expects', () => {
@@ -50,7 +51,7 @@ describe('steps', () => {
         const text = JSON.stringify(steps.map(encodeStep));
         expect((JSON.parse(text) as ReturnType<typeof encodeStep>[]).map(decodeStep)).toEqual(steps);
       }),
-      { numRuns: 60, seed: 4 },
+      { numRuns: runs(60), seed: 4 },
     );
   });
 });
@@ -63,7 +64,7 @@ describe('the plan file', () => {
         const back = readPlanFile(text);
         expect(writePlanFile(back)).toBe(text);
       }),
-      { numRuns: 100, seed: 6 },
+      { numRuns: runs(100), seed: 6 },
     );
   });
   const file = () => JSON.parse(writePlanFile(done(emptySite(), 'addSegment', { purpose: 'staff' })));

@@ -17,7 +17,7 @@ import {
 } from '../plan';
 import { filterOf } from '../model/policy';
 import { type Router, isSame, routersAt, wayTo } from '../model/routing';
-import { bridgeAt, fabric, missingPorts } from '../model/switching';
+import { boxesInOrder, bridgeAt, missingPorts } from '../model/switching';
 import { type Flood, adding } from '../model/wiring';
 import { type EndClass, classesOf, homeOf, isHome, isHomeAt } from './classes';
 import { newcomerAddress } from './host';
@@ -55,9 +55,9 @@ const idsByVid = derive(
 const joinedTo = deriveBy((plan, vlan: string): readonly string[] => {
   const { flood } = homeOf(plan, vlan);
   if (!flood) return [];
+  const boxes = boxesInOrder(plan);
   const vids = new Set<number>();
-  for (const key of flood.came.keys())
-    if (fabric(plan).bridges[Math.floor(key / 4096)]!.box.vlanAware) vids.add(key % 4096);
+  for (const key of flood.came.keys()) if (boxes[Math.floor(key / 4096)]!.vlanAware) vids.add(key % 4096);
   return [...vids].flatMap((vid) => {
     const other = idsByVid(plan).get(vid);
     return other === undefined || other === vlan ? [] : [other];
@@ -126,7 +126,7 @@ export const strays = derive((plan): readonly SharedWire[] => {
   const ids = idsByVid(plan);
   return classesOf(plan).flatMap((item) => {
     const { landing, vlan } = item;
-    if (!landing || !fabric(plan).bridges[landing.bridge]!.box.vlanAware) return [];
+    if (!landing || !boxesInOrder(plan)[landing.bridge]!.vlanAware) return [];
     const other = ids.get(landing.vid);
     if (other === undefined || other === vlan) return [];
     const [a, b] = [plan.vlan.get(vlan)!, plan.vlan.get(other)!];

@@ -23,7 +23,15 @@ import {
   type WiredPort,
   wiredPorts,
 } from '../model/wiring';
-import { avoids, bridgeAt, changedBetween, isSymmetric, reverseFlood, fabric } from '../model/switching';
+import {
+  avoids,
+  boxesInOrder,
+  bridgeAt,
+  changedBetween,
+  isSymmetric,
+  reverseFlood,
+  fabric,
+} from '../model/switching';
 import { type Router, legUp, routersIn } from '../model/routing';
 import { type Place, spreadBy, insideState, placeOf } from './frames';
 
@@ -102,7 +110,7 @@ const classesAt = deriveBy((plan, box: string): readonly EndClass[] => {
 
 /** The classes of all devices whose cables are recorded. Telephones that tag count where their tag puts them. */
 export const classesOf = derive((plan): readonly EndClass[] =>
-  fabric(plan).bridges.flatMap(({ device }) => classesAt(plan, device)),
+  boxesInOrder(plan).flatMap(({ device }) => classesAt(plan, device)),
 );
 
 /** How a segment stands with its router. */

@@ -7,6 +7,7 @@ import { done } from '../testing/plans';
 import { classesOf } from './classes';
 import { differencesIn, differencesOf } from './differences';
 import { probe } from './probe';
+import { moreThan, runs } from '../testing/runs';
 
 const sound = soundPolicy();
 const hosts = ['desk', 'till', 'cam-1', 'cam-2', 'phone'];
@@ -65,11 +66,11 @@ describe('what is meant against what happens', () => {
             }
           }
       }),
-      { numRuns: 250, seed: 11 },
+      { numRuns: runs(250), seed: 11 },
     );
-    expect(counted.passes).toBeGreaterThan(300);
-    expect(counted.stops).toBeGreaterThan(300);
-    expect(counted.named).toBeGreaterThan(50);
+    expect(counted.passes).toBeGreaterThan(moreThan(300));
+    expect(counted.stops).toBeGreaterThan(moreThan(300));
+    expect(counted.named).toBeGreaterThan(moreThan(50));
   });
 
   test('two segments on one wire are named with the port that joins them', () => {

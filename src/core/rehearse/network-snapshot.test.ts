@@ -10,6 +10,7 @@ import { buildTrees, damagedTrees, soundTrees } from '../testing/trees';
 import { singleFaultsOf, withFaults } from './faults';
 import { isHome, homeOf, classesOf } from './classes';
 import { type NetworkSnapshot, snapshotAfter, snapshotOf } from './network-snapshot';
+import { moreThan, runs } from '../testing/runs';
 
 const TODAY = '2026-05-04';
 /** The same plan as records that nothing is known of yet. */
@@ -36,7 +37,7 @@ describe('how a network stands after a fault', () => {
     (name) => {
       const plan = demo(name);
       const faults = singleFaultsOf(plan);
-      expect(faults.length).toBeGreaterThan(10);
+      expect(faults.length).toBeGreaterThan(moreThan(10));
       for (const fault of faults) compare(plan, withFaults(plan, [fault]));
     },
   );
@@ -60,9 +61,9 @@ describe('how a network stands after a fault', () => {
             expect(askOne(fresh, asking.question, TODAY).answer.delivered).toBe(asking.answer.delivered);
           }
       }),
-      { numRuns: 200, seed: 17 },
+      { numRuns: runs(200), seed: 17 },
     );
-    expect(alike).toBeGreaterThan(20);
+    expect(alike).toBeGreaterThan(moreThan(20));
   });
 
   test('says of devices what floods of their routers say', () => {
@@ -80,7 +81,7 @@ describe('how a network stands after a fault', () => {
         }
         expect([...inTouch].sort()).toEqual([...heard].sort());
       }),
-      { numRuns: 150 },
+      { numRuns: runs(150) },
     );
   });
 });

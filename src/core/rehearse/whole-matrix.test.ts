@@ -15,6 +15,7 @@ import { buildPolicy, damagedPolicy, soundPolicy } from '../testing/policy';
 import { put } from '../testing/gear';
 import { differencesOf } from './differences';
 import { pairOf, wholeMatrix } from './whole-matrix';
+import { moreThan, runs } from '../testing/runs';
 
 const sound = soundPolicy();
 const TODAY = '2026-05-04';
@@ -59,10 +60,10 @@ describe('the whole matrix', () => {
             }
         }
       }),
-      { numRuns: 150, seed: 4 },
+      { numRuns: runs(150), seed: 4 },
     );
-    expect(counted.decided).toBeGreaterThan(200);
-    expect(counted.left).toBeGreaterThan(200);
+    expect(counted.decided).toBeGreaterThan(moreThan(200));
+    expect(counted.left).toBeGreaterThan(moreThan(200));
   });
 
   test('is the same pair by pair, after an edit of a rule too', () => {

@@ -3,6 +3,7 @@ import { FindingsEngine, type Check } from '../findings';
 import { perform } from '../edit';
 import { applyChange, type Plan, Refusal } from '../plan';
 import { type Damage, afresh, nextSeed } from './plans';
+import { inFull, runs } from './runs';
 
 const keys = (engine: FindingsEngine) => engine.all().sort((a, b) => (a.key < b.key ? -1 : 1));
 const MINIMUM = 20;
@@ -19,7 +20,7 @@ interface Kind {
 }
 
 /** The laws every check keeps, on plans of one kind; a test file for each kind, so that they run side by side. */
-export function findingLaws({ name: kind, drawn, walk, damages, checks, runs }: Kind): void {
+export function findingLaws({ name: kind, drawn, walk, damages, checks, runs: most }: Kind): void {
   describe(`the laws of findings: ${kind}`, () => {
     test('following the steps gives the same findings as looking at everything again', () => {
       fc.assert(
@@ -40,7 +41,7 @@ export function findingLaws({ name: kind, drawn, walk, damages, checks, runs }: 
           expect(keys(engine)).toEqual(full);
           expect([...known.values()].sort((a, b) => (a.key < b.key ? -1 : 1))).toEqual(full);
         }),
-        { numRuns: 300, seed: 11 },
+        { numRuns: runs(300), seed: 11 },
       );
     });
 
@@ -51,7 +52,7 @@ export function findingLaws({ name: kind, drawn, walk, damages, checks, runs }: 
           const all = new FindingsEngine(plan, TODAY).all().map((finding) => finding.key);
           expect(new Set(all).size).toBe(all.length);
         }),
-        { numRuns: 200, seed: 5 },
+        { numRuns: runs(200), seed: 5 },
       );
     });
 
@@ -91,15 +92,15 @@ export function findingLaws({ name: kind, drawn, walk, damages, checks, runs }: 
               taken.set(name, (taken.get(name) ?? 0) + 1);
             }
         }),
-        { numRuns: runs, seed: 7 },
+        { numRuns: runs(most), seed: 7 },
       );
       // The remedies of the other kinds' checks are counted there.
       const own = new Set(checks.map((check) => check.id));
       const rare = [...offered].filter(
         (name) => own.has(name.split(' ')[0]!) && (taken.get(name) ?? 0) < MINIMUM,
       );
-      expect(rare).toEqual([]);
-      expect(checks.map((check) => check.id).filter((id) => !seen.has(id))).toEqual([]);
+      if (inFull) expect(rare).toEqual([]);
+      if (inFull) expect(checks.map((check) => check.id).filter((id) => !seen.has(id))).toEqual([]);
     });
   });
 }

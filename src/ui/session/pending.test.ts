@@ -3,6 +3,7 @@ import { perform } from '@/core/edit';
 import { applySteps, type Call, type Plan, vlansOf, encodePlan } from '@/core/plan';
 import { build, damagedSite, done, emptySite, nextSeed } from '@/core/testing/plans';
 import { type Pending, rebase } from './pending';
+import { runs } from '../../core/testing/runs';
 
 const start = done(done(emptySite(), 'addSegment', { purpose: 'staff' }), 'addSegment', {
   purpose: 'cameras',
@@ -111,7 +112,7 @@ describe('queued changes on a plan that others have changed', () => {
           expect(replayed.ok && encodePlan(replayed.plan)).toEqual(encodePlan(result.plan));
         },
       ),
-      { numRuns: 150 },
+      { numRuns: runs(150) },
     );
   });
 });

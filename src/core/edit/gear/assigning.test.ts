@@ -8,6 +8,7 @@ import { done, tried } from '../../testing/plans';
 import { siblingsOf, unlikeInside } from './controller-siblings';
 import { managementSubnet } from './management';
 import { readPortRows } from './port-rows';
+import { runs } from '../../testing/runs';
 
 const sound = soundGear();
 const ids = (plan: Plan, name: string, numbers: readonly number[]) =>
@@ -46,7 +47,7 @@ describe('a trunk of what is needed beyond', () => {
           .map(({ id }) => id);
         expect(next.port.get(ports[0]!)!.tagged).toEqual([...needed].sort());
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 });

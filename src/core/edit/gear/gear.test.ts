@@ -25,6 +25,7 @@ import { done, emptySite, tried } from '../../testing/plans';
 import { findInPlan } from '../../find';
 import { readPortRows, typedCarried } from './port-rows';
 import { typedCable } from './typed-cable';
+import { runs } from '../../testing/runs';
 
 const named = (plan: Plan, name: string): Device => devicesNamed(plan, name)[0]!;
 const port = (plan: Plan, name: string, number: number): Port =>
@@ -357,7 +358,7 @@ describe('carry, prune and plug in', () => {
         check(plan);
         for (const laid of plan.cable.values()) check(done(plan, 'disconnect', { cable: laid.id }));
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
   test('carry asks for no trunk that is on no way between two users', () => {
@@ -388,7 +389,7 @@ describe('carry, prune and plug in', () => {
         for (const user of users) walk(user, [user], []);
         expect([...needed].sort()).toEqual([...expected].sort());
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 });

@@ -29,6 +29,7 @@ import {
   zonesOf,
 } from '../../model/policy';
 import { startFor, starts } from './start';
+import { runs } from '../../testing/runs';
 
 const sound = soundPolicy();
 const pair = (plan: Plan, from: string, to: string) =>
@@ -121,7 +122,7 @@ describe('rules among themselves', () => {
           for (const point of all) expect(speaks(left, point)).toBe(decide(point)?.id === rule.id);
         }
       }),
-      { numRuns: 120, seed: 3 },
+      { numRuns: runs(120), seed: 3 },
     );
     for (const fault of ['none', 'shadowed', 'redundant', 'conflict', 'nothing'])
       expect([fault, (faults.get(fault) ?? 0) > 5]).toEqual([fault, true]);
@@ -315,7 +316,7 @@ describe('who enforces', () => {
             expect(filter === null).toBe(boxes.length === 0);
           }
       }),
-      { numRuns: 100 },
+      { numRuns: runs(100) },
     );
   });
 });

@@ -4,6 +4,7 @@ import { type Plan, withRecord, type Pool, type Subnet, addressesOf, subnetOf, v
 import { layoutOfSubnet } from '../../model/segments';
 import { done, emptySite } from '../../testing/plans';
 import { dynamicNeed } from '../../model/pools';
+import { runs } from '../../testing/runs';
 
 /** A staff segment, its subnet, and its pools. */
 const base = done(emptySite(), 'addSegment', { purpose: 'staff', devices: 20 });
@@ -93,7 +94,7 @@ describe('a pool cut to what can be leased', () => {
           if (at >= (usable.first as number) && at <= (usable.last as number) && !blocked(at))
             expect(mine.some((pool) => inRange(pool, at))).toBe(true);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 });
@@ -124,7 +125,7 @@ describe('a pool widened', () => {
           expect(counts.pool + counts.free).toBe(before.pool + before.free);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
   test('is refused when even every free address is not enough, with how many lack', () =>

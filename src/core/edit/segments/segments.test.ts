@@ -21,6 +21,7 @@ import {
 } from '../../model/segments';
 import { proposeSegment } from './propose';
 import { renumbered } from './renumber';
+import { runs } from '../../testing/runs';
 
 const vlanOf = (plan: Plan, name: string) => vlansOf(plan).find((vlan) => vlan.name === name)!;
 const v4 = (plan: Plan, name: string) => subnetOf(plan, vlanOf(plan, name).id, 4)!;
@@ -153,7 +154,7 @@ describe('the layout of a subnet', () => {
           expect(leaseCapacity(plan, subnet, pool)).toBe(layoutOfSubnet(plan, subnet).counts.pool);
         }
       }),
-      { numRuns: 150, seed: 31 },
+      { numRuns: runs(150), seed: 31 },
     );
   });
   test('a pool that starts at .8 leaves six free addresses below it, not seven', () => {
@@ -315,7 +316,7 @@ describe('moving and resizing', () => {
         });
         expect([...after.address.values()].length).toBe([...plan.address.values()].length);
       }),
-      { numRuns: 80, seed: 21 },
+      { numRuns: runs(80), seed: 21 },
     );
   });
 });

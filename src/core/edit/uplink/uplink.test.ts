@@ -20,6 +20,7 @@ import {
   wayOut,
 } from '../../model/uplink';
 import { freeOutside, takenBy } from './operations';
+import { runs } from '../../testing/runs';
 
 const sound = soundInternet();
 const v4 = (text: string) => prefix(`${text}/32`).address;
@@ -222,7 +223,7 @@ describe('uplinks and forwards', () => {
           }
         },
       ),
-      { numRuns: 100 },
+      { numRuns: runs(100) },
     );
   });
   test('backwards or overflowing ranges name field and remedy', () => {
@@ -288,7 +289,7 @@ describe('reaching a device from outside', () => {
           if (way === 'forward' && can === true)
             expect(letsForwardsIn(plan.uplink.get(uplink!)!).works).toBe(true);
       }),
-      { numRuns: 200 },
+      { numRuns: runs(200) },
     );
   });
   test('taking a forward makes the records: the forward, the name, who keeps it', () => {

@@ -13,8 +13,8 @@ import {
   interfacesOf,
   routersOf,
 } from '../../plan';
-import { isMember } from '../wiring';
-import { bridgeAt, fabric } from '../switching';
+import { bridgeOf, isMember } from '../wiring';
+import { bridgeAt } from '../switching';
 import { uplinksOf } from '../uplink';
 
 /** What a router knows: the networks it stands in, and where it sends everything else. */
@@ -72,9 +72,8 @@ export const isSame = (a: Router | null, b: Router | null): boolean => a?.device
  * open port that something could be plugged into.
  */
 export function legUp(plan: Plan, router: Router, vlan: string): boolean {
-  const at = bridgeAt(plan, router.device.id);
-  if (at < 0) return true;
-  const { ports, facts, box } = fabric(plan).bridges[at]!;
+  if (bridgeAt(plan, router.device.id) < 0) return true;
+  const { ports, facts, box } = bridgeOf(plan, router.device.id);
   const { vid } = plan.vlan.get(vlan)!;
   // A box without VLANs is in every segment that reaches it without a tag.
   const member = (i: number) => facts[i] != null && (!box.vlanAware || isMember(facts[i]!, vid));

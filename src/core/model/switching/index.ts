@@ -6,5 +6,13 @@ export { goesRound, hasLoop } from './loops';
 export { plugIn, pluggedInto } from './plug-in';
 export { avoids, changedBetween, floodFrom } from './reach';
 export { isSymmetric, reverseFlood } from './reverse-flood';
-export { type Island, type VlanMember, bridgeAt, fabric, islandsOf, membersOfVlan } from './vlan-members';
+export {
+  type Island,
+  type VlanMember,
+  boxesInOrder,
+  bridgeAt,
+  fabric,
+  islandsOf,
+  membersOfVlan,
+} from './vlan-members';
 export { hearsTag, walkTo } from './walk';

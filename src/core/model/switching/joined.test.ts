@@ -6,6 +6,7 @@ import { buildTrees, damagedTrees, soundTrees } from '../../testing/trees';
 import { flood, stateKey } from '../wiring';
 import { joinedIn } from './joined';
 import { fabric } from './vlan-members';
+import { moreThan, runs } from '../../testing/runs';
 
 describe('who is on one wire', () => {
   /** Compares with floods; says whether there was anything to compare. */
@@ -31,9 +32,9 @@ describe('who is on one wire', () => {
       fc.property(drawnNetwork, (drawn) => {
         if (compare(network(drawn))) compared++;
       }),
-      { numRuns: 1500, seed: 17 },
+      { numRuns: runs(1500), seed: 17 },
     );
-    expect(compared).toBeGreaterThan(100);
+    expect(compared).toBeGreaterThan(moreThan(100));
   });
 
   test('is what floods say where trees block, and on sites gone wrong', () => {
@@ -43,15 +44,15 @@ describe('who is on one wire', () => {
       fc.property(damagedTrees, (damage) => {
         if (compare(buildTrees(damage, sound))) compared++;
       }),
-      { numRuns: 150, seed: 17 },
+      { numRuns: runs(150), seed: 17 },
     );
     const gear = soundGear();
     fc.assert(
       fc.property(damagedGear, (damage) => {
         if (compare(buildGear(damage, gear))) compared++;
       }),
-      { numRuns: 150, seed: 17 },
+      { numRuns: runs(150), seed: 17 },
     );
-    expect(compared).toBeGreaterThan(50);
+    expect(compared).toBeGreaterThan(moreThan(50));
   });
 });

@@ -2,19 +2,24 @@ import { derive, deriveBy, type Plan, addressesOn, interfacesOf } from '../../pl
 import {
   isMember,
   bridgeOf,
-  type Fabric,
+  fabricOf,
   type Flood,
   type State,
   stateKey,
   vidsById,
   type WiredPort,
 } from '../wiring';
-import { fabric, floodFrom } from './reach';
+import { floodFrom } from './reach';
 
 export { fabric } from './reach';
 
+/** The boxes in the order of the fabric, and whether each knows VLANs: what ports do leaves this as it is. */
+export const boxesInOrder = derive(
+  (plan): readonly { readonly device: string; readonly vlanAware: boolean }[] =>
+    fabricOf(plan).bridges.map(({ device, box }) => ({ device, vlanAware: box.vlanAware })),
+);
 const places = derive(
-  (plan): ReadonlyMap<string, number> => new Map(fabric(plan).bridges.map(({ device }, at) => [device, at])),
+  (plan): ReadonlyMap<string, number> => new Map(boxesInOrder(plan).map(({ device }, at) => [device, at])),
 );
 /** The place of a box among the bridges of the fabric; -1 for a device that passes no frames. */
 export const bridgeAt = (plan: Plan, device: string): number => places(plan).get(device) ?? -1;
@@ -23,6 +28,8 @@ export const bridgeAt = (plan: Plan, device: string): number => places(plan).get
 export interface VlanMember {
   readonly port: WiredPort;
   readonly state: State;
+  /** Is the port itself a member? Only the inside of a box can be meant for a VLAN without being in it. */
+  readonly member: boolean;
 }
 
 /** The VLANs a box itself takes part in: by an interface or an address in them, or because its inner port says so. */
@@ -42,9 +49,14 @@ const usersAt = deriveBy((plan, device: string): readonly (readonly [string, Vla
   if (!bridge.box.vlanAware) return [];
   const at = bridgeAt(plan, device);
   const vids = vidsById(plan);
+  const isIn = ({ number }: WiredPort, vid: number): boolean => {
+    if (number !== 0) return true;
+    const facts = bridge.facts[bridge.ports.findIndex((port) => port.number === 0)];
+    return facts != null && isMember(facts, vid);
+  };
   const use = (vlan: string, port: WiredPort): [string, VlanMember] => [
     vlan,
-    { port, state: { bridge: at, vid: vids.get(vlan)! } },
+    { port, state: { bridge: at, vid: vids.get(vlan)! }, member: isIn(port, vids.get(vlan)!) },
   ];
   const inner = bridge.ports.find((port) => port.number === 0);
   return [
@@ -73,14 +85,6 @@ export const membersOfVlan = deriveBy(
   (plan, vlan: string): readonly VlanMember[] => usersByVlan(plan).get(vlan) ?? NOBODY,
 );
 
-/** The inner port must be a member for the box itself to be reached in a VLAN. */
-function reaches({ bridges }: Fabric, user: VlanMember): boolean {
-  if (user.port.number !== 0) return true;
-  const bridge = bridges[user.state.bridge]!;
-  const facts = bridge.facts[bridge.ports.findIndex(({ number }) => number === 0)];
-  return facts != null && isMember(facts, user.state.vid);
-}
-
 /** Users of a VLAN that hear each other. */
 export interface Island {
   readonly users: readonly VlanMember[];
@@ -92,8 +96,7 @@ export interface Island {
  * island is a VLAN that works.
  */
 export const islandsOf = deriveBy((plan, vlan: string): readonly Island[] => {
-  const made = fabric(plan);
-  let left = membersOfVlan(plan, vlan).filter((user) => reaches(made, user));
+  let left = membersOfVlan(plan, vlan).filter(({ member }) => member);
   const islands: Island[] = [];
   while (left.length > 0) {
     const reached = floodFrom(plan, left[0]!.state);

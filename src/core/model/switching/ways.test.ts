@@ -7,6 +7,7 @@ import { taggedText, typedTagged, typedVlan, portsOf } from '../wiring';
 import { partsOf, ringsOf } from './carry';
 import { follow, followTo } from './follow';
 import { plugIn } from './plug-in';
+import { moreThan, runs } from '../../testing/runs';
 
 const sound = soundGear();
 const sentence = (plan: Plan, name: string, number: number) =>
@@ -141,9 +142,9 @@ describe('a frame followed', () => {
         });
         expect(new Set(hops.map((hop) => `${hop.device} ${hop.vid}`)).size).toBe(hops.length);
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
-    expect(arrived).toBeGreaterThan(40);
+    expect(arrived).toBeGreaterThan(moreThan(40));
   });
   test('says at which port it ends and why', () => {
     const why = (plan: Plan, from: readonly [string, number], to: string) =>

@@ -5,6 +5,7 @@ import { floodFrom } from '../switching';
 import { afresh } from '../../testing/plans';
 import { buildTrees, damagedTrees, soundTrees, treeDamages } from '../../testing/trees';
 import { forwardingFabric } from './forwarding';
+import { runs } from '../../testing/runs';
 
 test('floods kept while trees change are those of the plan as it is now', () => {
   const sound = soundTrees();
@@ -29,6 +30,6 @@ test('floods kept while trees change are those of the plan as it is now', () => 
         all();
       }
     }),
-    { numRuns: 150 },
+    { numRuns: runs(150) },
   );
 });

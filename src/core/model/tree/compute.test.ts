@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { type Role, type Topology, computeTree, heardBy, treeAfterLoss } from './compute';
 import { decidedBy, pathCost, portId } from './vector';
 import { recounted, reduce } from './recompute-after-loss';
+import { moreThan, runs } from '../../testing/runs';
 
 /** Bridges, ports and LANs drawn as small numbers: parallel links, shared LANs, ports of one bridge on one LAN, regions. */
 const drawn = fc
@@ -147,9 +148,9 @@ describe('roles from priority vectors', () => {
         expect(tree.roles).toEqual(told.roles);
         blocked += tree.roles.filter((role) => !passes(role)).length;
       }),
-      { numRuns: 1500 },
+      { numRuns: runs(1500) },
     );
-    expect(blocked).toBeGreaterThan(2000);
+    expect(blocked).toBeGreaterThan(moreThan(2000));
   });
 
   test('what forwards is a tree that spans each connected part', () => {
@@ -176,7 +177,7 @@ describe('roles from priority vectors', () => {
           for (let b = 0; b < a; b++)
             expect(forwarding.parts[a] === forwarding.parts[b]).toBe(wired.parts[a] === wired.parts[b]);
       }),
-      { numRuns: 400 },
+      { numRuns: runs(400) },
     );
   });
 
@@ -200,9 +201,9 @@ describe('roles from priority vectors', () => {
         );
         removed++;
       }),
-      { numRuns: 600 },
+      { numRuns: runs(600) },
     );
-    expect(removed).toBeGreaterThan(100);
+    expect(removed).toBeGreaterThan(moreThan(100));
   });
 
   test('between two links of equal cost the port identifier of the other side decides, then the own one', () => {
@@ -255,7 +256,7 @@ test('a tree made from the one before LANs went away is the one computed from no
       if (cut.length > 0) searched++;
       expect(made).toEqual(computeTree(left));
     }),
-    { numRuns: 3000, seed: 17 },
+    { numRuns: runs(3000), seed: 17 },
   );
-  expect(searched).toBeGreaterThan(300);
+  expect(searched).toBeGreaterThan(moreThan(300));
 });

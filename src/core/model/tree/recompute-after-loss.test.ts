@@ -5,6 +5,7 @@ import { fabricOf } from '../wiring';
 import { type Made, type MadeLink, PORTS_OF_SWITCH, switches } from '../../testing/switches';
 import { type Trees, growTrees } from './trees';
 import { lostBetween, treesAfterLoss } from './recompute-after-loss';
+import { moreThan, runs } from '../../testing/runs';
 
 const BOXES = 6;
 const drawn = fc.record({
@@ -81,9 +82,9 @@ test('the trees made from those before a fault are the trees grown from nothing'
       made++;
       expect(plainly(kept)).toEqual(plainly(growTrees(broken, after)));
     }),
-    { numRuns: 600, seed: 17 },
+    { numRuns: runs(600), seed: 17 },
   );
-  expect(made).toBeGreaterThan(200);
+  expect(made).toBeGreaterThan(moreThan(200));
 });
 
 test('whatever is more than ports going off is grown anew', () => {

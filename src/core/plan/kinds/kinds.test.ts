@@ -11,6 +11,7 @@ import { removalOf, removeRecord } from '../remove';
 import { recordTitle } from '../words';
 import { encodePlan } from '../wire';
 import { fieldsOf } from './kind';
+import { runs } from '../../testing/runs';
 
 const recordsOf = (plan: ReturnType<typeof drawPlan>, table: TableName) => [
   ...(plan[table].values() as Iterable<AnyRecord>),
@@ -56,7 +57,7 @@ describe('plans drawn from the definitions', () => {
       fc.property(drawnPlan, (plan) => {
         expect(encodePlan(readPlanFile(writePlanFile(plan)))).toEqual(encodePlan(plan));
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 
@@ -105,7 +106,7 @@ describe('removing a record', () => {
         const after = applySteps(plan, steps);
         expect(after.ok && encodePlan(after.plan)).toEqual(encodePlan(draft.plan));
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
   });
 
@@ -125,7 +126,7 @@ describe('removing a record', () => {
         );
         expect(gone).toHaveLength(removed.length + 1);
       }),
-      { numRuns: 200 },
+      { numRuns: runs(200) },
     );
   });
 

@@ -1,11 +1,11 @@
 import type { Plan } from '../../../plan';
-import { fabric, atRisk } from '../../../model/switching';
+import { boxesInOrder, atRisk } from '../../../model/switching';
 import { treesOf } from '../../../model/tree';
 import { andCarry, onDevice, treeCheck } from './shared';
 
 /** Rings that a manager should open. */
 
-const deviceOf = (plan: Plan, place: number): string => fabric(plan).bridges[place]!.device;
+const deviceOf = (plan: Plan, place: number): string => boxesInOrder(plan)[place]!.device;
 const name = (plan: Plan, place: number): string => plan.device.get(deviceOf(plan, place))!.name;
 
 const ringBroken = treeCheck('ring-broken', function* (plan) {

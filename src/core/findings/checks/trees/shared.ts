@@ -1,5 +1,5 @@
 import type { Plan } from '../../../plan';
-import { fabric } from '../../../model/switching';
+import { boxesInOrder, fabric } from '../../../model/switching';
 import { treesOf, Reasons, type Grown } from '../../../model/tree';
 import type { SiteCheck } from '../../finding';
 
@@ -37,7 +37,7 @@ export function* partsWithChoice(
 
 /** The device of a bridge of a tree. */
 export const deviceAt = (plan: Plan, grown: Grown, bridge: number): string =>
-  fabric(plan).bridges[grown.places[bridge]!]!.device;
+  boxesInOrder(plan)[grown.places[bridge]!]!.device;
 
 /** What a remedy that changes a tree says of it. */
 export const andCarry = (vlans: readonly string[]): string =>
