@@ -17,6 +17,13 @@ for (const file of files)
       tables.set(created[1]!, new Set(created[2]!.split('\n').map((line) => line.trim().split(' ')[0]!)));
     const added = /^\s*ALTER TABLE (\w+) ADD COLUMN (\w+)/.exec(statement);
     if (added) tables.get(added[1]!)!.add(added[2]!);
+    const renamed = /^\s*RENAME TABLE IF EXISTS (\w+) TO (\w+)/.exec(statement);
+    if (renamed) {
+      tables.set(renamed[2]!, tables.get(renamed[1]!)!);
+      tables.delete(renamed[1]!);
+    }
+    const column = /^\s*ALTER TABLE (\w+) CHANGE COLUMN IF EXISTS (\w+) (\w+)/.exec(statement);
+    if (column && tables.get(column[1]!)!.delete(column[2]!)) tables.get(column[1]!)!.add(column[3]!);
   }
 
 const sql = draftMigration(tables);

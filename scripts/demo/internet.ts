@@ -10,8 +10,8 @@ function uplink(site: DemoSite, name: string, port: string, fields: Record<strin
   return id;
 }
 
-const offers = (site: DemoSite, host: string, ...ports: (readonly ['tcp' | 'udp', number])[]) => {
-  for (const [protocol, port] of ports) site.do('addOffer', { device: site.device(host), protocol, port });
+const listeners = (site: DemoSite, host: string, ...ports: (readonly ['tcp' | 'udp', number])[]) => {
+  for (const [protocol, port] of ports) site.do('addListener', { device: site.device(host), protocol, port });
 };
 
 /** The provider's box still routes, so nothing gets in; and the heat pump's control is open, were it to. */
@@ -25,9 +25,9 @@ export function rowHouseInternet(site: DemoSite): void {
     up: 25,
     dynamicName: 'weir12.example.net',
   });
-  offers(site, 'disk-station', ['tcp', 443], ['tcp', 445]);
-  offers(site, 'heat-pump', ['tcp', 502], ['tcp', 443]);
-  offers(site, 'recorder', ['tcp', 443], ['tcp', 554]);
+  listeners(site, 'disk-station', ['tcp', 443], ['tcp', 445]);
+  listeners(site, 'heat-pump', ['tcp', 502], ['tcp', 443]);
+  listeners(site, 'recorder', ['tcp', 443], ['tcp', 554]);
   site.do('addForward', { uplink: line, target: site.card('disk-station'), inside: 443, from: 8443 });
   site.do('addForward', {
     uplink: line,
@@ -48,8 +48,8 @@ export function clinicInternet(site: DemoSite): void {
     down: 500,
     up: 100,
   });
-  offers(site, 'images', ['tcp', 443], ['tcp', 11112]);
-  offers(site, 'records', ['tcp', 443]);
+  listeners(site, 'images', ['tcp', 443], ['tcp', 11112]);
+  listeners(site, 'records', ['tcp', 443]);
   site.do('addForward', {
     uplink: line,
     target: site.card('images'),
@@ -102,8 +102,8 @@ export function creameryInternet(site: DemoSite): void {
     up: 20,
     cap: 200,
   });
-  offers(site, 'historian', ['tcp', 8883], ['tcp', 443]);
-  offers(site, 'jump-host', ['tcp', 443], ['udp', 4500]);
+  listeners(site, 'historian', ['tcp', 8883], ['tcp', 443]);
+  listeners(site, 'jump-host', ['tcp', 443], ['udp', 4500]);
   site.do('addForward', {
     uplink: fibre,
     target: site.card('historian'),

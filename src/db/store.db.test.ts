@@ -285,6 +285,24 @@ describe('the journal', () => {
     ).toEqual({ undo: 5, redo: 3 });
   });
 
+  test('steps that an earlier version wrote under other names are gone back over', async () => {
+    const sound = soundGear();
+    const id = await storedSite(pool, sound);
+    const device = deviceNamed(sound, 'desk').id;
+    expect(await commit(pool, id, { operation: 'addListener', input: { device, port: 443 } })).toMatchObject({
+      outcome: 'saved',
+    });
+    expect((await stored(pool, id)).plan.listener.size).toBe(1);
+    const changed = await run(
+      pool,
+      `UPDATE journal SET steps = REPLACE(steps, '"listener"', '"offer"'), format = 5 WHERE site_id = ?`,
+      [id],
+    );
+    expect(changed).toBe(1);
+    const back = await stepsBack(pool, id, 0);
+    expect(back!.steps).toMatchObject([{ table: 'listener', after: null }]);
+  });
+
   test('undo offers only what the author did', async () => {
     const id = await storedSite(pool, twoSegments());
     await commit(pool, id, { operation: 'addSegment', input: { purpose: 'voice' } });

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { type Plan, withRecord } from '../core/plan';
 import { type MadeLink, portAt, switches } from '../core/testing/switches';
-import { treesOf, factoryTreePort, forwards } from '../core/model/tree';
+import { treesOf, factoryStpPort, forwards } from '../core/model/tree';
 import { Namespaces, namespacesMissing } from './namespaces';
 
 const missing = namespacesMissing();
@@ -51,8 +51,8 @@ function planOf(made: Drawn): Plan {
         [portAt(b, to), costs[1]],
       ].reduce(
         (with_, [port, cost]) =>
-          withRecord(with_, 'treePort', `k${port}`, {
-            ...factoryTreePort,
+          withRecord(with_, 'stpPort', `k${port}`, {
+            ...factoryStpPort,
             id: `k${port}`,
             port: port as string,
             instance: 0,

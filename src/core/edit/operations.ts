@@ -92,7 +92,7 @@ const all: readonly Operation[] = [
   trees.removeInstance,
   trees.likeRegionOf,
   balanceInstances,
-  trees.setTreePort,
+  trees.setStpPort,
   questions.addQuestion,
   questions.removeQuestion,
   questions.moveQuestion,
@@ -126,8 +126,8 @@ const all: readonly Operation[] = [
   uplinks.renumberForward,
   uplinks.moveForward,
   uplinks.retargetForward,
-  uplinks.addOffer,
-  uplinks.removeOffer,
+  uplinks.addListener,
+  uplinks.removeListener,
   takeForward,
   routing.addRoute,
   routing.removeRoute,
@@ -161,9 +161,31 @@ const all: readonly Operation[] = [
 
 export const operations: ReadonlyMap<string, Operation> = new Map(all.map((op) => [op.name, op]));
 
+/** Operations and fields of their inputs as earlier versions called them; queues of clients may still hold some. */
+const FORMER: Readonly<
+  Record<string, { readonly operation: string; readonly field?: readonly [string, string] }>
+> = {
+  addOffer: { operation: 'addListener' },
+  removeOffer: { operation: 'removeListener', field: ['offer', 'listener'] },
+  setTreePort: { operation: 'setStpPort' },
+  unbundle: { operation: 'unbundle', field: ['aggregate', 'lag'] },
+};
+/** A call with the names of today. */
+function presentCall(call: Call): Call {
+  const former = FORMER[call.operation];
+  if (!former) return call;
+  const [was, now] = former.field ?? ['', ''];
+  const input = call.input as Readonly<Record<string, unknown>> | null;
+  if (typeof input !== 'object' || input === null || !(was in input))
+    return { ...call, operation: former.operation };
+  const { [was]: value, ...rest } = input;
+  return { operation: former.operation, input: { ...rest, [now]: value } };
+}
+
 /** Runs a named operation on a plan; see runOperation. An unknown name is a Refusal too. */
 export function perform(plan: Plan, call: Call, seed: string): Change {
-  const op = operations.get(call.operation);
+  const { operation: name, input } = presentCall(call);
+  const op = operations.get(name);
   if (!op) throw new Refusal('bad-input', `There is no operation “${call.operation}”.`, [], ['operation']);
-  return runOperation(op, plan, call.input, seed);
+  return runOperation(op, plan, input, seed);
 }

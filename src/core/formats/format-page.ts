@@ -19,6 +19,12 @@ function pointsAt(table: TableName): string {
 const listed = (words: readonly string[]): string =>
   words.length > 1 ? `${words.slice(0, -1).join(', ')} and ${words.at(-1)}` : words[0]!;
 
+const renamedIn = (
+  version: number,
+  was: { name: string; until: number } | undefined,
+  now: string,
+): string[] => (was?.until === version - 1 ? [`${code(was.name)} ${now}`] : []);
+
 function addedIn(version: number): string {
   const whole = tableNames.filter((table) => kinds[table].since === version).map(code);
   const fields = tableNames.flatMap((table) =>
@@ -26,7 +32,18 @@ function addedIn(version: number): string {
       .filter(({ since }) => since === version)
       .map(({ name }) => code(`${table}.${name}`)),
   );
-  return `${version} adds ${listed([...whole, ...fields])}`;
+  const added = [...whole, ...fields];
+  const renamed = tableNames.flatMap((table) => [
+    ...renamedIn(version, kinds[table].was, code(table)),
+    ...fieldsOf(kinds[table].fields).flatMap(({ name, was }) =>
+      renamedIn(version, was, code(`${table}.${name}`)),
+    ),
+  ]);
+  return [
+    version,
+    ...(added.length > 0 ? [`adds ${listed(added)}`] : []),
+    ...(renamed.length > 0 ? [`${added.length > 0 ? 'and ' : ''}calls ${listed(renamed)}`] : []),
+  ].join(' ');
 }
 
 export const formatHead = (): string =>
@@ -43,7 +60,7 @@ export const formatVersions = (): string =>
   [
     '1 is the first',
     ...Array.from({ length: VERSION - 1 }, (_, i) => addedIn(i + 2)),
-    'A file of an earlier version is read as one without what came later',
+    'A file of an earlier version is read as one without what came later, and with the names of today',
     'A reader refuses newer versions',
   ].join('. ') + '.';
 

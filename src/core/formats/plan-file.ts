@@ -15,17 +15,20 @@ import {
   references,
   Refusal,
   encodePlan,
+  upcastLists,
 } from '../plan';
 
 /** The project's own file: a whole plan as JSON, versioned. docs/format.md describes it. */
 export const FORMAT = 'dianome-plan';
 
-/** The version is that of the newest kind: one more when a kind or a field is added. */
+/** The version is that of the newest kind: one more when a kind or a field is added or gets another name. */
 export const VERSION = Math.max(
-  ...tableNames.flatMap((table) => [
-    kinds[table].since,
-    ...fieldsOf(kinds[table].fields).map(({ since = 1 }) => since),
-  ]),
+  ...tableNames.flatMap((table) =>
+    [kinds[table], ...fieldsOf(kinds[table].fields)].flatMap(({ since = 1, was }) => [
+      since,
+      was ? was.until + 1 : 1,
+    ]),
+  ),
 );
 
 const versions = Array.from({ length: VERSION }, (_, i) => z.literal(i + 1));
@@ -67,7 +70,8 @@ export function readPlanFile(text: string): Plan {
       `This file has version ${version}; this program reads up to version ${VERSION}. Update Dianome, then read it again.`,
       ['version'],
     );
-  const parsed = planFileSchema.safeDecode(json as never);
+  const lists = upcastLists((json as { plan?: unknown }).plan);
+  const parsed = planFileSchema.safeDecode({ ...(json as object), plan: lists } as never);
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!;
     const path = issue.path as (string | number)[];

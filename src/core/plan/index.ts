@@ -29,7 +29,7 @@ export {
   type Forward,
   type Instance,
   type Interface,
-  type Offer,
+  type Listener,
   type Party,
   type Pool,
   type Port,
@@ -45,7 +45,7 @@ export {
   type TableName,
   type Transient,
   type Translation,
-  type TreePort,
+  type StpPort,
   type Tunnel,
   type Uplink,
   type Vlan,
@@ -98,6 +98,7 @@ export {
   subnetsOf,
   vlansOf,
 } from './view';
+export { upcastLists } from './upcast';
 export { type WireStep, decodePlan, decodeStep, encodePlan, encodeStep, wireStepSchema } from './wire';
 export { fieldName, portTitle, portsText, recordTitle, wireText } from './words';
 export { type Work, finish } from './work';

@@ -3,6 +3,7 @@ import type { Step } from './change';
 import { fromWire, schemaOf, toWire } from './edit';
 import { type Plan, planOf } from './plan';
 import { type AnyRecord, type TableName, tableNames } from './records';
+import { upcastStep } from './upcast';
 
 /** Plans and steps as JSON: every record through its schema's codecs, tables and ids in a fixed order. */
 
@@ -13,12 +14,15 @@ export interface WireStep {
   readonly after: Record<string, unknown> | null;
 }
 
-export const wireStepSchema = z.strictObject({
-  table: z.enum(tableNames as [TableName, ...TableName[]]),
-  id: z.string(),
-  before: z.record(z.string(), z.unknown()).nullable(),
-  after: z.record(z.string(), z.unknown()).nullable(),
-});
+export const wireStepSchema = z.preprocess(
+  upcastStep,
+  z.strictObject({
+    table: z.enum(tableNames as [TableName, ...TableName[]]),
+    id: z.string(),
+    before: z.record(z.string(), z.unknown()).nullable(),
+    after: z.record(z.string(), z.unknown()).nullable(),
+  }),
+);
 
 export const encodeStep = (step: Step): WireStep => ({
   table: step.table,
@@ -27,13 +31,14 @@ export const encodeStep = (step: Step): WireStep => ({
   after: step.after && toWire(step.table, step.after),
 });
 
-/** Decodes a step; throws a Refusal that names the field when a record has the wrong shape. */
-export const decodeStep = (wire: WireStep): Step => ({
-  table: wire.table,
-  id: wire.id,
-  before: wire.before && fromWire(wire.table, wire.before),
-  after: wire.after && fromWire(wire.table, wire.after),
-});
+/**
+ * Decodes a step, also one that an earlier version wrote; throws a Refusal that names the field when a record has the wrong
+ * shape.
+ */
+export function decodeStep(written: WireStep): Step {
+  const { table, id, before, after } = upcastStep(written) as WireStep;
+  return { table, id, before: before && fromWire(table, before), after: after && fromWire(table, after) };
+}
 
 export type WirePlan = { readonly [T in TableName]?: readonly Record<string, unknown>[] };
 

@@ -188,10 +188,10 @@ export const internetDamages: Readonly<Record<string, Damage>> = {
     const id = nextSeed();
     return withRecord(next, 'address', id, { ...address, id, address: at });
   },
-  offers: (plan, a, b) => {
+  listeners: (plan, a, b) => {
     const card = pick(cards(plan), a);
     return card
-      ? tried(plan, 'addOffer', { device: card.device, port: [4443, 8080, 443, 10_000][b % 4]! })
+      ? tried(plan, 'addListener', { device: card.device, port: [4443, 8080, 443, 10_000][b % 4]! })
       : plan;
   },
 };

@@ -82,7 +82,7 @@ export const policyDamages: Readonly<Record<string, Damage>> = {
   off: setRule(() => ({ enabled: false })),
   wide: (plan, a) => {
     const device = deviceNamed(plan, a % 2 ? 'desk' : 'till').id;
-    const listed = tried(plan, 'addOffer', { device, port: 443 });
+    const listed = tried(plan, 'addListener', { device, port: 443 });
     return tried(listed, 'addRule', { action: 'allow', to: [{ device }] });
   },
   leave: setZone((_plan, b, zone) => ({ vlans: zone.vlans.filter((_, i) => i !== b % zone.vlans.length) })),

@@ -120,19 +120,19 @@ export const treeDamages: Readonly<Record<string, Damage>> = {
   })),
   edge: (plan, a, b) => {
     const port = ringPort(plan, a);
-    return port ? tried(plan, 'setTreePort', { ports: [port.id], set: { edge: b % 3 > 0 } }) : plan;
+    return port ? tried(plan, 'setStpPort', { ports: [port.id], set: { edge: b % 3 > 0 } }) : plan;
   },
   guard: (plan, a, b) => {
     const port = ringPort(plan, a);
     return port
-      ? tried(plan, 'setTreePort', {
+      ? tried(plan, 'setStpPort', {
           ports: [port.id],
           set: { guard: of(['root', 'bpdu', 'filter', 'none'], b) },
         })
       : plan;
   },
   rootGuards: (plan, a) =>
-    tried(plan, 'setTreePort', {
+    tried(plan, 'setStpPort', {
       ports: RING_PORTS.flatMap(([name, number]) =>
         name === RING[a % RING.length] && deviceNamed(plan, name) ? [portNamed(plan, name, number).id] : [],
       ),

@@ -19,12 +19,12 @@ function makeBundle(
       `${portsTitle(draft.plan, [first!, other])} are on two boxes; a bundle is on one.`,
       'ports',
     );
-  const bundled = ports.find((port) => port.aggregate !== null);
+  const bundled = ports.find((port) => port.lag !== null);
   if (bundled) throw badInput(`${portTitle(draft.plan, bundled)} is in a bundle already.`, 'ports');
-  const name = `bundle-${draft.plan.aggregate.group(first!.device).size + 1}`;
-  const bundle = draft.insert('aggregate', { device: first!.device, name, lacp });
+  const name = `bundle-${draft.plan.lag.group(first!.device).size + 1}`;
+  const bundle = draft.insert('lag', { device: first!.device, name, lacp });
   for (const port of ports)
-    draft.update('port', port.id, { ...carried(ports), profile: null, aggregate: bundle.id });
+    draft.update('port', port.id, { ...carried(ports), profile: null, lag: bundle.id });
   return portsTitle(draft.plan, ports);
 }
 
@@ -49,9 +49,9 @@ export const bundleLinks = operation(
   },
 );
 
-export const unbundle = operation('unbundle', z.strictObject({ aggregate: z.string() }), (draft, input) => {
-  const bundle = draft.need('aggregate', input.aggregate);
-  const ports = portsOf(draft.plan, bundle.device).filter((port) => port.aggregate === bundle.id);
-  removeRecord(draft, { table: 'aggregate', id: bundle.id });
+export const unbundle = operation('unbundle', z.strictObject({ lag: z.string() }), (draft, input) => {
+  const bundle = draft.need('lag', input.lag);
+  const ports = portsOf(draft.plan, bundle.device).filter((port) => port.lag === bundle.id);
+  removeRecord(draft, { table: 'lag', id: bundle.id });
   return `${portsTitle(draft.plan, ports)}: no longer bundled`;
 });

@@ -232,8 +232,8 @@ describe('what ports carry', () => {
     expect(() =>
       done(plan, 'bundlePorts', { ports: [port(plan, 'sw-a', 25).id, port(plan, 'sw-b', 1).id] }),
     ).toThrow('on two boxes');
-    plan = done(plan, 'unbundle', { aggregate: port(plan, 'sw-a', 25).aggregate });
-    expect(port(plan, 'sw-a', 26).aggregate).toBeNull();
+    plan = done(plan, 'unbundle', { lag: port(plan, 'sw-a', 25).lag });
+    expect(port(plan, 'sw-a', 26).lag).toBeNull();
   });
   test('names in the configuration come from a pattern', () => {
     const before = cupboard();

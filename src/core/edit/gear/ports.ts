@@ -36,9 +36,9 @@ export function together(draft: Draft, ids: readonly string[]): Port[] {
   for (const id of ids) {
     const port = draft.need('port', id);
     ports.set(id, port);
-    if (port.aggregate !== null)
+    if (port.lag !== null)
       for (const other of portsOf(draft.plan, port.device))
-        if (other.aggregate === port.aggregate) ports.set(other.id, other);
+        if (other.lag === port.lag) ports.set(other.id, other);
   }
   return [...ports.values()];
 }

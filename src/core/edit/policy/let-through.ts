@@ -8,7 +8,7 @@ import {
   rankBetween,
   badInput,
 } from '../../plan';
-import { offersOf } from '../../model/uplink';
+import { listenersOf } from '../../model/uplink';
 import { rulesOf, allServices, matchText, serviceNames, cellOf, passing } from '../../model/policy';
 import { insertRule } from './operations';
 
@@ -46,13 +46,13 @@ export const narrowRule = operation('narrowRule', z.strictObject({ rule: z.strin
   const [only, second] = rule.to;
   if (!only || second || !('device' in only))
     throw badInput('The rule leads to more than one device, so it is not known what it needs.', 'rule');
-  const offers = offersOf(draft.plan, only.device);
-  if (offers.length === 0)
+  const listeners = listenersOf(draft.plan, only.device);
+  if (listeners.length === 0)
     throw badInput(
       'Nobody recorded what the device listens on; list that under Internet side first.',
       'rule',
     );
-  const services = offers.flatMap(({ protocol, port }) =>
+  const services = listeners.flatMap(({ protocol, port }) =>
     (protocol === 'both' ? (['tcp', 'udp'] as const) : [protocol]).map((one) =>
       serviceFor(draft, { protocol: one, from: port, to: port }),
     ),

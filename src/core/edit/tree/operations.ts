@@ -18,13 +18,13 @@ import {
   treesOf,
   formatVids,
   parseVids,
-  type TreePortSettings,
+  type StpPortSettings,
   bridgeRecordOf,
-  factoryTreePort,
+  factoryStpPort,
   instanceOf,
   instancesOf,
   settingsOf,
-  treePortRecordsOf,
+  stpPortRecordsOf,
 } from '../../model/tree';
 
 /** Settings of spanning trees and rings: at boxes, of instances, and at ports. */
@@ -91,8 +91,8 @@ export const namesOf = (draft: Draft, devices: readonly string[]): string =>
 function dropHinderingGuards(draft: Draft, shutBefore: ReadonlySet<string>): string {
   const opened: string[] = [];
   const open = (port: string) => {
-    const record = treePortRecordsOf(draft.plan, port).find(({ instance }) => instance === 0);
-    if (record) draft.update('treePort', record.id, { guard: 'none' });
+    const record = stpPortRecordsOf(draft.plan, port).find(({ instance }) => instance === 0);
+    if (record) draft.update('stpPort', record.id, { guard: 'none' });
     opened.push(portTitle(draft.plan, draft.need('port', port)));
   };
   for (const port of treesOf(draft.plan).shut) if (!shutBefore.has(port)) open(port);
@@ -240,32 +240,32 @@ export const likeRegionOf = operation(
 );
 
 /** Sets fields of a port in a tree; what is as it comes needs no record. */
-export function setTreePortFields(
+export function setStpPortFields(
   draft: Draft,
   port: string,
   instance: number,
-  set: Partial<TreePortSettings>,
+  set: Partial<StpPortSettings>,
 ): void {
   draft.need('port', port);
-  const known = treePortRecordsOf(draft.plan, port).find((item) => item.instance === instance);
-  const { cost, priority, edge, guard } = { ...(known ?? factoryTreePort), ...set };
+  const known = stpPortRecordsOf(draft.plan, port).find((item) => item.instance === instance);
+  const { cost, priority, edge, guard } = { ...(known ?? factoryStpPort), ...set };
   const next = { cost, priority, edge, guard };
-  if (equal(next, factoryTreePort)) {
-    if (known) draft.remove('treePort', known.id);
-  } else if (known) draft.update('treePort', known.id, next);
-  else draft.insert('treePort', { ...next, port, instance });
+  if (equal(next, factoryStpPort)) {
+    if (known) draft.remove('stpPort', known.id);
+  } else if (known) draft.update('stpPort', known.id, next);
+  else draft.insert('stpPort', { ...next, port, instance });
 }
 
-export const setTreePort = operation(
-  'setTreePort',
+export const setStpPort = operation(
+  'setStpPort',
   z.strictObject({
     ports: z.array(z.string()).min(1, 'No port is chosen; choose at least one.'),
-    instance: kinds.treePort.fields.instance.default(0),
-    set: z.strictObject(kinds.treePort.fields).omit({ port: true, instance: true }).partial(),
+    instance: kinds.stpPort.fields.instance.default(0),
+    set: z.strictObject(kinds.stpPort.fields).omit({ port: true, instance: true }).partial(),
     carry,
   }),
   (draft, { ports, instance, set, carry: vlans }) => {
-    for (const port of ports) setTreePortFields(draft, port, instance, set);
+    for (const port of ports) setStpPortFields(draft, port, instance, set);
     const titles = ports.map((port) => portTitle(draft.plan, draft.need('port', port))).join(', ');
     return `${titles}: ${said(set)}${instance === 0 ? '' : ` in instance ${instance}`}${carryAll(draft, vlans)}`;
   },

@@ -283,28 +283,32 @@ export const retargetForward = operation(
   },
 );
 
-export const addOffer = operation(
-  'addOffer',
+export const addListener = operation(
+  'addListener',
   z.strictObject({
     device: z.string(),
     protocol: z.enum(protocols).default('tcp'),
-    port: kinds.offer.fields.port,
-    name: kinds.offer.fields.name.default(''),
+    port: kinds.listener.fields.port,
+    name: kinds.listener.fields.name.default(''),
   }),
   (draft, input) => {
     const device = draft.need('device', input.device);
-    const twin = [...draft.plan.offer.group(device.id).values()].find(
+    const twin = [...draft.plan.listener.group(device.id).values()].find(
       (other) => other.port === input.port && protocolsMeet(other.protocol, input.protocol),
     );
     if (twin) throw badInput(`${device.name} lists ${portsText(twin.protocol, twin.port)} already.`, 'port');
     const name = input.name || (serviceAt(input.protocol, input.port)?.name ?? '');
-    draft.insert('offer', { ...input, name });
+    draft.insert('listener', { ...input, name });
     return `${device.name} listens on ${portsText(input.protocol, input.port)}`;
   },
 );
 
-export const removeOffer = operation('removeOffer', z.strictObject({ offer: z.string() }), (draft, input) => {
-  const offer = draft.need('offer', input.offer);
-  draft.remove('offer', offer.id);
-  return `${draft.need('device', offer.device).name}: ${portsText(offer.protocol, offer.port)} no longer listed`;
-});
+export const removeListener = operation(
+  'removeListener',
+  z.strictObject({ listener: z.string() }),
+  (draft, input) => {
+    const listener = draft.need('listener', input.listener);
+    draft.remove('listener', listener.id);
+    return `${draft.need('device', listener.device).name}: ${portsText(listener.protocol, listener.port)} no longer listed`;
+  },
+);

@@ -10,7 +10,7 @@ import {
   switchingOf,
   serviceAt,
   forwardsOf,
-  offersOf,
+  listenersOf,
   uplinksOf,
   kindOfAddress,
   letsForwardsIn,
@@ -234,25 +234,27 @@ describe('uplinks and forwards', () => {
     expect(set({ from: 1, to: 1000, inside: 65_000 })).toThrow('would end after 65535');
     expect(set({ inside: 70_000 })).toThrow('The inside port is 70000; write a whole number from 1 to 65535');
   });
-  test('an uplink goes with its forwards, a device with its uplinks, offers and the names it kept', () => {
+  test('an uplink goes with its forwards, a device with its uplinks, listeners and the names it kept', () => {
     expect(done(sound, 'removeUplink', { uplink: asIs.id }).forward.size).toBe(0);
-    const offered = done(sound, 'addOffer', { device: deviceNamed(sound, 'desk').id, port: 443 });
+    const offered = done(sound, 'addListener', { device: deviceNamed(sound, 'desk').id, port: 443 });
     const kept = put(offered, 'uplink', asIs, { updater: deviceNamed(sound, 'desk').id });
     const address = [...kept.address.values()].find(
       ({ interface: item }) => item === cardOf(kept, 'desk').id,
     )!;
     const gone = done(kept, 'removeHosts', { addresses: [address.id] });
-    expect([gone.forward.size, gone.offer.size, uplinkNamed(gone, 'fibre').updater]).toEqual([0, 0, null]);
+    expect([gone.forward.size, gone.listener.size, uplinkNamed(gone, 'fibre').updater]).toEqual([0, 0, null]);
   });
   test('a service is named by its port, and listed once', () => {
     const device = deviceNamed(sound, 'cam-1').id;
-    const plan = done(sound, 'addOffer', { device, port: 554 });
-    expect(offersOf(plan, device)[0]!.name).toBe('RTSP, camera pictures');
-    expect(() => done(plan, 'addOffer', { device, port: 554, protocol: 'both' })).toThrow(
+    const plan = done(sound, 'addListener', { device, port: 554 });
+    expect(listenersOf(plan, device)[0]!.name).toBe('RTSP, camera pictures');
+    expect(() => done(plan, 'addListener', { device, port: 554, protocol: 'both' })).toThrow(
       'lists tcp 554 already',
     );
     expect(serviceAt('udp', 554)).toBeUndefined();
-    expect(done(plan, 'removeOffer', { offer: offersOf(plan, device)[0]!.id }).offer.size).toBe(0);
+    expect(done(plan, 'removeListener', { listener: listenersOf(plan, device)[0]!.id }).listener.size).toBe(
+      0,
+    );
   });
 });
 

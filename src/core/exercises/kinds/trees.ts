@@ -1,7 +1,7 @@
 import { boxOf, portTitle } from '../../plan';
 import { fabric } from '../../model/switching';
-import { setBridgeFields, setTreePortFields } from '../../edit';
-import { settingsOf, treePortOf } from '../../model/tree';
+import { setBridgeFields, setStpPortFields } from '../../edit';
+import { settingsOf, stpPortOf } from '../../model/tree';
 import type { Kind } from '../kind';
 import { linkPorts, nearPort } from '../places';
 
@@ -21,13 +21,13 @@ const guardAt = (
   since,
   spots: (plan) =>
     linkPorts(plan).flatMap((port) =>
-      treePortOf(plan, port.id, 0).guard === guard
+      stpPortOf(plan, port.id, 0).guard === guard
         ? []
         : [
             {
               told: `${portTitle(plan, port)} ${what}`,
               near: nearPort(plan, port),
-              edit: (draft) => setTreePortFields(draft, port.id, 0, { guard }),
+              edit: (draft) => setStpPortFields(draft, port.id, 0, { guard }),
             },
           ],
     ),

@@ -231,9 +231,9 @@ export const partsOf = derive((plan): readonly number[] => {
 });
 
 const sameBundle = (a: Trunk, b: Trunk): boolean =>
-  a.from.aggregate !== null &&
-  a.to.aggregate !== null &&
-  [a.from.aggregate, a.to.aggregate].sort().join() === [b.from.aggregate, b.to.aggregate].sort().join();
+  a.from.lag !== null &&
+  a.to.lag !== null &&
+  [a.from.lag, a.to.lag].sort().join() === [b.from.lag, b.to.lag].sort().join();
 
 /** The rings: groups of trunks in which a frame could go round, each with its boxes. A bundle is one link. */
 export const ringsOf = derive(

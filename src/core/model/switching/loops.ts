@@ -12,8 +12,8 @@ export function goesRound(plan: Plan, trunks: readonly Trunk[]): boolean {
   const bundles = new Set<string>();
   for (const { a, b, from, to } of trunks) {
     if (blocked.has(from.id) || blocked.has(to.id)) continue;
-    if (from.aggregate !== null && to.aggregate !== null) {
-      const bundle = [from.aggregate, to.aggregate].sort().join();
+    if (from.lag !== null && to.lag !== null) {
+      const bundle = [from.lag, to.lag].sort().join();
       if (bundles.has(bundle)) continue;
       bundles.add(bundle);
     }

@@ -11,7 +11,7 @@ export const lostPorts = (before: Plan, after: Plan): ReadonlySet<string> | null
 const treeRecords = derive((plan) => ({
   bridges: [...plan.bridge.values()],
   instances: [...plan.instance.values()],
-  ports: [...plan.treePort.values()],
+  ports: [...plan.stpPort.values()],
   vids: vidsById(plan),
 }));
 
@@ -20,11 +20,11 @@ const shapeOf = deriveBy((plan, device: string) => {
   const { box, ports, facts } = bridgeOf(plan, device);
   return {
     box,
-    ports: ports.map(({ id, number, speed, aggregate }, i) => ({
+    ports: ports.map(({ id, number, speed, lag }, i) => ({
       id,
       number,
       speed,
-      aggregate,
+      lag,
       open: facts[i] !== null,
     })),
   };

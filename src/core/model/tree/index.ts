@@ -4,16 +4,16 @@ export { type Newcomer, plugInSwitch } from './new-switch';
 export { formatVids, parseVids } from './ranges';
 export { MASTER, Reasons, identifierText } from './reasons';
 export {
-  type TreePortSettings,
+  type StpPortSettings,
   bridgeRecordOf,
   factoryBridge,
-  factoryTreePort,
+  factoryStpPort,
   instanceOf,
   instancesOf,
   regionOf,
   settingsOf,
-  treePortOf,
-  treePortRecordsOf,
+  stpPortOf,
+  stpPortRecordsOf,
   vlanMapOf,
 } from './settings';
 export { type Grown, forwards, growTrees } from './trees';

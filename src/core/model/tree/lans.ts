@@ -22,11 +22,11 @@ export interface Lan {
 
 /** A bundle counts as one port where the other ends are in one bundle too. */
 function bundleOf({ links, seats, bridges }: Fabric, port: WiredPort): string | null {
-  if (port.aggregate === null) return null;
+  if (port.lag === null) return null;
   for (const link of links.get(port.id) ?? []) {
     const seat = seats.get(link.to);
-    const far = seat && bridges[seat.bridge]!.ports[seat.port]!.aggregate;
-    if (far) return `${port.aggregate} ${far}`;
+    const far = seat && bridges[seat.bridge]!.ports[seat.port]!.lag;
+    if (far) return `${port.lag} ${far}`;
   }
   return null;
 }

@@ -1,7 +1,7 @@
 import { withRecord } from '../../plan';
 import { portAt, switches } from '../../testing/switches';
 import { plugInSwitch } from './new-switch';
-import { factoryTreePort } from './settings';
+import { factoryStpPort } from './settings';
 
 const triangle = [
   ['a', 1, 'b', 1],
@@ -14,7 +14,7 @@ describe('a switch with factory settings, plugged in', () => {
   const accidental = switches({ a: {}, b: {}, c: {} }, triangle);
   const chosen = switches({ a: { bridge: { priority: 4096 } }, b: {}, c: {} }, triangle);
   const guarded = (guard: 'root' | 'bpdu') =>
-    withRecord(accidental, 'treePort', 'g', { ...factoryTreePort, id: 'g', port, instance: 0, guard });
+    withRecord(accidental, 'stpPort', 'g', { ...factoryStpPort, id: 'g', port, instance: 0, guard });
 
   test('takes the root where nobody chose one and its MAC address is the lowest', () => {
     expect(plugInSwitch(accidental, port, 'lowest')).toMatchObject({

@@ -5,7 +5,7 @@ import {
   type Box,
   type BridgeRecord,
   type Instance,
-  type TreePort,
+  type StpPort,
 } from '../../plan';
 import { configurationDigest } from './digest';
 import { parseVids } from './ranges';
@@ -30,8 +30,8 @@ export const factoryBridge = (mode: Box['spanningTree']): BridgeSettings => ({
   recovery: null,
 });
 
-export type TreePortSettings = Omit<TreePort, 'id' | 'port' | 'instance'>;
-export const factoryTreePort: TreePortSettings = { cost: null, priority: 128, edge: false, guard: 'none' };
+export type StpPortSettings = Omit<StpPort, 'id' | 'port' | 'instance'>;
+export const factoryStpPort: StpPortSettings = { cost: null, priority: 128, edge: false, guard: 'none' };
 
 export const bridgeRecordOf = (plan: Plan, device: string): BridgeRecord | undefined =>
   plan.bridge.by('device', device).at(-1);
@@ -58,14 +58,14 @@ const byNumber = memo((group: ReadonlyMap<string, Instance>) => {
 export const instanceOf = (plan: Plan, device: string, number: number): Instance | undefined =>
   byNumber(plan.instance.group(device)).get(number);
 
-export const treePortRecordsOf = (plan: Plan, port: string): readonly TreePort[] =>
-  plan.treePort.by('port', port);
+export const stpPortRecordsOf = (plan: Plan, port: string): readonly StpPort[] =>
+  plan.stpPort.by('port', port);
 /** A port in one instance; what is set for the common tree alone says nothing of the others, but for edge and guard. */
-export function treePortOf(plan: Plan, port: string, instance: number): TreePortSettings {
-  const records = treePortRecordsOf(plan, port);
+export function stpPortOf(plan: Plan, port: string, instance: number): StpPortSettings {
+  const records = stpPortRecordsOf(plan, port);
   const own = records.find((record) => record.instance === instance);
   const common = records.find((record) => record.instance === 0);
-  return { ...(own ?? factoryTreePort), edge: common?.edge ?? false, guard: common?.guard ?? 'none' };
+  return { ...(own ?? factoryStpPort), edge: common?.edge ?? false, guard: common?.guard ?? 'none' };
 }
 
 const mapped = memo((group: ReadonlyMap<string, Instance>): ReadonlyMap<number, number> => {

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
-import { type Plan, withRecord, type Port, type TreePort } from '../../plan';
+import { type Plan, withRecord, type Port, type StpPort } from '../../plan';
 import { probeFrames } from '../../testing/frames';
 import { type Made, type MadeLink, PORTS_OF_SWITCH, portAt, switches } from '../../testing/switches';
 import { configurationDigest } from './digest';
 import { treesOf } from './forwarding';
 import { formatVids, parseVids } from './ranges';
-import { factoryTreePort } from './settings';
+import { factoryStpPort } from './settings';
 import type { Grown } from './trees';
 import { moreThan, runs } from '../../testing/runs';
 
@@ -32,8 +32,8 @@ function stopped(plan: Plan, box: string, port: number): string {
       : formatVids(set.vids);
 }
 
-const withTreePort = (plan: Plan, port: string, set: Partial<TreePort>): Plan =>
-  withRecord(plan, 'treePort', `s${port}`, { ...factoryTreePort, id: `s${port}`, port, instance: 0, ...set });
+const withStpPort = (plan: Plan, port: string, set: Partial<StpPort>): Plan =>
+  withRecord(plan, 'stpPort', `s${port}`, { ...factoryStpPort, id: `s${port}`, port, instance: 0, ...set });
 const withPort = (plan: Plan, id: string, set: Partial<Port>): Plan =>
   withRecord(plan, 'port', id, { ...plan.port.get(id)!, ...set });
 
@@ -82,7 +82,7 @@ describe('the common tree', () => {
     let plan = switches({ a: {}, b: {}, c: {} }, triangle);
     for (const id of ['ap1', 'bp1']) plan = withPort(plan, id, { speed: 10 });
     expect(stopped(plan, 'b', 1)).toBe('all');
-    expect(stopped(withTreePort(plan, 'bp1', { cost: 1 }), 'c', 1)).toBe('all');
+    expect(stopped(withStpPort(plan, 'bp1', { cost: 1 }), 'c', 1)).toBe('all');
   });
 
   test('of two links between the same boxes the second is blocked, unless they are bundled', () => {
@@ -97,14 +97,13 @@ describe('the common tree', () => {
       ['a', [1, 2]],
       ['b', [4, 5]],
     ] as const) {
-      bundled = withRecord(bundled, 'aggregate', `g${name}`, {
+      bundled = withRecord(bundled, 'lag', `g${name}`, {
         id: `g${name}`,
         device: name,
         name: 'g',
         lacp: true,
       });
-      for (const number of numbers)
-        bundled = withPort(bundled, portAt(name, number), { aggregate: `g${name}` });
+      for (const number of numbers) bundled = withPort(bundled, portAt(name, number), { lag: `g${name}` });
     }
     expect(treesOf(bundled).blocked.size).toBe(0);
     expect(treeOf(bundled, 'common').ports.map(({ speed }) => speed)).toEqual([2000, 2000]);
@@ -126,15 +125,15 @@ describe('the common tree', () => {
 
   test('guards: root keeps a port from leading to the root, bpdu switches it off, filter makes it deaf', () => {
     const plan = switches({ a: {}, b: {}, c: {} }, triangle);
-    expect(roles(treeOf(withTreePort(plan, 'cp2', { guard: 'root' }), 'common'))).toMatchObject({
+    expect(roles(treeOf(withStpPort(plan, 'cp2', { guard: 'root' }), 'common'))).toMatchObject({
       cp1: 'root',
       cp2: 'alternate',
     });
-    const shut = withTreePort(plan, 'cp2', { guard: 'bpdu' });
+    const shut = withStpPort(plan, 'cp2', { guard: 'bpdu' });
     expect([...treesOf(shut).shut]).toEqual(['cp2']);
     expect(stopped(shut, 'c', 2)).toBe('all');
     expect(stopped(shut, 'c', 1)).toBe('');
-    const deaf = withTreePort(plan, 'cp2', { guard: 'filter' });
+    const deaf = withStpPort(plan, 'cp2', { guard: 'filter' });
     expect(treesOf(deaf).blocked.size).toBe(0);
   });
 

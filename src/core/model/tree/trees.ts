@@ -9,7 +9,7 @@ import {
   instancesOf,
   regionOf,
   settingsOf,
-  treePortOf,
+  stpPortOf,
   vidsOfInstance,
 } from './settings';
 import { pathCost, portId } from './vector';
@@ -112,7 +112,7 @@ class Growing {
       lan.ports.map((port) => {
         const bridge = nodes.get(port.bridge)!;
         const { costScale } = settings[port.bridge]!;
-        const set = treePortOf(plan, port.ports[0]!, number);
+        const set = stpPortOf(plan, port.ports[0]!, number);
         const cost = set.cost ?? pathCost(port.speed, costScale);
         const end = ends.length;
         ports.push(port);
@@ -171,7 +171,7 @@ class Growing {
     const { mode, ringPorts } = this.settings[bridge]!;
     if (mode === 'none') return box.passes.includes('bpdu') ? 'through' : 'none';
     if (mode === 'ring' && ringPorts.includes(id)) return 'none';
-    return treePortOf(this.plan, id, 0).guard === 'filter' ? 'none' : 'own';
+    return stpPortOf(this.plan, id, 0).guard === 'filter' ? 'none' : 'own';
   };
 
   /** The LANs of the common tree, after the guards have switched off what hears somebody. */
@@ -180,7 +180,7 @@ class Growing {
     for (const { ports } of lans)
       if (ports.length > 1)
         for (const { ports: ids } of ports)
-          if (treePortOf(this.plan, ids[0]!, 0).guard === 'bpdu') for (const id of ids) this.shut.add(id);
+          if (stpPortOf(this.plan, ids[0]!, 0).guard === 'bpdu') for (const id of ids) this.shut.add(id);
     return this.shut.size > 0 ? lansOf(this.fabric, this.commonPart, () => true) : lans;
   }
 }
@@ -271,7 +271,7 @@ function growInstances(
       places.flatMap((place) => instancesOf(plan, fabric.bridges[place]!.device).map(({ number }) => number)),
     );
     // Where nothing is set for ports in an instance, its tree differs in the order of identifiers only.
-    const set = new Set([...plan.treePort.values()].map(({ instance }) => instance));
+    const set = new Set([...plan.stpPort.values()].map(({ instance }) => instance));
     const usual = growing.shape(-1, inside, places, () => 0);
     return [...numbers]
       .sort((a, b) => a - b)
@@ -336,7 +336,7 @@ function growVlans(growing: Growing, blocked: ReadonlyMap<string, VidSet>): Grow
       const { id } = ports[index]!;
       if (!own || growing.shut.has(id) || (box.vlanAware && !isMember(own, vid))) return 'none';
       if (settings[bridge]!.mode === 'rstp-per-vlan')
-        return treePortOf(plan, id, 0).guard === 'filter' ? 'none' : 'own';
+        return stpPortOf(plan, id, 0).guard === 'filter' ? 'none' : 'own';
       const stopped = blocked.get(id);
       return stopped && stopped.has(vid) ? 'none' : 'through';
     };

@@ -1,6 +1,6 @@
 export { sharesOf, survivals, switchingOf } from './failover';
 export { protocolsMeet, serviceAt } from './services';
-export { cardNamed, forwardsOf, offersOf, targetOf, uplinksOf } from './view';
+export { cardNamed, forwardsOf, listenersOf, targetOf, uplinksOf } from './view';
 export { EF, collisions, isPinned, losses } from './voice-box';
 export {
   kindOfAddress,

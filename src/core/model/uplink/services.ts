@@ -1,9 +1,9 @@
-import type { Offer } from '../../plan';
+import type { Listener } from '../../plan';
 
 /** A service by its registered port (RFC 6335, the IANA registry), with what to know before it is opened outwards. */
 export interface KnownService {
   readonly name: string;
-  readonly protocol: Offer['protocol'];
+  readonly protocol: Listener['protocol'];
   readonly port: number;
   /** Whoever listens in on the way reads along, password included. */
   readonly plain: boolean;
@@ -13,7 +13,7 @@ export interface KnownService {
 
 const known = (
   name: string,
-  protocol: Offer['protocol'],
+  protocol: Listener['protocol'],
   port: number,
   kind: 'safe' | 'plain' | 'control' | 'plain-control' = 'safe',
 ): KnownService => ({
@@ -57,9 +57,9 @@ export const knownServices: readonly KnownService[] = [
 ];
 
 /** Do two protocols have one in common? */
-export const protocolsMeet = (a: Offer['protocol'], b: Offer['protocol']): boolean =>
+export const protocolsMeet = (a: Listener['protocol'], b: Listener['protocol']): boolean =>
   a === 'both' || b === 'both' || a === b;
 
 /** The registered service at a port; undefined for none. */
-export const serviceAt = (protocol: Offer['protocol'], port: number): KnownService | undefined =>
+export const serviceAt = (protocol: Listener['protocol'], port: number): KnownService | undefined =>
   knownServices.find((service) => service.port === port && protocolsMeet(service.protocol, protocol));

@@ -6,7 +6,7 @@ import {
   type Device,
   type Forward,
   type Interface,
-  type Offer,
+  type Listener,
   type Uplink,
   badInput,
   addressesOn,
@@ -34,8 +34,8 @@ export const forwardsOf = (plan: Plan, uplink: string): readonly Forward[] =>
   byUplink(plan.forward).get(uplink) ?? [];
 
 /** What a device listens on, by port. */
-export const offersOf = (plan: Plan, device: string): readonly Offer[] =>
-  [...plan.offer.group(device).values()].sort((a, b) => a.port - b.port || (a.id < b.id ? -1 : 1));
+export const listenersOf = (plan: Plan, device: string): readonly Listener[] =>
+  [...plan.listener.group(device).values()].sort((a, b) => a.port - b.port || (a.id < b.id ? -1 : 1));
 
 /** The device a forward leads to. */
 export const targetOf = (plan: Plan, forward: Forward): Device =>

@@ -36,5 +36,5 @@ export const blankPort: Omit<Port, 'id' | 'device'> = {
   exposed: false,
   label: '',
   profile: null,
-  aggregate: null,
+  lag: null,
 };

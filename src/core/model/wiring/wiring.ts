@@ -194,7 +194,7 @@ const OF_PORT = [
   'speed',
   'defective',
   'enabled',
-  'aggregate',
+  'lag',
   'role',
   'pvid',
   'untagged',

@@ -43,6 +43,12 @@ export type Stored =
   | 'parts'
   | 'list';
 
+/** An earlier name, and the last version of the plan file that had it. */
+export interface Former {
+  readonly name: string;
+  readonly until: number;
+}
+
 export interface Field {
   /** As it stands in front of a value, and within a sentence: VLAN id. */
   readonly label: string;
@@ -62,6 +68,7 @@ export interface Field {
   readonly table?: string;
   /** The version of the plan file it came with, where that is later than its kind’s. */
   readonly since?: number;
+  readonly was?: Former;
   /** A reference that is edited like any other value; others have operations of their own. */
   readonly edited?: boolean;
 }
@@ -194,7 +201,7 @@ export const ref = (
   to: string,
   onDelete: OnDelete,
   label: string,
-  options: Pick<Field, 'column' | 'edited' | 'since'> = {},
+  options: Pick<Field, 'column' | 'edited' | 'since' | 'was'> = {},
 ) => enter(idSchema.clone(), { label, stored: 'id', max: 32, reference: { to, onDelete }, ...options });
 
 /** An id that may be that of no record. */

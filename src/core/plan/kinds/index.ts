@@ -1,6 +1,6 @@
 import { acceptance } from './acceptance';
 import { address } from './address';
-import { aggregate } from './aggregate';
+import { lag } from './lag';
 import { box } from './box';
 import { bridge } from './bridge';
 import { cable } from './cable';
@@ -11,7 +11,7 @@ import { forward } from './forward';
 import { instance } from './instance';
 import { networkInterface } from './interface';
 import { lan } from './lan';
-import { offer } from './offer';
+import { listener } from './listener';
 import { pool } from './pool';
 import { port } from './port';
 import { profile } from './profile';
@@ -23,7 +23,7 @@ import { service } from './service';
 import { site } from './site';
 import { subnet } from './subnet';
 import { translation } from './translation';
-import { treePort } from './tree-port';
+import { stpPort } from './stp-port';
 import { tunnel } from './tunnel';
 import { uplink } from './uplink';
 import { vlan } from './vlan';
@@ -43,12 +43,12 @@ export const kinds = {
   interface: networkInterface,
   box,
   profile,
-  aggregate,
+  lag,
   port,
   cable,
   bridge,
   instance,
-  treePort,
+  stpPort,
   subnet,
   pool,
   exclusion,
@@ -56,7 +56,7 @@ export const kinds = {
   address,
   uplink,
   forward,
-  offer,
+  listener,
   route,
   tunnel,
   translation,

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { idSchema } from '../codecs';
 import { memo } from '../memo';
-import { type Field, fieldOf } from './fields';
+import { type Field, type Former, fieldOf } from './fields';
 
 /** A plan as far as titles need it: records by id, and by what they are indexed under. */
 export type Looked = Readonly<
@@ -32,6 +32,8 @@ export interface Definition<S extends Shape> {
   readonly about: string;
   /** The version of the plan file it came with. */
   readonly since: number;
+  /** What it was called before, in files and journals, and the last version that did. */
+  readonly was?: Former;
   /** Its table in the database. */
   readonly table: string;
   /** Its fields besides the id. */

@@ -47,7 +47,7 @@ export const port = kind({
     exposed: flag('exposed'),
     label: note('label', 60),
     profile: ref('profile', 'cleared', 'profile').nullable(),
-    aggregate: ref('aggregate', 'cleared', 'bundle').nullable(),
+    lag: ref('lag', 'cleared', 'bundle', { was: { name: 'aggregate', until: 5 } }).nullable(),
   },
   title: (record, plan) => portTitle(plan, record),
   without: carriedWithout,

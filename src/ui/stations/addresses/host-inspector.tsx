@@ -9,7 +9,7 @@ import { useView } from '../../session/view';
 import { Field } from '../../parts/field';
 import { Jacket } from '../../parts/jacket';
 import { Property } from '../../parts/property';
-import { Offers } from '../internet/offers';
+import { Listeners } from '../internet/listeners';
 import { PluggedIn } from '../gear/plugged-in';
 import { SegmentInspector } from '../segments/segment-inspector';
 
@@ -97,7 +97,7 @@ export function HostInspector() {
           onCommit={commitDns}
         />
       </Property>
-      <Offers plan={plan} device={device} />
+      <Listeners plan={plan} device={device} />
       <div className="flex flex-wrap gap-2 pt-3">
         {item.ownLength !== null || item.ownGateway !== null || item.ownDns !== null ? (
           <button

@@ -106,11 +106,11 @@ export function PortInspector({ plan, ports }: { plan: Plan; ports: readonly Por
           Bundle into one
         </button>
       )}
-      {first.aggregate !== null && (
+      {first.lag !== null && (
         <button
           type="button"
           className="button mt-2 ml-2"
-          onClick={() => session.perform({ operation: 'unbundle', input: { aggregate: first.aggregate } })}
+          onClick={() => session.perform({ operation: 'unbundle', input: { lag: first.lag } })}
         >
           Take the bundle apart
         </button>

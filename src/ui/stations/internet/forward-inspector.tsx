@@ -8,7 +8,7 @@ import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Choice, Field } from '../../parts/field';
 import { Property, Toggle } from '../../parts/property';
-import { Offers } from './offers';
+import { Listeners } from './listeners';
 import { typedForward } from './typed-forward';
 import { protocolOptions } from './words';
 
@@ -111,7 +111,7 @@ export function ForwardInspector({ plan, forward }: { plan: Plan; forward: Forwa
         checked={forward.hairpin}
         onChange={(on) => change('hairpin', on, forward.hairpin)}
       />
-      <Offers plan={plan} device={target} />
+      <Listeners plan={plan} device={target} />
       <button
         type="button"
         className="button mt-3"

@@ -1,7 +1,7 @@
 'use client';
 
 import { type Plan, guards, badInput, portTitle } from '@/core/plan';
-import { treePortOf } from '@/core/model/tree';
+import { stpPortOf } from '@/core/model/tree';
 import { useSession } from '../../session/context';
 import { Choice, Field } from '../../parts/field';
 import { Toggle } from '../../parts/property';
@@ -24,10 +24,10 @@ export function wholeOf(text: string, what: string, field: string): number {
 /** What is set at a port for a tree. */
 export function PortSettings({ plan, port, instance }: { plan: Plan; port: string; instance: number }) {
   const session = useSession();
-  const { cost, priority, edge, guard } = treePortOf(plan, port, instance);
+  const { cost, priority, edge, guard } = stpPortOf(plan, port, instance);
   const title = portTitle(plan, plan.port.get(port)!);
   const change = (set: object, at = instance) =>
-    void session.perform({ operation: 'setTreePort', input: { ports: [port], instance: at, set } });
+    void session.perform({ operation: 'setStpPort', input: { ports: [port], instance: at, set } });
   return (
     <div
       className="flex flex-wrap items-center gap-x-4 gap-y-1 border-2 border-ink bg-paper px-2 py-1"

@@ -153,7 +153,7 @@ const parallelLinks = gearCheck('links-unbundled', function* (plan) {
     ({ a, b }) => [a.device, b.device].sort().join(' '),
   );
   for (const links of pairs.values()) {
-    const loose = links.filter(({ a, b }) => a.aggregate === null || b.aggregate === null);
+    const loose = links.filter(({ a, b }) => a.lag === null || b.lag === null);
     if (links.length < 2 || loose.length === 0) continue;
     const left = links[0]!.a.device;
     const sides = [
@@ -165,7 +165,7 @@ const parallelLinks = gearCheck('links-unbundled', function* (plan) {
         new Set(ports).size === ports.length &&
         ports.every(
           (port) =>
-            port.aggregate === null &&
+            port.lag === null &&
             port.taggedMode === 'list' &&
             port.untagged === ports[0]!.untagged &&
             port.pvid === port.untagged,

@@ -21,7 +21,7 @@ import {
   fabric,
   islandsOf,
 } from '../../../model/switching';
-import { settingsOf, treePortOf } from '../../../model/tree';
+import { settingsOf, stpPortOf } from '../../../model/tree';
 import type { VlanCheck } from '../../finding';
 import { gearCheck, ref } from './shared';
 
@@ -170,7 +170,7 @@ const loopOpen = gearCheck('loop-open', function* (plan) {
     const lacking = plainVlansOf(plan).filter(({ id }) =>
       missingPorts(plan, id).some((port) => ends.has(port.id)),
     );
-    const deaf = [...ends].filter((id) => treePortOf(plan, id, 0).guard === 'filter');
+    const deaf = [...ends].filter((id) => stpPortOf(plan, id, 0).guard === 'filter');
     const inRing = boxes.some((device) => settingsOf(plan, boxOf(plan, device)!).mode === 'ring');
     const names = (ids: readonly string[]) => ids.map((id) => plan.device.get(id)!.name).join(', ');
     const deafPorts = portsTitle(
@@ -204,7 +204,7 @@ const loopOpen = gearCheck('loop-open', function* (plan) {
           : [
               {
                 label: `No filter at ${deafPorts}${too}`,
-                operation: 'setTreePort',
+                operation: 'setStpPort',
                 input: { ports: deaf, set: { guard: 'none' }, carry },
               },
             ],

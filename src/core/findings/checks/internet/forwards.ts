@@ -4,7 +4,7 @@ import {
   protocolsMeet,
   serviceAt,
   forwardsOf,
-  offersOf,
+  listenersOf,
   targetOf,
   uplinksOf,
   letsForwardsIn,
@@ -99,30 +99,30 @@ const floating = internetCheck('forward-no-address', function* (plan) {
 const notOffered = internetCheck('forward-not-offered', function* (plan) {
   for (const forward of enabled(plan)) {
     const target = targetOf(plan, forward);
-    const offers = offersOf(plan, target.id);
+    const listeners = listenersOf(plan, target.id);
     const span = forward.to - forward.from;
-    const heard = (offer: (typeof offers)[number]) =>
-      protocolsMeet(offer.protocol, forward.protocol) &&
-      offer.port >= forward.inside &&
-      offer.port <= forward.inside + span;
-    if (offers.length === 0 || offers.some(heard)) continue;
-    const usable = offers.filter(({ protocol }) => protocolsMeet(protocol, forward.protocol));
+    const heard = (listener: (typeof listeners)[number]) =>
+      protocolsMeet(listener.protocol, forward.protocol) &&
+      listener.port >= forward.inside &&
+      listener.port <= forward.inside + span;
+    if (listeners.length === 0 || listeners.some(heard)) continue;
+    const usable = listeners.filter(({ protocol }) => protocolsMeet(protocol, forward.protocol));
     yield {
       severity: 'fix',
       on: onForward(forward),
       also: [{ table: 'device', id: target.id }],
       what: `${target.name} does not listen on ${forward.inside}`,
-      because: `It lists ${offers.map((offer) => portsText(offer.protocol, offer.port)).join(', ')}; the forward leads to ${portsText(forward.protocol, forward.inside, forward.inside + span)}.`,
+      because: `It lists ${listeners.map((listener) => portsText(listener.protocol, listener.port)).join(', ')}; the forward leads to ${portsText(forward.protocol, forward.inside, forward.inside + span)}.`,
       remedies: usable
         .filter(({ port }) => port + span <= 65_535)
         .slice(0, 2)
-        .map((offer) =>
+        .map((listener) =>
           setField(
-            `Lead it to ${offer.port}${offer.name ? ` (${offer.name})` : ''}`,
+            `Lead it to ${listener.port}${listener.name ? ` (${listener.name})` : ''}`,
             'forward',
             forward.id,
             'inside',
-            offer.port,
+            listener.port,
             forward.inside,
           ),
         ),

@@ -96,7 +96,7 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
   [
     'forward-not-offered',
     'fix',
-    () => done(sound, 'addOffer', { device: cardOf(sound, 'desk').device, port: 8443 }),
+    () => done(sound, 'addListener', { device: cardOf(sound, 'desk').device, port: 8443 }),
     /^It lists tcp 8443; the forward leads to tcp 443\.$/,
   ],
   [

@@ -101,14 +101,14 @@ const tooWide = policyCheck('rule-wide', function* (plan, today) {
     if (!holds(rule, today) || rule.action !== 'allow' || rule.services.length > 0) continue;
     const [only, second] = rule.to;
     if (!only || second || !('device' in only)) continue;
-    const offers = [...plan.offer.group(only.device).values()];
-    if (offers.length === 0) continue;
+    const listeners = [...plan.listener.group(only.device).values()];
+    if (listeners.length === 0) continue;
     yield {
       severity: 'note',
       on: onRule(rule),
       also: [{ table: 'device', id: only.device }],
       what: `Rule ${i + 1} is wider than needed`,
-      because: `It allows every service of ${plan.device.get(only.device)?.name ?? 'a device'}, which listens on ${offers.length} only.`,
+      because: `It allows every service of ${plan.device.get(only.device)?.name ?? 'a device'}, which listens on ${listeners.length} only.`,
       remedies: [{ label: 'Limit it to these', operation: 'narrowRule', input: { rule: rule.id } }],
     };
   }

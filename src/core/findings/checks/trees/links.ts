@@ -1,7 +1,7 @@
 import { vidsById, portsTitle, carries, fabricOf, flood, stateKey } from '../../../model/wiring';
 import { withRecord, plainVlansOf, portTitle } from '../../../plan';
 import { missingPorts, neededBeyond, hasLoop } from '../../../model/switching';
-import { treesOf, treePortRecordsOf } from '../../../model/tree';
+import { treesOf, stpPortRecordsOf } from '../../../model/tree';
 import { carryNeeded } from '../../../rehearse';
 import { cutIslands } from '../gear/ways';
 import { commonOf, onPort, treeCheck } from './shared';
@@ -43,12 +43,12 @@ const treeCuts = treeCheck('tree-cuts-vlan', function* (plan) {
     const parts = islands.map((island) => portTitle(plan, island.users[0]!.port)).slice(0, 3);
     const stopping = [...blocked].flatMap(([id, set]) => (set.has(vlan.vid) ? [plan.port.get(id)!] : []));
     const guarded = stopping.filter(({ id }) =>
-      treePortRecordsOf(plan, id).some(({ instance, guard }) => instance === 0 && guard === 'root'),
+      stpPortRecordsOf(plan, id).some(({ instance, guard }) => instance === 0 && guard === 'root'),
     );
     // Where something is deaf, the guard may be all that opens a loop.
     const without = guarded.reduce((next, { id }) => {
-      const record = treePortRecordsOf(plan, id).find(({ instance }) => instance === 0)!;
-      return withRecord(next, 'treePort', record.id, { ...record, guard: 'none' });
+      const record = stpPortRecordsOf(plan, id).find(({ instance }) => instance === 0)!;
+      return withRecord(next, 'stpPort', record.id, { ...record, guard: 'none' });
     }, plan);
     yield {
       severity: 'stop',
@@ -62,7 +62,7 @@ const treeCuts = treeCheck('tree-cuts-vlan', function* (plan) {
           ? [
               {
                 label: `No root guard at ${portsTitle(plan, guarded)}`,
-                operation: 'setTreePort',
+                operation: 'setStpPort',
                 input: { ports: guarded.map(({ id }) => id), set: { guard: 'none' } },
               },
             ]

@@ -1,6 +1,6 @@
 import { hasLoop, fabric, atRisk } from '../../../model/switching';
 import { boxOf, type Plan, withRecord, portTitle } from '../../../plan';
-import { treesOf, formatVids, regionOf, treePortRecordsOf, vlanMapOf } from '../../../model/tree';
+import { treesOf, formatVids, regionOf, stpPortRecordsOf, vlanMapOf } from '../../../model/tree';
 import { andCarry, commonOf, deviceAt, onDevice, onPort, treeCheck } from './shared';
 
 /** Settings of trees and rings that contradict the standard, each other, or the cables. */
@@ -150,7 +150,7 @@ const regionMismatch = treeCheck('mst-region', function* (plan) {
 const edgeAtSwitch = treeCheck('edge-at-switch', function* (plan) {
   const { settings } = treesOf(plan);
   const { bridges, seats, links } = fabric(plan);
-  for (const { id, port: portId, instance, edge } of plan.treePort.values()) {
+  for (const { id, port: portId, instance, edge } of plan.stpPort.values()) {
     const seat = seats.get(portId);
     if (!edge || instance !== 0 || !seat || settings[seat.bridge]!.mode === 'none') continue;
     const far = (links.get(portId) ?? []).map(({ to }) => seats.get(to)).find((other) => other !== undefined);
@@ -159,7 +159,7 @@ const edgeAtSwitch = treeCheck('edge-at-switch', function* (plan) {
     const other = plan.device.get(bridges[far.bridge]!.device)!.name;
     yield {
       severity: 'fix',
-      on: { table: 'treePort', id },
+      on: { table: 'stpPort', id },
       also: [onPort(portId)],
       what: `${title} is an edge port and leads to ${other}`,
       because:
@@ -167,7 +167,7 @@ const edgeAtSwitch = treeCheck('edge-at-switch', function* (plan) {
       remedies: [
         {
           label: `${title}: no edge port`,
-          operation: 'setTreePort',
+          operation: 'setStpPort',
           input: { ports: [portId], set: { edge: false } },
         },
       ],
@@ -177,14 +177,14 @@ const edgeAtSwitch = treeCheck('edge-at-switch', function* (plan) {
 
 const guardShut = treeCheck('guard-shut', function* (plan) {
   for (const id of treesOf(plan).shut) {
-    const record = treePortRecordsOf(plan, id).find(({ instance }) => instance === 0)!;
+    const record = stpPortRecordsOf(plan, id).find(({ instance }) => instance === 0)!;
     const title = portTitle(plan, plan.port.get(id)!);
     const carry = atRisk(plan);
     // Where no tree would open the loop, the guard is all that does.
-    const without = withRecord(plan, 'treePort', record.id, { ...record, guard: 'none', edge: false });
+    const without = withRecord(plan, 'stpPort', record.id, { ...record, guard: 'none', edge: false });
     yield {
       severity: 'stop',
-      on: { table: 'treePort', id: record.id },
+      on: { table: 'stpPort', id: record.id },
       also: [onPort(id)],
       what: `${title} switches itself off`,
       because: 'Its BPDU guard hears the box at the other end as soon as that is plugged in.',
@@ -193,7 +193,7 @@ const guardShut = treeCheck('guard-shut', function* (plan) {
         : [
             {
               label: `${title}: no guard${andCarry(carry)}`,
-              operation: 'setTreePort',
+              operation: 'setStpPort',
               input: { ports: [id], set: { guard: 'none', edge: false }, carry },
             },
           ],

@@ -10,7 +10,7 @@ const sound = soundTrees();
 const hurt = (...damage: (readonly [string, number, number])[]) => buildTrees(damage, sound);
 const id = (name: string) => deviceNamed(sound, name).id;
 const port = (name: string, number: number) => portNamed(sound, name, number).id;
-const setPort = (ports: string[], set: object) => done(sound, 'setTreePort', { ports, set });
+const setPort = (ports: string[], set: object) => done(sound, 'setStpPort', { ports, set });
 const setBox = (names: string[], set: object) => done(sound, 'setBridge', { devices: names.map(id), set });
 
 const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [

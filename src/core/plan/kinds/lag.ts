@@ -2,11 +2,12 @@ import { flag, ref, text } from './fields';
 import { deviceName, kind } from './kind';
 
 /** Ports that act as one logical port (IEEE 802.1AX). */
-export const aggregate = kind({
+export const lag = kind({
   word: 'bundle',
   about: 'a bundle of ports that act as one',
   since: 2,
-  table: 'aggregate',
+  was: { name: 'aggregate', until: 5 },
+  table: 'port_lag',
   bucket: 'device',
   fields: {
     device: ref('device', 'removed', 'device'),

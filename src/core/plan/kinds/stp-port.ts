@@ -5,11 +5,12 @@ import { portTitle } from './port';
 export const guards = ['none', 'root', 'bpdu', 'filter'] as const;
 
 /** A port in a tree, where it differs from a port as it comes. Instance 0 is the common tree. */
-export const treePort = kind({
+export const stpPort = kind({
   word: 'tree setting of a port',
   about: 'a port in a tree: path cost, priority, edge, guard; instance 0 is the common tree',
   since: 5,
-  table: 'tree_port',
+  was: { name: 'treePort', until: 5 },
+  table: 'stp_port',
   indexes: { port: ({ port }) => port },
   fields: {
     port: ref('port', 'removed', 'port'),

@@ -3,11 +3,12 @@ import { deviceName, kind, portsText } from './kind';
 import { protocols } from './uplink';
 
 /** A service an end device really listens on. */
-export const offer = kind({
+export const listener = kind({
   word: 'listener',
   about: 'a service an end device really listens on',
   since: 3,
-  table: 'offer',
+  was: { name: 'offer', until: 5 },
+  table: 'listener',
   bucket: 'device',
   fields: {
     device: ref('device', 'removed', 'device'),

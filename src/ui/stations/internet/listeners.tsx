@@ -2,7 +2,7 @@
 
 import { type FormEvent, useState } from 'react';
 import { type Plan, type Device, badInput, portsText } from '@/core/plan';
-import { offersOf } from '@/core/model/uplink';
+import { listenersOf } from '@/core/model/uplink';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { Problem } from '../../parts/problem';
@@ -18,14 +18,14 @@ function typedOffer(text: string): { protocol: 'tcp' | 'udp' | 'both'; port: num
 }
 
 /** The services a device really listens on; a forward to another port is a finding. */
-export function Offers({ plan, device }: { plan: Plan; device: Device }) {
+export function Listeners({ plan, device }: { plan: Plan; device: Device }) {
   const session = useSession();
   const [typed, setTyped] = useState('');
   const [problem, setProblem] = useState('');
   const add = (event: FormEvent) => {
     event.preventDefault();
     const found = problemOf(() =>
-      session.perform({ operation: 'addOffer', input: { device: device.id, ...typedOffer(typed) } }),
+      session.perform({ operation: 'addListener', input: { device: device.id, ...typedOffer(typed) } }),
     );
     setProblem(found);
     if (!found) setTyped('');
@@ -34,16 +34,18 @@ export function Offers({ plan, device }: { plan: Plan; device: Device }) {
     <section aria-label={`What ${device.name} listens on`} className="pt-2 text-[14px]">
       <h3 className="font-bold">{device.name} listens on</h3>
       <ul>
-        {offersOf(plan, device.id).map((offer) => (
-          <li key={offer.id} className="flex items-center justify-between gap-2 border-b border-rule">
+        {listenersOf(plan, device.id).map((listener) => (
+          <li key={listener.id} className="flex items-center justify-between gap-2 border-b border-rule">
             <span>
-              <span className="mono">{portsText(offer.protocol, offer.port)}</span> {offer.name}
+              <span className="mono">{portsText(listener.protocol, listener.port)}</span> {listener.name}
             </span>
             <button
               type="button"
               className="link"
-              aria-label={`${portsText(offer.protocol, offer.port)} no longer`}
-              onClick={() => session.perform({ operation: 'removeOffer', input: { offer: offer.id } })}
+              aria-label={`${portsText(listener.protocol, listener.port)} no longer`}
+              onClick={() =>
+                session.perform({ operation: 'removeListener', input: { listener: listener.id } })
+              }
             >
               no longer
             </button>
