@@ -1,5 +1,5 @@
 import { type Plan, planOf, type BridgeRecord, type Instance, tableNames } from '../../src/core/plan';
-import { fieldsOf } from '../../src/core/rehearse';
+import { questionFields } from '../../src/core/rehearse';
 import {
   type Topology,
   formatVids,
@@ -95,7 +95,7 @@ export function largeTrees(
   }
   for (let q = 0; q < 20; q++)
     lists.question!.push({
-      ...fieldsOf({
+      ...questionFields({
         from: { device: `e${q * 211}` },
         to: { device: `e${q * 97 + 5}` },
         wanted: { protocol: 'tcp', port: 443 },

@@ -1,4 +1,4 @@
-import { fieldsOf, typedReceiver, typedSender, typedWanted } from '../../src/core/rehearse';
+import { questionFields, typedReceiver, typedSender, typedWanted } from '../../src/core/rehearse';
 import { boxOf } from '../../src/core/plan';
 import type { DemoSite } from './builder';
 
@@ -12,7 +12,7 @@ function ask(site: DemoSite, questions: readonly Asked[]): void {
       to: typedReceiver(site.plan, to),
       wanted: typedWanted(site.plan, service),
     };
-    site.do('addQuestion', { ...fieldsOf(asked), expected, why });
+    site.do('addQuestion', { ...questionFields(asked), expected, why });
   }
 }
 

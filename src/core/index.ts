@@ -30,7 +30,7 @@ export {
   type Fault,
   type Impact,
   type Pair,
-  type Question,
+  type ProbeQuestion,
   discover,
   probe,
   singleFaults,

@@ -23,9 +23,9 @@ const column = (
 
 const same = (value: unknown) => value;
 /** A string, a number or null as it is. */
-export const plain = (field: string, name = field): FieldColumns =>
+export const plainColumn = (field: string, name = field): FieldColumns =>
   column(field, name, same, (value: Bind) => value);
-export const flag = (field: string, name = field): FieldColumns =>
+export const flagColumn = (field: string, name = field): FieldColumns =>
   column(
     field,
     name,
@@ -33,7 +33,7 @@ export const flag = (field: string, name = field): FieldColumns =>
     (value: boolean) => (value ? 1 : 0),
   );
 /** A moment: ISO text in the core, DATETIME(3) in UTC in the table. */
-export const moment = (field: string, name = field): FieldColumns =>
+export const momentColumn = (field: string, name = field): FieldColumns =>
   column(field, name, (value) => fromSqlTime(value as string), toSqlTime);
 
 export const toSqlTime = (iso: string): string => iso.replace('T', ' ').replace('Z', '');
@@ -43,7 +43,7 @@ const v6Bytes = (value: bigint): Buffer => Buffer.from(value.toString(16).padSta
 const v6Value = (bytes: Buffer): bigint => BigInt(`0x${bytes.toString('hex')}`);
 
 /** INT UNSIGNED for IPv4 and BINARY(16) for IPv6; both NULL when there is no address. */
-export const address = (field: string, name = field): FieldColumns => ({
+export const addressColumn = (field: string, name = field): FieldColumns => ({
   field,
   names: [`${name}_v4`, `${name}_v6`],
   read: (row, at) =>
@@ -51,8 +51,8 @@ export const address = (field: string, name = field): FieldColumns => ({
   write: (value: IpAddress | null) => (typeof value === 'bigint' ? [null, v6Bytes(value)] : [value, null]),
 });
 
-export const prefix = (field: string, name = field): FieldColumns => {
-  const network = address(field, name);
+export const prefixColumn = (field: string, name = field): FieldColumns => {
+  const network = addressColumn(field, name);
   return {
     field,
     names: [...network.names, `${name}_len`],
@@ -63,7 +63,7 @@ export const prefix = (field: string, name = field): FieldColumns => {
 
 /** A prefix, or null when its length is. */
 export const optionalPrefix = (field: string, name = field): FieldColumns => {
-  const { names, read, write } = prefix(field, name);
+  const { names, read, write } = prefixColumn(field, name);
   return {
     field,
     names,

@@ -1,5 +1,5 @@
 import type { Pool } from 'mysql2/promise';
-import type { PlantedFault, Level, Report, Kept } from '../core/exercises';
+import type { PlantedFault, Level, ExerciseReport, Kept } from '../core/exercises';
 import { type Plan, type WireStep, decodeStep, encodeStep } from '../core/plan';
 import { fromSqlTime, toSqlTime } from './columns';
 import { rows, run, transaction } from './connection';
@@ -20,7 +20,7 @@ const keptOf = (row: readonly unknown[], faults: readonly PlantedFault[]): Kept 
   startedAt: fromSqlTime(row[7] as string),
   endedAt: row[8] === null ? null : fromSqlTime(row[8] as string),
   hints: JSON.parse(row[9] as string) as number[],
-  report: row[10] === null ? null : (JSON.parse(row[10] as string) as Report),
+  report: row[10] === null ? null : (JSON.parse(row[10] as string) as ExerciseReport),
   faults,
 });
 
@@ -93,7 +93,12 @@ export const keepHints = async (
   ])) === 1;
 
 /** Hands an exercise in; false when it was before. */
-export const endExercise = async (pool: Pool, siteId: string, report: Report, at: string): Promise<boolean> =>
+export const endExercise = async (
+  pool: Pool,
+  siteId: string,
+  report: ExerciseReport,
+  at: string,
+): Promise<boolean> =>
   (await run(pool, 'UPDATE exercise SET report = ?, ended_at = ? WHERE site_id = ? AND ended_at IS NULL', [
     JSON.stringify(report),
     toSqlTime(at),

@@ -11,14 +11,14 @@ import {
 } from '../core/plan';
 import {
   type FieldColumns,
-  address,
+  addressColumn,
   addressList,
-  flag,
-  moment,
+  flagColumn,
+  momentColumn,
   numbers,
   optionalPrefix,
-  plain,
-  prefix,
+  plainColumn,
+  prefixColumn,
   words,
 } from './columns';
 
@@ -53,15 +53,15 @@ function columnOf(field: NamedField): FieldColumns {
   const column = columnName(field);
   switch (stored) {
     case 'flag':
-      return flag(name, column);
+      return flagColumn(name, column);
     case 'address':
-      return address(name, column);
+      return addressColumn(name, column);
     case 'addresses':
       return addressList(name, column);
     case 'prefix':
-      return (isNullable(field.schema) ? optionalPrefix : prefix)(name, column);
+      return (isNullable(field.schema) ? optionalPrefix : prefixColumn)(name, column);
     case 'moment':
-      return moment(name, column);
+      return momentColumn(name, column);
     case 'words':
       return words(name, column);
     case 'parts':
@@ -70,7 +70,7 @@ function columnOf(field: NamedField): FieldColumns {
         Object.fromEntries(fieldsOf(shapeOf(field.schema)).map((part) => [part.name, columnName(part)])),
       );
     default:
-      return plain(name, column);
+      return plainColumn(name, column);
   }
 }
 

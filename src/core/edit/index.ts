@@ -11,7 +11,7 @@ export { hangingOn } from './segments/operations';
 export { isReservedVid, proposeSegment } from './segments/propose';
 export { fittedLength } from './segments/resize';
 export { newSiteInput, newSitePlan, siteDefaults } from './site/create';
-export { sharesOf } from './tree/balance';
+export { halvesOf } from './tree/balance';
 export { setBridgeFields, setStpPortFields } from './tree/operations';
 export { type Advice, type Visitor, adviseReach, visitors } from './uplink/advise';
 export { takenBy } from './uplink/operations';

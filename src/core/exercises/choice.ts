@@ -11,7 +11,7 @@ import {
   vlansOf,
 } from '../plan';
 import { rulesOf, type Wanted, serviceOf, passing, zonesOf } from '../model/policy';
-import { askedBy, questionsOf, classesOf, type Question } from '../rehearse';
+import { askedBy, questionsOf, classesOf, type ProbeQuestion } from '../rehearse';
 import { endDevices, pluggedIn } from './places';
 import { type Trial, trialKey } from './trials';
 
@@ -49,7 +49,7 @@ export function trialsFor(plan: Plan, near: readonly string[]): readonly Trial[]
 function deviceTrials(plan: Plan, device: string): Trial[] {
   const own = endDevices(plan).find((item) => item.device.id === device)!;
   const peer = endDevices(plan).find((item) => item.subnet === own.subnet && item.device.id !== device);
-  const talk = (to: Question['to'], wanted: Wanted): Trial => ({
+  const talk = (to: ProbeQuestion['to'], wanted: Wanted): Trial => ({
     kind: 'talk',
     question: { from: { device }, to, wanted },
   });
@@ -62,7 +62,7 @@ function deviceTrials(plan: Plan, device: string): Trial[] {
 }
 
 const commonTrials = derive((plan): readonly Trial[] => {
-  const talk = (question: Question): Trial => ({ kind: 'talk', question });
+  const talk = (question: ProbeQuestion): Trial => ({ kind: 'talk', question });
   const ends = endDevices(plan);
   const large = ends.length > ALL;
   const some = <T>(items: readonly T[]): readonly T[] => (large ? spread(items, SOME) : items);
@@ -101,7 +101,7 @@ const commonTrials = derive((plan): readonly Trial[] => {
 });
 
 /** Somebody at the gateway who wants to configure a box. */
-function boxTalks(plan: Plan): Question[] {
+function boxTalks(plan: Plan): ProbeQuestion[] {
   const [router] = routersOf(plan);
   if (!router) return [];
   return [...plan.box.values()]
@@ -113,8 +113,8 @@ function boxTalks(plan: Plan): Question[] {
 }
 
 /** A talk for each service that a pair of zones or a rule speaks of. */
-function allowedTalks(plan: Plan): Question[] {
-  const found: Question[] = [];
+function allowedTalks(plan: Plan): ProbeQuestion[] {
+  const found: ProbeQuestion[] = [];
   const services = (ids: readonly string[]): Wanted[] =>
     ids.slice(0, 3).flatMap((id) => {
       const match = serviceOf(plan, id)?.matches.find(({ protocol }) => protocol !== 'ip');
@@ -147,7 +147,7 @@ function endOf(plan: Plan, party: Party) {
 }
 
 /** Somebody in a zone: in its first segment, and at the other end of each tunnel. */
-const endsOf = (plan: Plan, zone: Zone): Question['to'][] => [
+const endsOf = (plan: Plan, zone: Zone): ProbeQuestion['to'][] => [
   ...zone.vlans.slice(0, 1).map((vlan) => ({ vlan })),
   ...zone.tunnels.flatMap((id) =>
     (plan.tunnel.get(id)?.remote ?? []).map((prefix) => ({ address: addOffset(prefix.address, 1) })),

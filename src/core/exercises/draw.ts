@@ -4,7 +4,7 @@ import type { Station } from '../findings';
 import { type Step, applySteps, invertSteps, type Plan, badInput, type Work, finish } from '../plan';
 import { trialsFor } from './choice';
 import { kinds } from './kinds';
-import { type Kind, type Level, levelWords, stepsOf } from './kind';
+import { type FaultKind, type Level, levelWords, stepsOf } from './kind';
 import { type Symptom, symptomsOf } from './symptoms';
 import { Readings, type Trial, type Turned, trialKey, turned } from './trials';
 
@@ -36,7 +36,7 @@ export interface Exercise {
 export const mostFaults = 3;
 
 /** The kinds that an exercise of a level is drawn from: its own and the ones below, but nothing easy in a hard one. */
-export const kindsOf = (level: Level): readonly Kind[] =>
+export const kindsOf = (level: Level): readonly FaultKind[] =>
   kinds.filter((kind) => (level === 1 ? kind.level === 1 : kind.level === level || kind.level === level - 1));
 
 /** What one fault by itself does to a plan that had none. */

@@ -12,7 +12,7 @@ import { behindSwitch } from '../testing/routed';
 import { RING, soundTrees, treeDamages } from '../testing/trees';
 import { drawExercise, fallout, kindsOf, mostFaults, soundPlan } from './draw';
 import { complaintOf, costOf, hintCosts, hintsOf, pointsOfFault, stands } from './hints';
-import { type Kind, levels, stepsOf } from './kind';
+import { type FaultKind, levels, stepsOf } from './kind';
 import { kinds } from './kinds';
 import { reportOf } from './report';
 import { Readings } from './trials';
@@ -60,7 +60,7 @@ describe('the kinds of fault', () => {
     for (const level of levels) expect(kindsOf(level).length).toBeGreaterThanOrEqual(8);
   });
 
-  test.each(kinds.map((kind): [string, Kind] => [kind.id, kind]))(
+  test.each(kinds.map((kind): [string, FaultKind] => [kind.id, kind]))(
     '%s can be put into a site, is noticed there, and is gone once it is taken back',
     (_, kind) => {
       let noticed = 0;

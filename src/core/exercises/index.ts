@@ -1,4 +1,4 @@
 export { type Order, type PlantedFault, drawing, mostFaults } from './draw';
 export { type Level, levelWords, levels } from './kind';
-export { type FaultReport, type Report, type Telling, reporting } from './report';
+export { type FaultReport, type ExerciseReport, type Telling, reporting } from './report';
 export { type ExerciseView, type Kept, endedView, exerciseView, withHint } from './view';

@@ -17,7 +17,7 @@ export interface Spot {
   readonly edit: (draft: Draft) => void;
 }
 
-export interface Kind {
+export interface FaultKind {
   readonly id: string;
   readonly level: Level;
   /** The station at which it is seen and mended. */

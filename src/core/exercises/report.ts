@@ -39,7 +39,7 @@ export interface FaultReport {
   readonly findings: readonly string[];
 }
 
-export interface Report {
+export interface ExerciseReport {
   readonly points: number;
   readonly of: number;
   readonly faults: readonly FaultReport[];
@@ -155,7 +155,10 @@ export interface Solved {
 }
 
 /** Judges an exercise that is handed in, by what works and not by how it was mended. Yields between its parts. */
-export function* reporting({ start, now, faults, level, hints }: Solved, today: string): Work<Report> {
+export function* reporting(
+  { start, now, faults, level, hints }: Solved,
+  today: string,
+): Work<ExerciseReport> {
   const sound = new Readings(soundPlan(start, faults), today);
   const mending = new Readings(now, today);
   const alone: Alone[] = [];
@@ -202,4 +205,4 @@ export function* reporting({ start, now, faults, level, hints }: Solved, today: 
 }
 
 /** Judges it at once. */
-export const reportOf = (solved: Solved, today: string): Report => finish(reporting(solved, today));
+export const reportOf = (solved: Solved, today: string): ExerciseReport => finish(reporting(solved, today));

@@ -1,14 +1,14 @@
 import { formatAddress } from '../address';
 import { groupBy, type Plan, addressesOf, addressesOn, dnsOf, interfacesOf, portTitle } from '../plan';
 import { type Wanted, wantedText } from '../model/policy';
-import { senderTitle, discover, type Question, nameOfReceiver, probe } from '../rehearse';
+import { senderTitle, discover, type ProbeQuestion, nameOfReceiver, probe } from '../rehearse';
 import { fabric, hasLoop } from '../model/switching';
 
 /** What somebody can try on a network, and what it says: the instruments of whoever looks for a fault. */
 
 export type Trial =
   /** The probe. */
-  | { readonly kind: 'talk'; readonly question: Question }
+  | { readonly kind: 'talk'; readonly question: ProbeQuestion }
   /** A laptop plugged into a port asks for an address. */
   | { readonly kind: 'lease'; readonly port: string }
   /** A device asks for a name. */
@@ -31,7 +31,7 @@ const DNS: Wanted = { protocol: 'udp', port: 53 };
 
 const GONE: Reading = { verdict: 'gone', text: 'it is no longer in the plan' };
 
-function isThere(plan: Plan, { from, to }: Question): boolean {
+function isThere(plan: Plan, { from, to }: ProbeQuestion): boolean {
   if ('port' in from && !plan.port.get(from.port)) return false;
   if ('device' in from && !plan.device.get(from.device)) return false;
   if ('vlan' in from && !plan.vlan.get(from.vlan)) return false;

@@ -2,7 +2,7 @@ import { type Plan, badInput } from '../plan';
 import { type PlantedFault, fallout, soundPlan } from './draw';
 import { complaintOf, costOf, hintCosts, hintsOf, pointsOfFault, stands } from './hints';
 import type { Level } from './kind';
-import type { Report } from './report';
+import type { ExerciseReport } from './report';
 import { Readings } from './trials';
 
 /** An exercise as it is kept, and what of it whoever solves it may see. */
@@ -18,7 +18,7 @@ export interface Kept {
   readonly hints: readonly number[];
   readonly startedAt: string;
   readonly endedAt: string | null;
-  readonly report: Report | null;
+  readonly report: ExerciseReport | null;
 }
 
 export interface ExerciseView extends Omit<Kept, 'faults' | 'hints'> {
@@ -36,7 +36,10 @@ export interface ExerciseView extends Omit<Kept, 'faults' | 'hints'> {
 }
 
 /** What is shown of an exercise that is handed in: all there is to say stands in its report. */
-export function endedView({ faults: _faults, hints: _hints, ...shown }: Kept, report: Report): ExerciseView {
+export function endedView(
+  { faults: _faults, hints: _hints, ...shown }: Kept,
+  report: ExerciseReport,
+): ExerciseView {
   const complaints = report.faults.map(({ complaint, mended }) => ({
     text: complaint,
     stands: mended === 'no',

@@ -14,7 +14,7 @@ import {
 } from '../plan';
 
 /** An address with whose it is. The device is looked up when asked for: most checks need only the interface. */
-export class Host {
+export class SubnetHost {
   readonly interface: Interface;
 
   constructor(
@@ -35,9 +35,9 @@ export interface SubnetView {
   readonly site: Site;
   readonly vlan: Vlan;
   readonly subnet: Subnet;
-  readonly gateways: readonly Host[];
+  readonly gateways: readonly SubnetHost[];
   /** Everything but the gateways, ascending by address. */
-  readonly hosts: readonly Host[];
+  readonly hosts: readonly SubnetHost[];
   readonly pools: readonly Pool[];
   readonly exclusions: readonly Exclusion[];
   readonly first: IpAddress;
@@ -48,10 +48,10 @@ const byStart = (a: Pool | Exclusion, b: Pool | Exclusion) =>
   a.start < b.start ? -1 : a.start > b.start ? 1 : a.id < b.id ? -1 : 1;
 
 export function subnetView(plan: Plan, subnet: Subnet): SubnetView {
-  const gateways: Host[] = [];
-  const hosts: Host[] = [];
+  const gateways: SubnetHost[] = [];
+  const hosts: SubnetHost[] = [];
   for (const address of addressesOf(plan, subnet.id)) {
-    const host = new Host(plan, address);
+    const host = new SubnetHost(plan, address);
     (address.gateway ? gateways : hosts).push(host);
   }
   return {

@@ -11,7 +11,7 @@ import {
   interfacesOf,
 } from '../plan';
 import {
-  holds,
+  ruleHolds,
   rulesOf,
   type Span,
   filterOf,
@@ -21,7 +21,7 @@ import {
   vlanSpans,
   ruleText,
   passing,
-  vlansIn,
+  vlansOfZone,
   zonesOf,
 } from '../model/policy';
 import { type Router, routersIn } from '../model/routing';
@@ -75,7 +75,7 @@ const REFUSE = 'reject with icmpx admin-prohibited';
 /** Explicit rules from the top, as far as this box enforces them. They count for what passes and for the box itself. */
 function explicit(out: Writer, plan: Plan, device: Device, today: string | null): void {
   rulesOf(plan).forEach((rule, i) => {
-    if (!holds(rule, today) || (rule.device !== null && rule.device !== device.id)) return;
+    if (!ruleHolds(rule, today) || (rule.device !== null && rule.device !== device.id)) return;
     const name = `rule ${i + 1}`;
     const services = rule.services.length === 0 ? null : servicesSpans(plan, rule.services);
     const match: Match = {
@@ -119,7 +119,7 @@ function matrix(out: Writer, plan: Plan, names: Names): void {
           if ((sender.spans === null) !== outside) continue;
           const wish = decision === 'wish';
           const spans = wish
-            ? vlansIn(plan, from)
+            ? vlansOfZone(plan, from)
                 .filter(({ internet }) => internet)
                 .flatMap(({ id }) => vlanSpans(plan, id))
             : sender.spans;

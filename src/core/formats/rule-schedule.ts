@@ -1,7 +1,7 @@
 import { formatPrefix } from '../address';
 import { type Plan, type Device, type Zone, portsText } from '../plan';
 import {
-  holds,
+  ruleHolds,
   rulesOf,
   enforcement,
   filterOf,
@@ -9,7 +9,7 @@ import {
   serviceOf,
   partiesText,
   passing,
-  vlansIn,
+  vlansOfZone,
   zonesOf,
 } from '../model/policy';
 import { forwardsOf, targetOf, uplinksOf } from '../model/uplink';
@@ -57,7 +57,7 @@ const namesOf = (devices: readonly Device[]): string => devices.map(({ name }) =
 export function ruleScheduleOf(plan: Plan, today: string | null): RuleLine[] {
   const lines: RuleLine[] = [];
   for (const rule of rulesOf(plan)) {
-    if (!holds(rule, today)) continue;
+    if (!ruleHolds(rule, today)) continue;
     lines.push(
       line({
         source: 'rule',
@@ -122,7 +122,7 @@ export function ruleScheduleOf(plan: Plan, today: string | null): RuleLine[] {
 
 const senders = (plan: Plan, zone: Zone, wish: boolean): string =>
   wish
-    ? vlansIn(plan, zone)
+    ? vlansOfZone(plan, zone)
         .filter(({ internet }) => internet)
         .map(({ id }) => plan.vlan.get(id)!.name)
         .join(', ')

@@ -20,7 +20,7 @@ const byId = (a: { readonly id: string }, b: { readonly id: string }) => (a.id <
 export type KeyOf<R> = (record: R) => string | readonly string[] | null;
 
 /** How the records of one table are kept. */
-export interface Layout<R> {
+export interface TableLayout<R> {
   /** The place of the table among all; reads are reported under it. */
   readonly table: number;
   /** The bucket of a record. */
@@ -34,7 +34,7 @@ const keysOf = <R>(keyOf: KeyOf<R>, record: R | undefined): readonly string[] =>
 };
 
 /** What differs between two versions of a collection: ids, buckets, and the keys of each index. */
-export interface Differences {
+export interface ChangedKeys {
   readonly ids: ReadonlySet<string>;
   readonly buckets: ReadonlySet<string>;
   readonly keys: ReadonlyMap<string, ReadonlySet<string>>;
@@ -53,7 +53,7 @@ type Index<R> = Overlay<readonly R[]>;
  */
 export class Collection<R extends { readonly id: string }> {
   private constructor(
-    private readonly layout: Layout<R>,
+    private readonly layout: TableLayout<R>,
     private readonly groups: Overlay<Group<R>>,
     private readonly byId: Overlay<R>,
     private readonly count: number,
@@ -61,7 +61,7 @@ export class Collection<R extends { readonly id: string }> {
   ) {}
 
   /** Builds a collection at once; later records of the same id would be a caller's mistake and throw. */
-  static of<R extends { readonly id: string }>(layout: Layout<R>, records: Iterable<R>): Collection<R> {
+  static of<R extends { readonly id: string }>(layout: TableLayout<R>, records: Iterable<R>): Collection<R> {
     const groups = new Map<string, Map<string, R>>();
     const byId = new Map<string, R>();
     for (const record of records) {
@@ -157,7 +157,7 @@ export class Collection<R extends { readonly id: string }> {
   }
 
   /** What differs from an earlier version. */
-  differences(earlier: Collection<R>): Differences {
+  differences(earlier: Collection<R>): ChangedKeys {
     const ids = this.byId.differing(earlier.byId);
     const keys = new Map(
       Object.entries(this.layout.indexes).map(([name, keyOf]) => {

@@ -6,7 +6,7 @@ import type { TableName } from './records';
 import { fieldName, recordTitle, wireText } from './words';
 
 /** One line of a change as a person reviews it: what, which field, from, to. */
-export interface Difference {
+export interface FieldDifference {
   readonly table: TableName;
   readonly id: string;
   readonly what: string;
@@ -19,10 +19,10 @@ export interface Difference {
 const hidden = new Set(['id', 'rank']);
 
 /** Lists what a change does to the plan, one line per record added or removed and per field changed. */
-export function describeChange(plan: Plan, change: Change): Difference[] {
+export function describeChange(plan: Plan, change: Change): FieldDifference[] {
   const applied = applySteps(plan, change.steps);
   const after = applied.ok ? applied.plan : plan;
-  return change.steps.flatMap((step): Difference[] => {
+  return change.steps.flatMap((step): FieldDifference[] => {
     const { table, id } = step;
     if (step.before === null || step.after === null) {
       const record = (step.after ?? step.before)!;

@@ -3,7 +3,7 @@ export { type Change, type Step, applyChange, applySteps, invertSteps, netSteps 
 export { addressCodec, idSchema, macCodec, prefixCodec } from './codecs';
 export { Collection, type Group, hashOf } from './collection';
 export { derive, deriveBy } from './derive';
-export { type Difference, describeChange } from './describe';
+export { type FieldDifference, describeChange } from './describe';
 export { Draft } from './draft';
 export { edit, schemaOf, toWire } from './edit';
 export { equal } from './equal';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { VERSION, readPlanFile, writePlanFile, stepsBetween } from '../formats';
 import { perform } from '../edit';
-import { type Layout, Collection } from './collection';
+import { type TableLayout, Collection } from './collection';
 import { build, damagedSite, damages, done, emptySite, nextSeed, walk } from '../testing/plans';
 import { applySteps, invertSteps, netSteps } from './change';
 import { equal } from './equal';
@@ -112,7 +112,7 @@ describe('the plan file', () => {
 
 describe('collections', () => {
   type Item = { id: string; group: string; value: number };
-  const byGroup: Layout<Item> = {
+  const byGroup: TableLayout<Item> = {
     table: 0,
     bucket: ({ group }) => group,
     indexes: { value: ({ value }) => String(value), both: ({ group, value }) => [group, `${value}`] },

@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { Collection, type Layout, shardOf } from './collection';
+import { Collection, type TableLayout, shardOf } from './collection';
 import { madeFrom } from './derive';
 import type { Definition } from './kinds/kind';
 import {
@@ -21,7 +21,7 @@ const SHARDS = 256;
 const layouts = Object.fromEntries(
   tableNames.map((table, at) => {
     const { bucket, indexes } = kinds[table] as unknown as Definition<z.ZodRawShape>;
-    const of: Layout<AnyRecord>['bucket'] =
+    const of: TableLayout<AnyRecord>['bucket'] =
       bucket === undefined
         ? () => ''
         : bucket === 'spread'
@@ -29,12 +29,12 @@ const layouts = Object.fromEntries(
           : (record) => (record as unknown as Record<string, string>)[bucket]!;
     return [table, { table: at, bucket: of, indexes: indexes ?? {} }];
   }),
-) as unknown as { readonly [T in TableName]: Layout<RecordOf<T>> };
+) as unknown as { readonly [T in TableName]: TableLayout<RecordOf<T>> };
 
 export type RecordLists = { readonly [T in TableName]?: readonly RecordOf<T>[] };
 
 const collect = <T extends TableName>(table: T, records: readonly RecordOf<T>[]): Collection<RecordOf<T>> =>
-  Collection.of(layouts[table] as Layout<RecordOf<T>>, records);
+  Collection.of(layouts[table] as TableLayout<RecordOf<T>>, records);
 
 /** Builds a plan from lists of records. Throws a RangeError when an id stands twice in a list. */
 export function planOf(lists: RecordLists): Plan {

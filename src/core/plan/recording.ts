@@ -1,4 +1,4 @@
-import type { Collection, Differences } from './collection';
+import type { Collection, ChangedKeys } from './collection';
 import type { Plan } from './plan';
 import type { Reader } from './reads';
 import { type AnyRecord, type TableName, tableNames } from './records';
@@ -93,7 +93,7 @@ export class Reads {
   }
 
   /** Is any of it among what differs? */
-  meets(changed: Differences): boolean {
+  meets(changed: ChangedKeys): boolean {
     if (this.whole) return changed.ids.size > 0;
     if (this.ids?.meet(changed.ids) || this.buckets?.meet(changed.buckets)) return true;
     if (this.keys)
@@ -169,7 +169,7 @@ type AnyCollection = Collection<AnyRecord>;
 export class Changes {
   readonly tables: Tables;
   /** By place of the table. */
-  private readonly known: (Differences | undefined)[] = [];
+  private readonly known: (ChangedKeys | undefined)[] = [];
 
   constructor(
     private readonly before: Plan,
@@ -181,7 +181,7 @@ export class Changes {
     );
   }
 
-  private of(table: number): Differences {
+  private of(table: number): ChangedKeys {
     const name: TableName = tableNames[table]!;
     const [after, before] = [this.after[name], this.before[name]] as unknown as AnyCollection[];
     return (this.known[table] ??= after!.differences(before!));

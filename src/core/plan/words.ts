@@ -1,6 +1,6 @@
 import { fieldOf } from './kinds/fields';
 import { type Looked, portsText } from './kinds/kind';
-import { portTitle as titleOfPort } from './kinds/port';
+import { titleOfPort } from './kinds/port';
 import type { Plan } from './plan';
 import { type AnyRecord, type Port, type TableName, kinds } from './records';
 

@@ -21,7 +21,7 @@ import { boxesInOrder, bridgeAt, missingPorts } from '../model/switching';
 import { type Flood, adding } from '../model/wiring';
 import { type EndClass, classesOf, homeOf, isHome, isHomeAt } from './classes';
 import { newcomerAddress } from './host';
-import { carryNeeded, joinSegment, subnetSettings } from './remedies';
+import { carryRemedy, joinRemedy, subnetSettings } from './remedies';
 
 /** Why a network does something else than was decided for it. */
 
@@ -104,7 +104,7 @@ function carried(plan: Plan, vlan: Vlan, mended: (plan: Plan) => boolean): Remed
       }),
     plan,
   );
-  return mended(tried) ? [carryNeeded(`Carry ${vlan.vid} ${vlan.code} where it is needed`, vlan)] : [];
+  return mended(tried) ? [carryRemedy(`Carry ${vlan.vid} ${vlan.code} where it is needed`, vlan)] : [];
 }
 
 /** Putting its port into its segment helps where that is carried to its box and nobody of another hangs on the port. */
@@ -113,7 +113,7 @@ function joining(plan: Plan, { port, vlan: id }: EndClass): Remedy[] {
   const shared = classesOf(plan).some((other) => other.port.id === port.id && other.vlan !== id);
   const there = { bridge: bridgeAt(plan, port.device), vid: vlan.vid };
   if (shared || !boxOf(plan, port.device)!.vlanAware || !isHomeAt(homeOf(plan, id), there)) return [];
-  return [joinSegment(`Put ${portTitle(plan, port)} into ${vlan.name}`, port, vlan)];
+  return [joinRemedy(`Put ${portTitle(plan, port)} into ${vlan.name}`, port, vlan)];
 }
 
 const titled = (plan: Plan, { devices }: EndClass): string => {

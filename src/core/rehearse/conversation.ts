@@ -16,7 +16,7 @@ export interface Packet {
 }
 
 /** One box on the way: what came in, what went out, what was decided and by which record. */
-export interface Step {
+export interface PacketStep {
   readonly what: string;
   readonly came: string;
   readonly left: string;
@@ -69,7 +69,7 @@ export interface Conversation {
 }
 
 export interface Trip {
-  readonly steps: readonly Step[];
+  readonly steps: readonly PacketStep[];
   readonly stop: Stop | null;
   readonly arrival: Arrival | null;
   /** As it arrived. */

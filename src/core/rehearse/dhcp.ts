@@ -17,7 +17,7 @@ import {
   subnetOf,
   portTitle,
 } from '../plan';
-import { carryNeeded } from './remedies';
+import { carryRemedy } from './remedies';
 import { dynamicNeed } from '../model/pools';
 import { missingPorts, plugIn, fabric } from '../model/switching';
 import { reachesPlug } from './frames';
@@ -268,7 +268,7 @@ function silence(plan: Plan, vlan: Vlan): Pick<Discovery, 'summary' | 'remedies'
         ? `VLAN ${vlan.vid} is not carried to ${names}: ${portsTitle(plan, missing)} would have to`
         : `${names} does not hear VLAN ${vlan.vid} from here`,
     remedies:
-      missing.length > 0 ? [carryNeeded(`Carry ${vlan.vid} ${vlan.code} where it is needed`, vlan)] : [],
+      missing.length > 0 ? [carryRemedy(`Carry ${vlan.vid} ${vlan.code} where it is needed`, vlan)] : [],
   };
 }
 

@@ -1,5 +1,13 @@
 import { type PlainVlan, type Plan, type Zone, derive, groupBy, memo, plainVlansOf } from '../plan';
-import { type Passing, isOutside, passing, passings, vlansIn, zoneOfVlan, zonesOf } from '../model/policy';
+import {
+  type Passing,
+  isOutside,
+  passing,
+  passingOfPairs,
+  vlansOfZone,
+  zoneOfVlan,
+  zonesOf,
+} from '../model/policy';
 import {
   type Cause,
   type SharedWire,
@@ -38,7 +46,7 @@ interface Decided {
 /** The pairs of different zones, row by row, of whose decisions some are wanted. */
 function decidedAs(plan: Plan, wanted: (decision: Passing['decision']) => boolean): Decided[] {
   const zones = zonesOf(plan);
-  return passings(plan).flatMap(({ decision }, pair) => {
+  return passingOfPairs(plan).flatMap(({ decision }, pair) => {
     if (!wanted(decision)) return [];
     const [from, to] = [zones[Math.floor(pair / zones.length)]!, zones[pair % zones.length]!];
     return from === to ? [] : [{ from, to, decision }];
@@ -48,7 +56,7 @@ const open = derive((plan): readonly Decided[] => decidedAs(plan, (decision) => 
 
 /** Those of a zone who are meant by a decision about it. */
 const meant = (plan: Plan, { from, decision }: Decided): PlainVlan[] =>
-  vlansIn(plan, from).filter(({ internet }) => decision !== 'wish' || internet);
+  vlansOfZone(plan, from).filter(({ internet }) => decision !== 'wish' || internet);
 
 const nameOf = (plan: Plan, { id }: PlainVlan): string => plan.vlan.get(id)!.name;
 
@@ -72,7 +80,7 @@ function unguarded(plan: Plan): SharedWire[] {
   if (![...routers.values()].some((router) => unfiltered(plan, router, router))) return [];
   return decidedAs(plan, (decision) => decision !== 'allow').flatMap((pair) =>
     meant(plan, pair).flatMap((a) =>
-      vlansIn(plan, pair.to).flatMap((b) => {
+      vlansOfZone(plan, pair.to).flatMap((b) => {
         const router = unfiltered(plan, routers.get(a.id)!, routers.get(b.id)!);
         if (!router) return [];
         const cause: Cause = {
@@ -91,7 +99,7 @@ function unguarded(plan: Plan): SharedWire[] {
 /** What keeps from working what is allowed for a pair. */
 function missing(plan: Plan, pair: Decided): Cause[] {
   const senders = meant(plan, pair);
-  const receivers = vlansIn(plan, pair.to);
+  const receivers = vlansOfZone(plan, pair.to);
   const found: Cause[] = [...senders, ...receivers].flatMap(({ id }) => cutOff(plan, id));
   for (const a of senders) {
     const { why: shut, router } = homeOf(plan, a.id);

@@ -25,7 +25,7 @@ import {
   linksAt,
   portsOf,
 } from '../model/wiring';
-import { carryNeeded } from './remedies';
+import { carryRemedy } from './remedies';
 import {
   avoids,
   changedBetween,
@@ -218,7 +218,7 @@ function stoppedBy(plan: Plan, from: Place, to: Place, vlan: string): Pick<Deliv
   const segment = plan.vlan.get(vlan)!;
   const { vid, code } = segment;
   const missing = missingPorts(plan, vlan);
-  const remedies = missing.length ? [carryNeeded(`Carry ${vid} ${code} where it is needed`, segment)] : [];
+  const remedies = missing.length ? [carryRemedy(`Carry ${vid} ${code} where it is needed`, segment)] : [];
   const start =
     from.kind === 'plug' ? from.port : from.kind === 'socket' ? socketPort(plan, from.device) : null;
   const target = to.kind === 'plug' ? undefined : plan.device.get(to.device ?? '');

@@ -1,21 +1,21 @@
 export { cascadesOf } from './cascade';
 export { classesOf, homeOf } from './classes';
-export type { Step } from './conversation';
+export type { PacketStep } from './conversation';
 export { type Hearing, discover } from './dhcp';
 export { type Difference, differencesIn, looseWires } from './differences';
 export { type Fault, faultKey, faultTitle, singleFaultsOf, withFaults } from './faults';
 export { farAddress, firstFree, newcomerAddress } from './host';
-export { type Answer, type Question, type Receiver, nameOfReceiver, probe } from './probe';
+export { type Answer, type ProbeQuestion, type Receiver, nameOfReceiver, probe } from './probe';
 export {
   type Asking,
   askAll,
   askedBy,
-  fieldsOf,
+  questionFields,
   questionText,
   questionsOf,
   senderTitle,
 } from './questions/ask';
-export { carryNeeded, joinSegment, subnetSettings } from './remedies';
+export { carryRemedy, joinRemedy, subnetSettings } from './remedies';
 export { type Ranked, singleFaults } from './single-faults';
 export { faultNames, typedFault } from './typed-fault';
 export { suggestions, typedBoxPort, typedReceiver, typedSender, typedWanted } from './typed';

@@ -3,7 +3,7 @@ import { type Remedy, boxOf, type Plan, type RecordRef, portTitle } from '../pla
 import type { Verdict } from '../model/policy';
 import type { Router } from '../model/routing';
 import type { Hop } from '../model/switching';
-import type { Arrival, Conversation, Packet, Step, Stop, Trip } from './conversation';
+import type { Arrival, Conversation, Packet, PacketStep, Stop, Trip } from './conversation';
 import { type Place, deliver } from './frames';
 
 /** Thrown where a packet goes no further. */
@@ -15,7 +15,7 @@ export class Stopped extends Error {
 
 /** A packet under way: what has been written down of it, what it looks like now, and how it is stopped. */
 export abstract class PacketLog {
-  protected readonly steps: Step[] = [];
+  protected readonly steps: PacketStep[] = [];
 
   constructor(
     protected readonly plan: Plan,
@@ -111,7 +111,7 @@ export abstract class PacketLog {
 
 const tagText = (tag: number): string => (tag === 0 ? 'untagged' : `tagged ${tag}`);
 
-function frameStep(plan: Plan, { device, entered, tagIn, vid, left, tagOut }: Hop): Step {
+function frameStep(plan: Plan, { device, entered, tagIn, vid, left, tagOut }: Hop): PacketStep {
   const name = plan.device.get(device)!.name;
   const at = (port: typeof entered) => (port && port.number > 0 ? `${portTitle(plan, port)} ` : '');
   return {

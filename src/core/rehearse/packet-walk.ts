@@ -10,7 +10,7 @@ import {
 } from '../address';
 import { subnetSettings } from './remedies';
 import { type Plan, type Forward, type Translation, type Uplink, type RecordRef, addressesOn } from '../plan';
-import { type Side, type Wanted, decide, vlanOfAddress, filterOf, zonesOf } from '../model/policy';
+import { type PacketSide, type Wanted, decide, vlanOfAddress, filterOf, zonesOf } from '../model/policy';
 import { type Leg, type Router, holdersOf, isSame, routersAt, routersIn, wayTo } from '../model/routing';
 import { protocolsMeet, forwardsOf, kindOfAddress } from '../model/uplink';
 import type { Arrival, Conversation, Packet, Trip } from './conversation';
@@ -130,7 +130,7 @@ export class PacketWalk extends PacketLog {
   }
 
   /** To a router itself. */
-  private local(router: Router, side: Side): Arrival {
+  private local(router: Router, side: PacketSide): Arrival {
     this.check(router, side, { gateway: true }, null);
     const got = this.packet.reply ? 'has its answer' : 'answers it itself';
     this.note(router.device.name, got, { table: 'device', id: router.device.id }, { came: this.ends() });
@@ -138,7 +138,7 @@ export class PacketWalk extends PacketLog {
   }
 
   /** What its filter says; the first packet of a conversation is remembered by a box that keeps track. */
-  private check(router: Router, from: Side, to: Side, opened: RecordRef | null): void {
+  private check(router: Router, from: PacketSide, to: PacketSide, opened: RecordRef | null): void {
     const { plan, packet, talk } = this;
     const { device } = router;
     const filter = filterOf(plan, device);
@@ -166,13 +166,13 @@ export class PacketWalk extends PacketLog {
   }
 
   /** A packet between segments is of the segment its address is of, also when it comes over another router. */
-  private sideOf(address: IpAddress, side: Side): Side {
+  private sideOf(address: IpAddress, side: PacketSide): PacketSide {
     if (!('vlan' in side)) return side;
     const vlan = vlanOfAddress(this.plan, address);
     return vlan === null ? side : { vlan };
   }
 
-  private route(router: Router, side: Side, forward: Forward | null): Arrival {
+  private route(router: Router, side: PacketSide, forward: Forward | null): Arrival {
     const { plan } = this;
     const { device } = router;
     const on: RecordRef = { table: 'device', id: device.id };
@@ -215,7 +215,7 @@ export class PacketWalk extends PacketLog {
     return this.leave(router, side, forward);
   }
 
-  private leave(router: Router, side: Side, forward: Forward | null): Arrival {
+  private leave(router: Router, side: PacketSide, forward: Forward | null): Arrival {
     const { plan } = this;
     const { device } = router;
     const on: RecordRef = { table: 'device', id: device.id };
@@ -262,7 +262,7 @@ export class PacketWalk extends PacketLog {
   }
 
   /** Somebody in the same segment who came by the outside address must be answered by way of the gateway. */
-  private hairpin(router: Router, side: Side, leg: Leg): void {
+  private hairpin(router: Router, side: PacketSide, leg: Leg): void {
     const turned = this.talk.changed.some(
       ({ router: id, field }) => id === router.device.id && field === 'to',
     );
@@ -319,7 +319,7 @@ export class PacketWalk extends PacketLog {
 }
 
 /** The side of a packet that leaves by a way. */
-function sideOfWay(way: NonNullable<ReturnType<typeof wayTo>>): Side {
+function sideOfWay(way: NonNullable<ReturnType<typeof wayTo>>): PacketSide {
   switch (way.by) {
     case 'leg':
       return { vlan: way.leg.vlan };

@@ -15,7 +15,7 @@ import { holdersOf, routersIn } from '../model/routing';
 import { plugIn } from '../model/switching';
 import { protocolsMeet, forwardsOf, uplinksOf, letsForwardsIn } from '../model/uplink';
 import { type Host, farAddress, hostAt, newcomer, outsideAddress } from './host';
-import type { Arrival, Conversation, Packet, Step, Stop, Trip, Wired } from './conversation';
+import type { Arrival, Conversation, Packet, PacketStep, Stop, Trip, Wired } from './conversation';
 import { PacketWalk, forwardFor } from './packet-walk';
 
 /** One question: may this one reach that one by a service, and does the answer come back? */
@@ -30,7 +30,7 @@ export type Receiver =
   | { readonly vlan: string }
   | { readonly internet: true }
   | { readonly gateway: true };
-export interface Question {
+export interface ProbeQuestion {
   readonly from: Sender;
   readonly to: Receiver;
   readonly wanted: Wanted;
@@ -38,9 +38,9 @@ export interface Question {
 
 export interface Answer {
   readonly delivered: boolean;
-  readonly forth: readonly Step[];
+  readonly forth: readonly PacketStep[];
   /** The way of the answer; empty when the question did not arrive. */
-  readonly back: readonly Step[];
+  readonly back: readonly PacketStep[];
   readonly stop: (Stop & { readonly way: 'forth' | 'back' }) | null;
   /** One sentence. */
   readonly summary: string;
@@ -200,7 +200,7 @@ function answerTrip(plan: Plan, today: string | null, forth: Trip, talk: Convers
 }
 
 /** What would let a refused packet through. */
-function letThrough(plan: Plan, question: Question, stop: Stop, host: Host | null): Remedy[] {
+function letThrough(plan: Plan, question: ProbeQuestion, stop: Stop, host: Host | null): Remedy[] {
   const { verdict } = stop;
   if (!verdict) return [...stop.remedies];
   const { to, wanted } = question;
@@ -244,7 +244,7 @@ export function nameOfReceiver(plan: Plan, to: Receiver): string {
 }
 
 /** Sends the first packet of a conversation through the plan and its answer back, as real boxes with this plan would. */
-export function probe(plan: Plan, question: Question, today: string | null = null): Answer {
+export function probe(plan: Plan, question: ProbeQuestion, today: string | null = null): Answer {
   const { from, to, wanted } = question;
   const address = receiverAddress(plan, from, to);
   if (typeof address === 'string') return failed('the receiver', address);

@@ -8,13 +8,13 @@ export const subnetSettings = (item: string): Remedy => ({
   input: { interface: item },
 });
 
-export const carryNeeded = (label: string, vlan: Pick<Vlan, 'id'>): Remedy => ({
+export const carryRemedy = (label: string, vlan: Pick<Vlan, 'id'>): Remedy => ({
   label,
   operation: 'carryNeeded',
   input: { vlan: vlan.id },
 });
 
-export const joinSegment = (label: string, port: Pick<Port, 'id'>, vlan: Pick<Vlan, 'id'>): Remedy => ({
+export const joinRemedy = (label: string, port: Pick<Port, 'id'>, vlan: Pick<Vlan, 'id'>): Remedy => ({
   label,
   operation: 'joinSegment',
   input: { port: port.id, vlan: vlan.id },

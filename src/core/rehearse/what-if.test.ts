@@ -4,7 +4,7 @@ import { uplinkNamed } from '../testing/internet';
 import { done } from '../testing/plans';
 import { soundPolicy } from '../testing/policy';
 import { soundTrees } from '../testing/trees';
-import { fieldsOf } from './questions/ask';
+import { questionFields } from './questions/ask';
 import { typedCable } from '../edit';
 import { treesOf } from '../model/tree';
 import { type Fault, faultTitle, singleFaultsOf } from './faults';
@@ -37,7 +37,7 @@ function ring(): Plan {
     ['cam-far', 'cam-2', 'delivered'],
   ] as const)
     plan = done(plan, 'addQuestion', {
-      ...fieldsOf({
+      ...questionFields({
         from: typedSender(plan, from),
         to: typedReceiver(plan, to),
         wanted: typedWanted(plan, 'HTTPS'),

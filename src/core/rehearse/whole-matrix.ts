@@ -1,6 +1,6 @@
 import { derive, deriveBy, equal, type Plan, type Zone } from '../plan';
 import {
-  holds,
+  ruleHolds,
   type PlainRule,
   plainRulesOf,
   RangeIndex,
@@ -11,7 +11,7 @@ import {
   spansOfZone,
   type Passing,
   passing,
-  passings,
+  passingOfPairs,
   zonesOf,
 } from '../model/policy';
 import { type Difference, differencesBy, differencesOf } from './differences';
@@ -145,7 +145,7 @@ const exceptionsOn = deriveBy((plan, today: string, before: Decided | undefined)
   const { zones, byRule } = spokenIn(plan);
   const rulesBy = new Map<number, PlainRule[]>();
   for (const rule of plainRulesOf(plan)) {
-    if (!holds(rule, today || null)) continue;
+    if (!ruleHolds(rule, today || null)) continue;
     for (const pair of byRule.get(rule.id)!.pairs) {
       const list = rulesBy.get(pair);
       if (list) list.push(rule);
@@ -168,7 +168,7 @@ const exceptionsOn = deriveBy((plan, today: string, before: Decided | undefined)
 /** Every pair of zones, in the order of the matrix. */
 export function wholeMatrix(plan: Plan, today: string | null): Pair[] {
   const { zones } = zonesIn(plan);
-  const cells = passings(plan);
+  const cells = passingOfPairs(plan);
   const { byPair } = exceptionsOn(plan, today ?? '');
   const differences = differencesBy(plan);
   return zones.flatMap((from, row) =>
@@ -190,7 +190,9 @@ export function pairOf(plan: Plan, from: Zone, to: Zone, today: string | null): 
   const made = zonesIn(plan);
   const placeOf = (zone: Zone) => made.zones.findIndex(({ id }) => id === zone.id);
   const pair = placeOf(from) * made.zones.length + placeOf(to);
-  const rules = plainRulesOf(plan).filter((rule) => holds(rule, today) && pairsOf(plan, rule).includes(pair));
+  const rules = plainRulesOf(plan).filter(
+    (rule) => ruleHolds(rule, today) && pairsOf(plan, rule).includes(pair),
+  );
   return {
     from,
     to,

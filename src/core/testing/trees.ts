@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { boxOf, type Plan, withRecord, type BridgeRecord, vlansOf } from '../plan';
 import { typedCable } from '../edit';
-import { fieldsOf } from '../rehearse';
+import { questionFields } from '../rehearse';
 import { bridgeRecordOf, settingsOf } from '../model/tree';
 import { deviceNamed, gearDamages, portNamed, put, soundGear, vlanFor } from './gear';
 import { type Damage, done, tried } from './plans';
@@ -46,7 +46,7 @@ export function soundTrees(base: Plan = soundGear()): Plan {
     plan = put(plan, 'box', own, { baseMac: `00:00:5E:00:53:A${i}` });
   });
   plan = done(plan, 'addQuestion', {
-    ...fieldsOf({
+    ...questionFields({
       from: { device: deviceNamed(plan, 'desk').id },
       to: { device: deviceNamed(plan, 'cam-1').id },
       wanted: { protocol: 'tcp', port: 554 },

@@ -1,4 +1,4 @@
-import { type Difference, describeChange, type Change, type Plan } from '@/core/plan';
+import { type FieldDifference, describeChange, type Change, type Plan } from '@/core/plan';
 
 const words = { added: 'added', removed: 'removed', changed: '' } as const;
 const SHOWN = 300;
@@ -29,7 +29,7 @@ export function Differences({ plan, change }: { plan: Plan; change: Change }) {
   );
 }
 
-function Line({ line }: { line: Difference }) {
+function Line({ line }: { line: FieldDifference }) {
   return (
     <tr>
       <td>

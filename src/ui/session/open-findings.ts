@@ -37,7 +37,7 @@ export function countOpen(findings: readonly JudgedFinding[]): Counts {
   return counts;
 }
 
-export interface Place {
+export interface Location {
   readonly vlan: string | null;
   readonly address: string | null;
 }
@@ -49,15 +49,15 @@ export type About = Pick<Finding, 'where'>;
  * The segment and the fixed address a finding is about, as far as it is about one. Panel, grid and table all ask it of
  * every finding, so it is worked out once for a plan.
  */
-export function placeOf(plan: Plan, finding: About): Place {
+export function locationOf(plan: Plan, finding: About): Location {
   const places = placesIn(plan);
   let place = places.get(finding);
   if (!place) places.set(finding, (place = findPlace(plan, finding)));
   return place;
 }
-const placesIn = memo((_plan: Plan) => new WeakMap<About, Place>());
+const placesIn = memo((_plan: Plan) => new WeakMap<About, Location>());
 
-function findPlace(plan: Plan, finding: About): Place {
+function findPlace(plan: Plan, finding: About): Location {
   for (const { table, id } of finding.where) {
     if (table === 'address') {
       const address = plan.address.get(id);

@@ -11,7 +11,7 @@ import {
   countOpen,
   gearPlaceOf,
   internetPlaceOf,
-  placeOf,
+  locationOf,
   policyPlaceOf,
   useFindings,
 } from '../session/open-findings';
@@ -45,7 +45,7 @@ function useGoTo() {
   const { select, set } = useView();
   return useCallback(
     (about: About, home: Station) => {
-      const place = placeOf(plan, about);
+      const place = locationOf(plan, about);
       if (place.vlan) select(place.vlan, place.address);
       if (home === 'gear') set(gearPlaceOf(plan, about));
       if (home === 'internet') set(internetPlaceOf(plan, about));
@@ -142,7 +142,7 @@ export function FindingsPanel({ everywhere = false }: { everywhere?: boolean }) 
   const here = findings.filter((finding) =>
     chosen
       ? finding.where.some(({ id }) => chosen.includes(id))
-      : vlan !== null && placeOf(plan, finding).vlan === vlan,
+      : vlan !== null && locationOf(plan, finding).vlan === vlan,
   );
   const others = findings.filter((finding) => !here.includes(finding));
   const selected = vlan ? plan.vlan.get(vlan) : undefined;

@@ -4,7 +4,7 @@ import { type RefObject, useMemo } from 'react';
 import {
   type Answer,
   probe,
-  type Step,
+  type PacketStep,
   suggestions,
   typedReceiver,
   typedSender,
@@ -155,8 +155,8 @@ function Ways({ answer }: { answer: Answer }) {
         </div>
       )}
       <div className="grid gap-x-6 gap-y-2 min-[900px]:grid-cols-2">
-        <Way title="Forth" steps={answer.forth} />
-        {answer.back.length > 0 && <Way title="And back" steps={answer.back} />}
+        <PacketWay title="Forth" steps={answer.forth} />
+        {answer.back.length > 0 && <PacketWay title="And back" steps={answer.back} />}
       </div>
     </div>
   );
@@ -164,7 +164,7 @@ function Ways({ answer }: { answer: Answer }) {
 
 const marks = { passes: '', stops: 'border-stop bg-chosen font-bold', assumed: 'border-fix border-dashed' };
 
-export function Way({ title, steps }: { title: string; steps: readonly Step[] }) {
+export function PacketWay({ title, steps }: { title: string; steps: readonly PacketStep[] }) {
   const go = useGoToRecord();
   return (
     <section aria-label={title}>

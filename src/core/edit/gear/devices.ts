@@ -27,7 +27,7 @@ import {
   access,
   trunk,
   undecided,
-  uplink,
+  uplinkRole,
   type Model,
   type PortBlock,
   modelById,
@@ -110,7 +110,7 @@ export function insertBox(draft: Draft, device: Device, model: Model, location: 
     draft.insert('port', { ...port, ...innerCarried(draft.plan, device), number: 0, media: 'inner' });
   for (const { number, row, column, block } of placesOf(blocks)) {
     const { media, speed, poeClass } = block;
-    const carried = uplinks.includes(number) ? uplink : undecided;
+    const carried = uplinks.includes(number) ? uplinkRole : undecided;
     draft.insert('port', { ...port, ...carried, number, row, column, media, speed, poeClass });
   }
   return box;

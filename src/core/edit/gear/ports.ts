@@ -25,7 +25,7 @@ import {
   parked,
   trunk,
   undecided,
-  uplink,
+  uplinkRole,
 } from '../../model/wiring';
 
 export const portList = z.array(z.string()).min(1, 'No port is chosen; choose at least one.');
@@ -99,7 +99,7 @@ function assign(draft: Draft, { ports: ids, role, vlan, voice, taggedMode, tagge
       case 'parked':
         return parked(plan);
       case 'uplink':
-        return uplink;
+        return uplinkRole;
       case 'undecided':
         return undecided;
     }

@@ -2,7 +2,7 @@ import { done } from '../../testing/plans';
 import { RING, soundTrees } from '../../testing/trees';
 import { deviceNamed, portNamed } from '../../testing/gear';
 import { FindingsEngine } from '../../findings';
-import { sharesOf } from './balance';
+import { halvesOf } from './balance';
 import { treesOf } from '../../model/tree';
 
 const sound = soundTrees();
@@ -10,7 +10,7 @@ const id = (name: string) => deviceNamed(sound, name).id;
 const input = { devices: RING.map(id), primary: id('sw-a'), secondary: id('sw-b') };
 
 test('VLANs are shared out so that neither half has all the devices, and each is in one half', () => {
-  const { first, second } = sharesOf(sound);
+  const { first, second } = halvesOf(sound);
   const all = [...first, ...second].map(({ vid }) => vid).sort((a, b) => a - b);
   expect(all).toEqual([...new Set(all)]);
   expect(all).toHaveLength(sound.vlan.size - 1);
@@ -22,7 +22,7 @@ test('VLANs are shared out so that neither half has all the devices, and each is
 test('after balancing the box that hangs on both uses one link for each half, and nothing is found', () => {
   const plan = done(sound, 'balanceInstances', input);
   const stopped = (port: number) => treesOf(plan).blocked.get(portNamed(plan, 'sw-c', port).id)!;
-  const { first, second } = sharesOf(sound);
+  const { first, second } = halvesOf(sound);
   // By port 9 to sw-b, by port 10 to sw-a.
   for (const { vid } of first)
     expect([stopped(9).vids.has(vid) !== stopped(9).except, stopped(10).vids.has(vid)]).toEqual([

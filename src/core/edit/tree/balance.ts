@@ -11,7 +11,7 @@ export interface Shares {
 }
 
 /** The larger segments first, each to the half that has fewer devices so far; parking needs no way. */
-export function sharesOf(plan: Plan): Shares {
+export function halvesOf(plan: Plan): Shares {
   const first: Vlan[] = [];
   const second: Vlan[] = [];
   const weight = (half: readonly Vlan[]) => half.reduce((sum, { devices }) => sum + devices, 0);
@@ -41,7 +41,7 @@ export const balanceInstances = operation(
     for (const root of [primary, secondary])
       if (!devices.includes(root))
         throw badInput(`${draft.need('device', root).name} is not among the boxes.`, 'devices');
-    const { first, second } = sharesOf(draft.plan);
+    const { first, second } = halvesOf(draft.plan);
     if (second.length === 0)
       throw badInput('There are too few segments to share out; two are needed.', 'devices');
     const region = siteOf(draft.plan).name.slice(0, 32);

@@ -13,14 +13,14 @@ import {
   portsText,
 } from '../../plan';
 import { addForward } from './operations';
-import { serviceAt, uplinksOf, letsForwardsIn, outsideOf } from '../../model/uplink';
+import { knownServiceAt, uplinksOf, letsForwardsIn, outsideOf } from '../../model/uplink';
 
 /** How something inside can be reached from outside: what each way needs, and why one cannot work here. */
 
 export const visitors = ['own people', 'one company', 'anybody'] as const;
 export type Visitor = (typeof visitors)[number];
 export const ways = ['vpn', 'calls-out', 'forward', 'ipv6'] as const;
-export type Way = (typeof ways)[number];
+export type AccessWay = (typeof ways)[number];
 
 export interface Wish {
   readonly target: string;
@@ -30,7 +30,7 @@ export interface Wish {
 }
 
 export interface Advice {
-  readonly way: Way;
+  readonly way: AccessWay;
   readonly name: string;
   /** Can it work with what is recorded? Null when something that decides it is not known. */
   readonly works: boolean | null;
@@ -42,7 +42,7 @@ export interface Advice {
   readonly uplink: string | null;
 }
 
-const names: Readonly<Record<Way, string>> = {
+const names: Readonly<Record<AccessWay, string>> = {
   vpn: 'VPN to the gateway',
   'calls-out': 'the device calls out',
   forward: 'port forward',
@@ -50,7 +50,7 @@ const names: Readonly<Record<Way, string>> = {
 };
 
 /** The best first, for whoever is to come in: a key for few is right, a key for everybody is not. */
-const order: Readonly<Record<Visitor, readonly Way[]>> = {
+const order: Readonly<Record<Visitor, readonly AccessWay[]>> = {
   'own people': ['vpn', 'calls-out', 'ipv6', 'forward'],
   'one company': ['vpn', 'calls-out', 'forward', 'ipv6'],
   anybody: ['ipv6', 'forward', 'calls-out', 'vpn'],
@@ -81,9 +81,9 @@ export function adviseReach(plan: Plan, wish: Wish): Advice[] {
   if (!item) throw badInput('This device is no longer in the plan; choose another.', 'target');
   const device = plan.device.get(item.device)!;
   const entry = wayIn(plan);
-  const service = serviceAt(wish.protocol, wish.port);
+  const service = knownServiceAt(wish.protocol, wish.port);
   const risky = service !== undefined && (service.plain || service.control);
-  const made: Readonly<Record<Way, () => Omit<Advice, 'way' | 'name'>>> = {
+  const made: Readonly<Record<AccessWay, () => Omit<Advice, 'way' | 'name'>>> = {
     vpn: () => {
       if (!entry) return { works: false, why: 'No uplink is recorded.', needs: [], uplink: null };
       const many = wish.who === 'anybody' ? ' Everybody who comes would need a key of their own.' : '';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { uplink as facingProvider, portsOf } from '../../model/wiring';
+import { uplinkRole as facingProvider, portsOf } from '../../model/wiring';
 import {
   type Draft,
   protocols,
@@ -17,7 +17,7 @@ import {
   portTitle,
   portsText,
 } from '../../plan';
-import { protocolsMeet, serviceAt, forwardsOf, targetOf, uplinksOf } from '../../model/uplink';
+import { protocolsMeet, knownServiceAt, forwardsOf, targetOf, uplinksOf } from '../../model/uplink';
 
 const one = z.strictObject({ uplink: z.string() });
 
@@ -297,7 +297,7 @@ export const addListener = operation(
       (other) => other.port === input.port && protocolsMeet(other.protocol, input.protocol),
     );
     if (twin) throw badInput(`${device.name} lists ${portsText(twin.protocol, twin.port)} already.`, 'port');
-    const name = input.name || (serviceAt(input.protocol, input.port)?.name ?? '');
+    const name = input.name || (knownServiceAt(input.protocol, input.port)?.name ?? '');
     draft.insert('listener', { ...input, name });
     return `${device.name} listens on ${portsText(input.protocol, input.port)}`;
   },

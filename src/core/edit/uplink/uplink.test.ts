@@ -8,7 +8,7 @@ import {
   sharesOf,
   survivals,
   switchingOf,
-  serviceAt,
+  knownServiceAt,
   forwardsOf,
   listenersOf,
   uplinksOf,
@@ -251,7 +251,7 @@ describe('uplinks and forwards', () => {
     expect(() => done(plan, 'addListener', { device, port: 554, protocol: 'both' })).toThrow(
       'lists tcp 554 already',
     );
-    expect(serviceAt('udp', 554)).toBeUndefined();
+    expect(knownServiceAt('udp', 554)).toBeUndefined();
     expect(done(plan, 'removeListener', { listener: listenersOf(plan, device)[0]!.id }).listener.size).toBe(
       0,
     );

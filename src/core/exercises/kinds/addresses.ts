@@ -1,12 +1,16 @@
 import { familyOf, formatAddress, contains, formatPrefix, networkOf } from '../../address';
 import { type Plan, type Interface, addressesOf, gatewaysOf, subnetOf } from '../../plan';
-import type { Kind, Spot } from '../kind';
+import type { FaultKind, Spot } from '../kind';
 import { type Placed, devicesIn, endDevices, freeIn, otherSegments } from '../places';
 
 /** Faults in the addresses and settings of devices. */
 
 const since = 'since a device was exchanged';
-const kind = (id: string, level: Kind['level'], of: (plan: Plan, placed: Placed) => Spot | null): Kind => ({
+const kind = (
+  id: string,
+  level: FaultKind['level'],
+  of: (plan: Plan, placed: Placed) => Spot | null,
+): FaultKind => ({
   id,
   level,
   station: 'addresses',
@@ -105,7 +109,7 @@ const dnsWrong = kind('dns-wrong', 2, (plan, placed) => {
       );
 });
 
-const segmentDnsWrong: Kind = {
+const segmentDnsWrong: FaultKind = {
   id: 'segment-dns-wrong',
   level: 2,
   station: 'segments',
@@ -124,7 +128,7 @@ const segmentDnsWrong: Kind = {
     }),
 };
 
-export const addressKinds: readonly Kind[] = [
+export const addressKinds: readonly FaultKind[] = [
   addressTwice,
   addressElsewhere,
   maskWrong,

@@ -1,7 +1,7 @@
 import { type Draft, type Cable, portTitle, recordTitle } from '../../plan';
 import { boxLinks } from '../../model/switching';
 import type { WiredPort } from '../../model/wiring';
-import type { Kind } from '../kind';
+import type { FaultKind } from '../kind';
 import { freePorts, nearPort, pluggedAt, pluggedIn } from '../places';
 
 /** Faults of cables and plugs. */
@@ -17,7 +17,7 @@ export function movePlugTo(draft: Draft, cable: Cable, from: string, to: string)
 const carriesOther = (a: WiredPort, b: WiredPort) =>
   a.role !== b.role || a.untagged !== b.untagged || !b.enabled;
 
-const plugMoved: Kind = {
+const plugMoved: FaultKind = {
   id: 'plug-moved',
   level: 1,
   station: 'gear',
@@ -35,7 +35,7 @@ const plugMoved: Kind = {
     ),
 };
 
-const plugsSwapped: Kind = {
+const plugsSwapped: FaultKind = {
   id: 'plugs-swapped',
   level: 2,
   station: 'gear',
@@ -60,7 +60,7 @@ const plugsSwapped: Kind = {
     }),
 };
 
-const linkOut: Kind = {
+const linkOut: FaultKind = {
   id: 'link-out',
   level: 1,
   station: 'gear',
@@ -76,7 +76,7 @@ const linkOut: Kind = {
     }),
 };
 
-const linkMoved: Kind = {
+const linkMoved: FaultKind = {
   id: 'link-moved',
   level: 2,
   station: 'gear',
@@ -101,4 +101,4 @@ const linkMoved: Kind = {
     ),
 };
 
-export const cableKinds: readonly Kind[] = [plugMoved, plugsSwapped, linkOut, linkMoved];
+export const cableKinds: readonly FaultKind[] = [plugMoved, plugsSwapped, linkOut, linkMoved];

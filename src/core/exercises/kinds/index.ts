@@ -1,4 +1,4 @@
-import type { Kind } from '../kind';
+import type { FaultKind } from '../kind';
 import { addressKinds } from './addresses';
 import { cableKinds } from './cables';
 import { internetKinds } from './internet';
@@ -8,7 +8,7 @@ import { portKinds } from './ports';
 import { treeKinds } from './trees';
 
 /** Every kind of fault there is to find. */
-export const kinds: readonly Kind[] = [
+export const kinds: readonly FaultKind[] = [
   ...cableKinds,
   ...portKinds,
   ...treeKinds,

@@ -1,11 +1,16 @@
 import { familyOf, formatAddress, formatPrefix } from '../../address';
 import { type Plan, type Forward, interfaceAddress, portsText } from '../../plan';
-import type { Kind, Spot } from '../kind';
+import type { FaultKind, Spot } from '../kind';
 import { endDevices, freeIn } from '../places';
 
 /** Faults of the Internet side, and of ways beyond the site. */
 
-const kind = (id: string, level: Kind['level'], since: string, spots: Kind['spots']): Kind => ({
+const kind = (
+  id: string,
+  level: FaultKind['level'],
+  since: string,
+  spots: FaultKind['spots'],
+): FaultKind => ({
   id,
   level,
   station: 'internet',
@@ -128,7 +133,7 @@ const tunnelShort = kind('tunnel-network', 2, 'since the other end was changed',
   ),
 );
 
-export const internetKinds: readonly Kind[] = [
+export const internetKinds: readonly FaultKind[] = [
   uplinkOff,
   upstreamCloses,
   forwardOff,

@@ -1,16 +1,16 @@
 import { familyOf, formatAddress, formatPrefix } from '../../address';
 import { interfaceAddress, gatewaysOf, type Plan, type Pool } from '../../plan';
-import type { Kind, Spot } from '../kind';
+import type { FaultKind, Spot } from '../kind';
 import { devicesIn } from '../places';
 
 /** Faults of DHCP: pools, servers, relays. */
 
 const kind = (
   id: string,
-  level: Kind['level'],
+  level: FaultKind['level'],
   since: string,
   of: (plan: Plan, pool: Pool) => Omit<Spot, 'near'> | null,
-): Kind => ({
+): FaultKind => ({
   id,
   level,
   station: 'addresses',
@@ -83,7 +83,7 @@ const serverElsewhere = kind(
   },
 );
 
-const relayGone: Kind = {
+const relayGone: FaultKind = {
   id: 'relay-gone',
   level: 2,
   station: 'segments',
@@ -100,7 +100,7 @@ const relayGone: Kind = {
     }),
 };
 
-export const leaseKinds: readonly Kind[] = [
+export const leaseKinds: readonly FaultKind[] = [
   poolExhausted,
   poolExcluded,
   serverGone,

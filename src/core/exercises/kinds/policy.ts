@@ -6,17 +6,17 @@ import {
   cellOf,
   isOutside,
   passing,
-  vlansIn,
+  vlansOfZone,
   zoneOfVlan,
   zonesOf,
 } from '../../model/policy';
 import { insertRule } from '../../edit';
-import type { Kind, Spot } from '../kind';
+import type { FaultKind, Spot } from '../kind';
 
 /** Faults in who may talk to whom. */
 
 const since = 'since the rules were tidied up';
-const kind = (id: string, level: Kind['level'], spots: Kind['spots']): Kind => ({
+const kind = (id: string, level: FaultKind['level'], spots: FaultKind['spots']): FaultKind => ({
   id,
   level,
   station: 'policy',
@@ -183,7 +183,7 @@ const noInternet = kind('no-internet', 1, (plan) =>
 const filterGone = kind('filter-gone', 3, (plan) =>
   routersOf(plan).flatMap((device): Spot[] => {
     const box = boxOf(plan, device.id);
-    return box && box.filter !== 'none' && zonesOf(plan).some((zone) => vlansIn(plan, zone).length > 0)
+    return box && box.filter !== 'none' && zonesOf(plan).some((zone) => vlansOfZone(plan, zone).length > 0)
       ? [
           {
             told: `${device.name} routes without a filter: everything passes between the segments.`,
@@ -197,7 +197,7 @@ const filterGone = kind('filter-gone', 3, (plan) =>
 
 const upper = (text: string) => text.slice(0, 1).toUpperCase() + text.slice(1);
 
-export const policyKinds: readonly Kind[] = [
+export const policyKinds: readonly FaultKind[] = [
   ruleOff,
   ruleTurned,
   deniedAbove,

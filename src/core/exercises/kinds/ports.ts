@@ -11,7 +11,7 @@ import {
 } from '../../model/wiring';
 import { boxOf, type Draft, type Plan, type Port, type Vlan, vlansOf, portTitle } from '../../plan';
 import { fabric } from '../../model/switching';
-import type { Kind, Spot } from '../kind';
+import type { FaultKind, Spot } from '../kind';
 import { linkPorts, nearPort, otherSegments, pluggedIn } from '../places';
 
 /** Faults in what ports carry, and in the boxes they are on. */
@@ -39,7 +39,7 @@ const accessPorts = (plan: Plan): { port: Port; vlan: Vlan }[] =>
       : [],
   );
 
-const kind = (id: string, level: Kind['level'], spots: Kind['spots']): Kind => ({
+const kind = (id: string, level: FaultKind['level'], spots: FaultKind['spots']): FaultKind => ({
   id,
   level,
   station: 'gear',
@@ -81,7 +81,7 @@ const wrongSegment = kind('wrong-segment', 1, (plan) =>
 );
 
 /** PVID and untagged VLAN, which belong together, set on two screens: one of them is wrong. */
-const halfSet = (id: string, half: 'pvid' | 'untagged'): Kind =>
+const halfSet = (id: string, half: 'pvid' | 'untagged'): FaultKind =>
   kind(id, 3, (plan) =>
     accessPorts(plan).flatMap(({ port, vlan }) =>
       otherSegments(plan, vlan.id)
@@ -230,7 +230,7 @@ const listTurned = kind('list-turned', 3, (plan) =>
   ),
 );
 
-export const portKinds: readonly Kind[] = [
+export const portKinds: readonly FaultKind[] = [
   portOff,
   portParked,
   wrongSegment,

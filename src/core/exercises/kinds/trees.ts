@@ -2,7 +2,7 @@ import { boxOf, portTitle } from '../../plan';
 import { fabric } from '../../model/switching';
 import { setBridgeFields, setStpPortFields } from '../../edit';
 import { settingsOf, stpPortOf } from '../../model/tree';
-import type { Kind } from '../kind';
+import type { FaultKind } from '../kind';
 import { linkPorts, nearPort } from '../places';
 
 /** Faults of spanning trees and rings. */
@@ -12,9 +12,9 @@ const since = 'since the loop protection was set up anew';
 const guardAt = (
   id: string,
   guard: 'bpdu' | 'root' | 'filter',
-  level: Kind['level'],
+  level: FaultKind['level'],
   what: string,
-): Kind => ({
+): FaultKind => ({
   id,
   level,
   station: 'rehearse',
@@ -52,7 +52,7 @@ const bpduFilter = guardAt(
   'filters the messages of the tree: the loop is not seen, and nothing opens it.',
 );
 
-const treeOff: Kind = {
+const treeOff: FaultKind = {
   id: 'tree-off',
   level: 2,
   station: 'rehearse',
@@ -76,7 +76,7 @@ const treeOff: Kind = {
     ),
 };
 
-const managerGone: Kind = {
+const managerGone: FaultKind = {
   id: 'ring-manager-gone',
   level: 2,
   station: 'rehearse',
@@ -95,4 +95,4 @@ const managerGone: Kind = {
     ),
 };
 
-export const treeKinds: readonly Kind[] = [bpduGuard, rootGuard, bpduFilter, treeOff, managerGone];
+export const treeKinds: readonly FaultKind[] = [bpduGuard, rootGuard, bpduFilter, treeOff, managerGone];

@@ -25,15 +25,15 @@ import {
 } from '../../plan';
 import { subnetSettings } from '../../rehearse';
 import type { Report, SubnetCheck } from '../finding';
-import type { Host, SubnetView } from '../subnet-view';
+import type { SubnetHost, SubnetView } from '../subnet-view';
 
-const on = (host: Host) => ({ table: 'address' as const, id: host.address.id });
-const moveToFree = (host: Host): Remedy => ({
+const on = (host: SubnetHost) => ({ table: 'address' as const, id: host.address.id });
+const moveToFree = (host: SubnetHost): Remedy => ({
   label: 'Move it to the next free address',
   operation: 'moveToFree',
   input: { address: host.address.id },
 });
-const at = (host: Host) => formatAddress(host.address.address);
+const at = (host: SubnetHost) => formatAddress(host.address.address);
 
 const addressOutside: SubnetCheck = {
   id: 'address-outside',
@@ -248,7 +248,7 @@ const groupMac: SubnetCheck = {
   },
 };
 
-export const clearMac = (host: Pick<Host, 'interface' | 'device'>): Remedy => ({
+export const clearMac = (host: Pick<SubnetHost, 'interface' | 'device'>): Remedy => ({
   label: `Clear the MAC of ${host.device.name}`,
   operation: 'edit',
   input: { table: 'interface', id: host.interface.id, set: { mac: null }, seen: { mac: host.interface.mac } },
@@ -260,7 +260,7 @@ const list = (addresses: readonly IpAddress[]) => addresses.map(formatAddress).j
 /** What a host's own settings get wrong, in words; a stop when its gateway is not in the network it believes in. */
 function contradictions(
   plan: Plan,
-  host: Host,
+  host: SubnetHost,
   { subnet, gateways }: SubnetView,
 ): { text: string; stop: boolean }[] {
   const { ownLength, ownGateway, ownDns } = host.interface;

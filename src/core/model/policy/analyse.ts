@@ -17,7 +17,7 @@ const plainRule = memo(({ note: _note, log: _log, ...rule }: Rule): PlainRule =>
 export const plainRulesOf = derive((plan): readonly PlainRule[] => rulesOf(plan).map(plainRule));
 
 /** Does a rule hold on a day? Its last day is included. */
-export const holds = (rule: Pick<Rule, 'enabled' | 'until'>, today: string | null): boolean =>
+export const ruleHolds = (rule: Pick<Rule, 'enabled' | 'until'>, today: string | null): boolean =>
   rule.enabled && (rule.until === null || today === null || rule.until >= today);
 
 export interface Judged {
@@ -57,7 +57,7 @@ export const analyse = (plan: Plan, today: string | null = null): readonly Judge
 const judgedOn = deriveBy((plan, today: string): readonly Judged[] => judge(plan, today || null));
 
 function judge(plan: Plan, today: string | null): Judged[] {
-  const rules = plainRulesOf(plan).filter((rule) => holds(rule, today));
+  const rules = plainRulesOf(plan).filter((rule) => ruleHolds(rule, today));
   const boxes = rules.map((rule) => boxesOfRule(plan, rule));
   const near = neighbours(boxes);
   return rules.map((rule, at): Judged => {

@@ -1,6 +1,6 @@
 import { type IpAddress, contains } from '../../address';
 import { derive, type Plan, type Device, type Zone, type RecordRef } from '../../plan';
-import { type PlainRule, holds, plainRulesOf } from './analyse';
+import { type PlainRule, ruleHolds, plainRulesOf } from './analyse';
 import { type TrafficRange, rangesMeet } from './traffic-range';
 import { filterOf } from './enforce';
 import { serviceNames } from './services';
@@ -19,7 +19,7 @@ export const wantedText = ({ protocol, port }: Wanted): string =>
   protocol === 'icmp' ? (port === 8 ? 'ping' : `icmp ${port}`) : `${protocol} ${port}`;
 
 /** One side of a packet at a box: in a segment, outside an uplink, behind a tunnel, or the box itself. */
-export type Side =
+export type PacketSide =
   | { readonly vlan: string }
   | { readonly uplink: string }
   | { readonly tunnel: string }
@@ -34,7 +34,7 @@ export interface Verdict {
   readonly zones: { readonly from: Zone; readonly to: Zone } | null;
 }
 
-export function zoneOfSide(plan: Plan, side: Side): Zone | undefined {
+export function zoneOfSide(plan: Plan, side: PacketSide): Zone | undefined {
   if ('vlan' in side) return zoneOfVlan(plan, side.vlan);
   const zones = zonesOf(plan);
   if ('uplink' in side) return zones.find(({ uplinks }) => uplinks.includes(side.uplink));
@@ -65,7 +65,7 @@ export function ruleFor(
   ];
   const at = spoken(plan).findIndex(
     ({ rule, boxes }) =>
-      holds(rule, today) && (rule.device === null || rule.device === box) && meets(boxes, packet),
+      ruleHolds(rule, today) && (rule.device === null || rule.device === box) && meets(boxes, packet),
   );
   return at < 0 ? null : { rule: spoken(plan)[at]!.rule, place: at + 1 };
 }
@@ -121,7 +121,7 @@ export function decide(
   plan: Plan,
   device: Device,
   packet: { readonly from: IpAddress; readonly to: IpAddress; readonly wanted: Wanted },
-  sides: { readonly from: Side; readonly to: Side; readonly opened?: RecordRef },
+  sides: { readonly from: PacketSide; readonly to: PacketSide; readonly opened?: RecordRef },
   today: string | null,
 ): Verdict {
   if (filterOf(plan, device) === 'none') return pass(true, `${device.name} has no filter`);

@@ -1,8 +1,16 @@
-export { type PlainRule, analyse, holds, plainRulesOf, rulesOf } from './analyse';
+export { type PlainRule, analyse, ruleHolds, plainRulesOf, rulesOf } from './analyse';
 export { RangeIndex } from './range-index';
-export { type TrafficRange, type Span, anyMeet, rangesMeet, gaps, subtract, without } from './traffic-range';
 export {
-  type Side,
+  type TrafficRange,
+  type Span,
+  anyMeet,
+  rangesMeet,
+  gaps,
+  subtract,
+  rangeWithout,
+} from './traffic-range';
+export {
+  type PacketSide,
   type Verdict,
   type Wanted,
   cellVerdict,
@@ -31,4 +39,13 @@ export {
 } from './traffic';
 export { partiesLine, typedParties, typedServices } from './typed';
 export { partiesText, ruleText } from './words';
-export { type Passing, cellOf, isOutside, passing, passings, vlansIn, zoneOfVlan, zonesOf } from './zones';
+export {
+  type Passing,
+  cellOf,
+  isOutside,
+  passing,
+  passingOfPairs,
+  vlansOfZone,
+  zoneOfVlan,
+  zonesOf,
+} from './zones';

@@ -11,7 +11,7 @@ export const rangesMeet = (a: TrafficRange, b: TrafficRange): boolean =>
   meets(a[0], b[0]) && meets(a[1], b[1]) && meets(a[2], b[2]);
 
 /** What is left of a box without another: at most six boxes that do not overlap. */
-export function without(box: TrafficRange, cut: TrafficRange): TrafficRange[] {
+export function rangeWithout(box: TrafficRange, cut: TrafficRange): TrafficRange[] {
   if (!rangesMeet(box, cut)) return [box];
   const left: TrafficRange[] = [];
   const rest: [Span, Span, Span] = [box[0], box[1], box[2]];
@@ -34,7 +34,7 @@ export function subtract(boxes: readonly TrafficRange[], cuts: readonly TrafficR
   let left: TrafficRange[] = [...boxes];
   for (const cut of cuts) {
     if (left.length === 0) break;
-    left = left.flatMap((box) => without(box, cut));
+    left = left.flatMap((box) => rangeWithout(box, cut));
   }
   return left;
 }

@@ -29,7 +29,7 @@ export const zoneOfVlan = (plan: Plan, vlan: string): Zone | undefined => zoneBy
 
 /** Does a zone lie outside: are there uplinks in it? */
 export const isOutside = (zone: Zone): boolean => zone.uplinks.length > 0;
-export const vlansIn = (plan: Plan, zone: Zone): readonly PlainVlan[] =>
+export const vlansOfZone = (plan: Plan, zone: Zone): readonly PlainVlan[] =>
   plan.zone.get(zone.id) === zone ? membersBy(plan, zone.id) : membersOf(plan, zone);
 const membersOf = (plan: Plan, zone: Zone): readonly PlainVlan[] =>
   plainVlansOf(plan).filter(({ id }) => zone.vlans.includes(id));
@@ -94,7 +94,7 @@ export function passing(plan: Plan, from: Zone, to: Zone): Passing {
       from.manages ? [...gatewayServices, ...managementServices] : gatewayServices,
     );
   if (isOutside(to)) {
-    const wishes = new Set(vlansIn(plan, from).map(({ internet }) => internet));
+    const wishes = new Set(vlansOfZone(plan, from).map(({ internet }) => internet));
     if (wishes.size > 1) return usual('wish', 'some of its segments may reach the Internet');
     return wishes.has(true)
       ? usual('allow', 'its segments may reach the Internet')
@@ -104,7 +104,7 @@ export function passing(plan: Plan, from: Zone, to: Zone): Passing {
 }
 
 /** What passes in every pair of zones, row by row in their order. */
-export const passings = derive((plan): readonly Passing[] => {
+export const passingOfPairs = derive((plan): readonly Passing[] => {
   const zones = zonesOf(plan);
   return zones.flatMap((from) => zones.map((to) => passing(plan, from, to)));
 });

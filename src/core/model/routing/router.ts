@@ -84,7 +84,7 @@ export function legUp(plan: Plan, router: Router, vlan: string): boolean {
 }
 
 /** Where a router sends a packet on. */
-export type Way =
+export type NextHop =
   | { readonly by: 'leg'; readonly leg: Leg }
   | { readonly by: 'route'; readonly route: Route; readonly leg: Leg | null }
   | { readonly by: 'tunnel'; readonly tunnel: Tunnel }
@@ -96,10 +96,10 @@ const DEFAULT = -1;
  * The way of the longest prefix (RFC 1812 section 5.2.4.3): what it stands in, then static routes, then tunnels, last the
  * first uplink that is on, which is the way to everything else. Null when it knows none.
  */
-export function wayTo(plan: Plan, router: Router, to: IpAddress): Way | null {
-  let best: Way | null = null;
+export function wayTo(plan: Plan, router: Router, to: IpAddress): NextHop | null {
+  let best: NextHop | null = null;
   let length = DEFAULT - 1;
-  const offer = (way: Way, bits: number) => {
+  const offer = (way: NextHop, bits: number) => {
     if (bits > length) {
       best = way;
       length = bits;

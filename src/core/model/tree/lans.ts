@@ -16,7 +16,7 @@ export interface LanPort {
   readonly speed: number;
 }
 
-export interface Lan {
+export interface SharedLan {
   readonly ports: readonly LanPort[];
 }
 
@@ -39,7 +39,7 @@ export function lansOf(
   fabric: Fabric,
   part: (bridge: number, index: number) => Part,
   joined: (from: { bridge: number; port: number }, to: { bridge: number; port: number }) => boolean,
-): Lan[] {
+): SharedLan[] {
   const { bridges, seats, links } = fabric;
   const parts: number[] = [];
   const root = (at: number): number => {

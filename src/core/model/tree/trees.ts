@@ -1,7 +1,7 @@
 import { type Plan, plainVlansOf } from '../../plan';
 import { DEFAULT_VID, EVERY, VidSet, isMember, type Fabric, enters, leaves } from '../wiring';
 import { type End, type Role, type Topology, type Tree, computeTree } from './compute';
-import { type Lan, type LanPort, type Part, lansOf } from './lans';
+import { type SharedLan, type LanPort, type Part, lansOf } from './lans';
 import { type Ring, ringsIn } from './ring';
 import {
   type BridgeSettings,
@@ -99,7 +99,7 @@ class Growing {
   /** `places` are all boxes that take part, also those that hear nobody. */
   shape(
     number: number,
-    lans: readonly Lan[],
+    lans: readonly SharedLan[],
     places: readonly number[],
     region: (place: number) => number,
   ): Shape {
@@ -175,7 +175,7 @@ class Growing {
   };
 
   /** The LANs of the common tree, after the guards have switched off what hears somebody. */
-  commonLans(): Lan[] {
+  commonLans(): SharedLan[] {
     const lans = lansOf(this.fabric, this.commonPart, () => true);
     for (const { ports } of lans)
       if (ports.length > 1)
@@ -245,7 +245,7 @@ function block(blocked: Map<string, VidSet>, { ports }: LanPort, vid: number): v
 function growInstances(
   growing: Growing,
   common: Grown,
-  lans: readonly Lan[],
+  lans: readonly SharedLan[],
   regions: readonly number[],
 ): Grown[] {
   const { plan, fabric, settings } = growing;

@@ -61,5 +61,5 @@ export const protocolsMeet = (a: Listener['protocol'], b: Listener['protocol']):
   a === 'both' || b === 'both' || a === b;
 
 /** The registered service at a port; undefined for none. */
-export const serviceAt = (protocol: Listener['protocol'], port: number): KnownService | undefined =>
+export const knownServiceAt = (protocol: Listener['protocol'], port: number): KnownService | undefined =>
   knownServices.find((service) => service.port === port && protocolsMeet(service.protocol, protocol));

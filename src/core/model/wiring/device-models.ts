@@ -171,7 +171,7 @@ export const shelf: readonly Model[] = [
 
 export const modelById: ReadonlyMap<string, Model> = new Map(shelf.map((entry) => [entry.id, entry]));
 
-export interface Place {
+export interface PortPlace {
   readonly number: number;
   readonly row: number;
   readonly column: number;
@@ -191,8 +191,8 @@ function placeIn({ count, rows, numbering = 'odd-above', fromRight = false }: Po
 }
 
 /** Where the ports of blocks stand on the face, numbered from 1 block by block. */
-export function placesOf(blocks: readonly PortBlock[]): Place[] {
-  const places: Place[] = [];
+export function placesOf(blocks: readonly PortBlock[]): PortPlace[] {
+  const places: PortPlace[] = [];
   let number = 1;
   let left = 0;
   for (const block of blocks) {

@@ -46,7 +46,7 @@ export {
   parked,
   trunk,
   undecided,
-  uplink,
+  uplinkRole,
   vlansIn,
 } from './roles';
 export { type Model, type PortBlock, modelById, numberings, placesOf, shelf } from './device-models';

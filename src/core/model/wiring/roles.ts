@@ -52,7 +52,7 @@ export const parked = (plan: Plan): Carried => {
   return { ...nothingCarried, role: 'parked', pvid: parking, untagged: parking, accepts: 'untagged' };
 };
 
-export const uplink: Carried = { ...nothingCarried, role: 'uplink' };
+export const uplinkRole: Carried = { ...nothingCarried, role: 'uplink' };
 /** Does any frame pass? Not when it is off, defective, parked or faces a provider. */
 export const isOpen = (port: Pick<Port, 'enabled' | 'defective' | 'role'>): boolean =>
   port.enabled && !port.defective && port.role !== 'parked' && port.role !== 'uplink';

@@ -14,10 +14,10 @@ import {
 /** Kinds that only join cables: a frame passes from the front to the rear of the same number. */
 export const isPassive = (kind: Device['kind']): boolean => kind === 'patch-panel' || kind === 'outlet';
 
-export type Side = Cable['fromSide'];
+export type CableSide = Cable['fromSide'];
 export interface CableEnd {
   readonly port: string;
-  readonly side: Side;
+  readonly side: CableSide;
 }
 
 /** A way a frame can go between two ports of boxes or end devices, over one or more cables and panels. */
@@ -47,7 +47,7 @@ interface Plugged extends CableEnd {
   readonly cable: string;
 }
 /** By port, for each side. Where several cables are in one socket (a mistake), they come by id. */
-type Sockets = Readonly<Record<Side, Map<string, readonly Plugged[]>>>;
+type Sockets = Readonly<Record<CableSide, Map<string, readonly Plugged[]>>>;
 
 interface Wiring {
   readonly cables: readonly Cable[];
@@ -59,7 +59,7 @@ interface Wiring {
 const NOTHING: readonly Plugged[] = [];
 const NO_PANELS: readonly string[] = [];
 
-function plug(sockets: Sockets, port: string, side: Side, plugged: Plugged): void {
+function plug(sockets: Sockets, port: string, side: CableSide, plugged: Plugged): void {
   const known = sockets[side].get(port);
   const list = known ? [...known, plugged].sort((a, b) => (a.cable < b.cable ? -1 : 1)) : [plugged];
   sockets[side].set(port, list);
@@ -68,7 +68,7 @@ function lay(sockets: Sockets, { id, from, fromSide, to, toSide }: Cable): void 
   plug(sockets, from, fromSide, { cable: id, port: to, side: toSide });
   plug(sockets, to, toSide, { cable: id, port: from, side: fromSide });
 }
-function unplug(sockets: Sockets, port: string, side: Side, cable: string): void {
+function unplug(sockets: Sockets, port: string, side: CableSide, cable: string): void {
   const left = (sockets[side].get(port) ?? NOTHING).filter((plugged) => plugged.cable !== cable);
   if (left.length > 0) sockets[side].set(port, left);
   else sockets[side].delete(port);

@@ -1,13 +1,13 @@
 import { note, oneOf, ref, whole } from './fields';
 import { type Looked, kind } from './kind';
-import { portTitle } from './port';
+import { titleOfPort } from './port';
 
 export const cableMedia = ['copper', 'multi-mode', 'single-mode', 'direct-attach'] as const;
 export const cableSides = ['front', 'rear'] as const;
 
 const end = (plan: Looked, id: string): string => {
-  const port = plan.port!.get(id) as Parameters<typeof portTitle>[1] | undefined;
-  return port ? portTitle(plan, port) : 'a port';
+  const port = plan.port!.get(id) as Parameters<typeof titleOfPort>[1] | undefined;
+  return port ? titleOfPort(plan, port) : 'a port';
 };
 
 /** A cable between two ports. On panels and outlets the side says whether it ends in front or behind. */

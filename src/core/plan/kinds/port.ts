@@ -6,7 +6,7 @@ export const portMedia = ['copper', 'fibre', 'combo', 'inner'] as const;
 export const selfRoles = ['no', 'neighbour', 'mac'] as const;
 
 /** A port as people say it: SW-A 7; the inner port by what it is; the only socket of an end device by its name. */
-export function portTitle(
+export function titleOfPort(
   plan: Looked,
   { device, number }: { readonly device: string; readonly number: number },
 ): string {
@@ -49,6 +49,6 @@ export const port = kind({
     profile: ref('profile', 'cleared', 'profile').nullable(),
     lag: ref('lag', 'cleared', 'bundle', { was: { name: 'aggregate', until: 5 } }).nullable(),
   },
-  title: (record, plan) => portTitle(plan, record),
+  title: (record, plan) => titleOfPort(plan, record),
   without: carriedWithout,
 });

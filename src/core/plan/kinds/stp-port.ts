@@ -1,6 +1,6 @@
 import { flag, oneOf, ref, whole } from './fields';
 import { kind } from './kind';
-import { portTitle } from './port';
+import { titleOfPort } from './port';
 
 export const guards = ['none', 'root', 'bpdu', 'filter'] as const;
 
@@ -24,7 +24,7 @@ export const stpPort = kind({
     guard: oneOf('guard', guards, { column: 'guard_kind' }),
   },
   title: ({ port, instance }, plan) => {
-    const at = plan.port!.get(port) as Parameters<typeof portTitle>[1] | undefined;
-    return `${at ? portTitle(plan, at) : 'a port'} in tree ${instance}`;
+    const at = plan.port!.get(port) as Parameters<typeof titleOfPort>[1] | undefined;
+    return `${at ? titleOfPort(plan, at) : 'a port'} in tree ${instance}`;
   },
 });

@@ -1,13 +1,6 @@
 import { deriveBy, memo, type Plan, type Question, portTitle } from '../../plan';
 import { wantedText } from '../../model/policy';
-import {
-  type Answer,
-  type Question as Asked,
-  type Receiver,
-  type Sender,
-  nameOfReceiver,
-  probe,
-} from '../probe';
+import { type Answer, type ProbeQuestion, type Receiver, type Sender, nameOfReceiver, probe } from '../probe';
 
 const sorted = memo((questions: Plan['question']) =>
   [...questions.values()].sort((a, b) => (a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : a.id < b.id ? -1 : 1)),
@@ -15,7 +8,7 @@ const sorted = memo((questions: Plan['question']) =>
 export const questionsOf = (plan: Plan): readonly Question[] => sorted(plan.question);
 
 /** A question as the probe takes it. */
-export function askedBy(question: Question): Asked {
+export function askedBy(question: Question): ProbeQuestion {
   const { fromPort, fromDevice, fromVlan, toDevice, toVlan, toAddress, toGateway, protocol, port } = question;
   const from: Sender =
     fromPort !== null
@@ -39,11 +32,11 @@ export function askedBy(question: Question): Asked {
 }
 
 /** The ends of a question as fields of a record. */
-export const fieldsOf = ({
+export const questionFields = ({
   from,
   to,
   wanted,
-}: Asked): Omit<Question, 'id' | 'rank' | 'expected' | 'why'> => ({
+}: ProbeQuestion): Omit<Question, 'id' | 'rank' | 'expected' | 'why'> => ({
   fromPort: 'port' in from ? from.port : null,
   fromDevice: 'device' in from ? from.device : null,
   fromVlan: 'vlan' in from ? from.vlan : null,

@@ -6,7 +6,7 @@ import { type Plan, type Address, type Pool, type Subnet, type Vlan, addressesOf
 import { type AddressUse, layoutOfSubnet } from '@/core/model/segments';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
-import { useFindings, placeOf } from '../../session/open-findings';
+import { useFindings, locationOf } from '../../session/open-findings';
 import { useView } from '../../session/view';
 import { textOn } from '../../parts/colour';
 import { fillOf } from '../../parts/inside-bar';
@@ -66,7 +66,7 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
   const wrong = useMemo(() => {
     const ids = findings
       .filter((finding) => !finding.accepted && finding.severity !== 'note')
-      .map((finding) => placeOf(plan, finding).address);
+      .map((finding) => locationOf(plan, finding).address);
     return new Set(ids);
   }, [findings, plan]);
   const pools = [...shown.pool.group(subnet.id).values()];

@@ -6,7 +6,7 @@ import { formatAddress } from '@/core/address';
 import { type Plan, type Address, type Subnet, deviceKinds, addressesOf, hostOf } from '@/core/plan';
 import { typedAddress, useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
-import { type JudgedFinding, placeOf, useFindings } from '../../session/open-findings';
+import { type JudgedFinding, locationOf, useFindings } from '../../session/open-findings';
 import { useView } from '../../session/view';
 import { type Columns, ColumnChoice, useColumns } from '../../parts/columns';
 import { Choice, Field } from '../../parts/field';
@@ -49,7 +49,7 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
   const byAddress = useMemo(() => {
     const map = new Map<string, JudgedFinding>();
     for (const finding of findings) {
-      const { address } = placeOf(plan, finding);
+      const { address } = locationOf(plan, finding);
       if (address && !finding.accepted && !map.has(address)) map.set(address, finding);
     }
     return map;

@@ -22,7 +22,7 @@ function shared<F extends keyof Port>(ports: readonly Port[], field: F): Port[F]
 }
 
 /** What ports are, beside what they carry. What many have in common is set for all of them at once. */
-export function PortFacts({
+export function PortFactsList({
   plan,
   ports,
   passive,

@@ -21,7 +21,7 @@ import { Jacket } from '../../parts/jacket';
 import { FollowFrame } from './follow-frame';
 import { PortCable } from './port-cable';
 import { PortProfiles } from './port-profiles';
-import { PortFacts } from './port-facts';
+import { PortFactsList } from './port-facts';
 import { Problem } from '../../parts/problem';
 
 type Role = Port['role'];
@@ -115,7 +115,7 @@ export function PortInspector({ plan, ports }: { plan: Plan; ports: readonly Por
           Take the bundle apart
         </button>
       )}
-      <PortFacts plan={plan} ports={ports} passive={passive} />
+      <PortFactsList plan={plan} ports={ports} passive={passive} />
     </section>
   );
 }

@@ -4,7 +4,7 @@ import { type FormEvent, useState } from 'react';
 import { ColumnHeads } from '../../parts/column-heads';
 import { formatAddress, formatPrefix } from '@/core/address';
 import { type Plan, type Forward, type Uplink, addressesOn, portsText } from '@/core/plan';
-import { cardNamed, forwardsOf, targetOf, serviceAt } from '@/core/model/uplink';
+import { cardNamed, forwardsOf, targetOf, knownServiceAt } from '@/core/model/uplink';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
@@ -41,7 +41,7 @@ function Row({ plan, forward }: { plan: Plan; forward: Forward }) {
   const { forward: chosen, set } = useView();
   const target = targetOf(plan, forward);
   const address = addressesOn(plan, forward.target)[0];
-  const service = serviceAt(forward.protocol, forward.inside);
+  const service = knownServiceAt(forward.protocol, forward.inside);
   return (
     <tr
       aria-selected={chosen === forward.id}

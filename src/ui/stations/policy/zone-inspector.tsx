@@ -1,7 +1,7 @@
 'use client';
 
 import { type Plan, type Zone, vlansOf } from '@/core/plan';
-import { explainZone, vlansIn, zoneOfVlan } from '@/core/model/policy';
+import { explainZone, vlansOfZone, zoneOfVlan } from '@/core/model/policy';
 import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
@@ -31,7 +31,7 @@ export function ZoneInspector({ plan, zone }: { plan: Plan; zone: Zone }) {
       <p aria-label="In one sentence" role="note" className="my-2 border-l-4 border-ink pl-2 text-[14px]">
         {explainZone(plan, zone)}
       </p>
-      <Cautions purposes={vlansIn(plan, zone).map(({ purpose }) => purpose)} />
+      <Cautions purposes={vlansOfZone(plan, zone).map(({ purpose }) => purpose)} />
       <Property label="Name">
         <Field
           label="Name of the zone"
@@ -54,7 +54,7 @@ export function ZoneInspector({ plan, zone }: { plan: Plan; zone: Zone }) {
       />
       <h3 className="pt-2 text-[14px] font-bold">In it</h3>
       <ul aria-label={`In ${zone.name}`}>
-        {vlansIn(plan, zone)
+        {vlansOfZone(plan, zone)
           .map(({ id }) => plan.vlan.get(id)!)
           .map((vlan) => (
             <li key={vlan.id} className="flex items-center gap-2 py-0.5">

@@ -7,7 +7,7 @@ import {
   type Asking,
   askAll,
   askedBy,
-  fieldsOf,
+  questionFields,
   questionText,
   senderTitle,
   type Answer,
@@ -26,7 +26,7 @@ import { Choice } from '../../parts/field';
 import { WorksMark } from '../../parts/works-mark';
 import { Remedies } from '../../shell/remedies';
 import { SiteMap } from '../gear/site-map';
-import { Way, useAnswer } from '../../shell/probe-bar';
+import { PacketWay, useAnswer } from '../../shell/probe-bar';
 import { TypedLine } from './ends';
 
 const expectedWords = { delivered: 'gets through', stopped: 'is stopped' } as const;
@@ -189,7 +189,7 @@ function Keep({ plan }: { plan: Plan }) {
         operation: 'addQuestion',
         input: {
           ...wireOf(
-            fieldsOf({
+            questionFields({
               from: typedSender(plan, typed.from),
               to: typedReceiver(plan, typed.to),
               wanted: typedWanted(plan, typed.service),
@@ -267,7 +267,7 @@ function Keep({ plan }: { plan: Plan }) {
 }
 
 /** As an operation takes it. */
-const wireOf = (fields: ReturnType<typeof fieldsOf>) => ({
+const wireOf = (fields: ReturnType<typeof questionFields>) => ({
   ...fields,
   toAddress: fields.toAddress === null ? null : formatAddress(fields.toAddress),
 });
@@ -316,8 +316,8 @@ function Answered({
         <SiteMap plan={plan} marks={marks} />
       </div>
       <div className="grid gap-x-6 gap-y-2 min-[900px]:grid-cols-2">
-        <Way title="Forth" steps={answer.forth} />
-        {answer.back.length > 0 && <Way title="And back" steps={answer.back} />}
+        <PacketWay title="Forth" steps={answer.forth} />
+        {answer.back.length > 0 && <PacketWay title="And back" steps={answer.back} />}
       </div>
     </section>
   );

@@ -3,7 +3,13 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { levelWords, type FaultReport, type Report, type Telling, type ExerciseView } from '@/core/exercises';
+import {
+  levelWords,
+  type FaultReport,
+  type ExerciseReport,
+  type Telling,
+  type ExerciseView,
+} from '@/core/exercises';
 import { setExercise } from '../../session/exercise';
 import { ColumnHeads } from '../../parts/column-heads';
 import { Problem } from '../../parts/problem';
@@ -19,7 +25,7 @@ const minutes = (from: string, to: string) =>
   Math.max(1, Math.round((Date.parse(to) - Date.parse(from)) / 60_000));
 
 /** What became of an exercise: what was done, what each test could have told, and what the mending broke. */
-export function ExerciseReport({ exercise, report }: { exercise: ExerciseView; report: Report }) {
+export function ExerciseReport({ exercise, report }: { exercise: ExerciseView; report: ExerciseReport }) {
   const { seed, level, original, startedAt, endedAt, learner } = exercise;
   const router = useRouter();
   const [problem, setProblem] = useState('');

@@ -6,7 +6,7 @@ import { SetExercise } from './set-exercise';
 import { Solving } from './solving';
 
 /** Faults to find: sets an exercise, is where it is solved, and shows what became of it. */
-export function Exercise() {
+export function ExercisePanel() {
   const exercise = useSite((state) => state.exercise);
   if (!exercise) return <SetExercise />;
   return exercise.report ? (

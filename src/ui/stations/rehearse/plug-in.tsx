@@ -17,7 +17,7 @@ const hours = (seconds: number) =>
   seconds % 3600 === 0 ? `${seconds / 3600} h` : `${Math.round(seconds / 60)} min`;
 
 /** Plugs a laptop into any port and shows what DHCP makes of it. */
-export function PlugIn({ plan }: { plan: Plan }) {
+export function PlugInPanel({ plan }: { plan: Plan }) {
   const chosen = useView((state) => state.ports[0]);
   const first = useMemo(() => firstPort(plan, chosen), [plan, chosen]);
   const [typed, setTyped] = useState<string | null>(null);

@@ -4,9 +4,9 @@ import { usePlan } from '../../session/context';
 import { type Rehearsal, useView } from '../../session/view';
 import { StationHead } from '../../parts/station-head';
 import { Ask } from './ask';
-import { Exercise } from './exercise';
-import { PlugIn } from './plug-in';
-import { Trees } from './trees';
+import { ExercisePanel } from './exercise';
+import { PlugInPanel } from './plug-in';
+import { TreesPanel } from './trees';
 import { WhatIf } from './what-if';
 
 const tabs: readonly (readonly [Rehearsal, string])[] = [
@@ -40,10 +40,10 @@ export function RehearseStation() {
         </div>
       </StationHead>
       {rehearsal === 'ask' && <Ask plan={plan} />}
-      {rehearsal === 'dhcp' && <PlugIn plan={plan} />}
+      {rehearsal === 'dhcp' && <PlugInPanel plan={plan} />}
       {rehearsal === 'what-if' && <WhatIf plan={plan} />}
-      {rehearsal === 'trees' && <Trees plan={plan} />}
-      {rehearsal === 'exercise' && <Exercise />}
+      {rehearsal === 'trees' && <TreesPanel plan={plan} />}
+      {rehearsal === 'exercise' && <ExercisePanel />}
     </>
   );
 }

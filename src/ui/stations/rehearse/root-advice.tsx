@@ -2,7 +2,7 @@
 
 import { type Remedy, type Plan, boxOf } from '@/core/plan';
 import { fabric, atRisk, rootCandidates } from '@/core/model/switching';
-import { sharesOf } from '@/core/edit';
+import { halvesOf } from '@/core/edit';
 import { formatVids, type Reasons, type Grown } from '@/core/model/tree';
 import { Remedies } from '../../shell/remedies';
 
@@ -28,7 +28,7 @@ function Part({ plan, tree, part }: { plan: Plan; tree: Grown; part: readonly nu
   const [first, second] = ranked;
   if (!first || !second) return null;
   const name = (device: string) => plan.device.get(device)!.name;
-  const { first: half, second: other } = sharesOf(plan);
+  const { first: half, second: other } = halvesOf(plan);
   const vids = (list: typeof half) => formatVids(list.map(({ vid }) => vid)).replaceAll(',', ', ');
   const carry = atRisk(plan);
   const able =

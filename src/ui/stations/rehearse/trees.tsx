@@ -45,7 +45,7 @@ function shownOf(plan: Plan, key: string) {
 }
 
 /** Roots, roles and states of every tree, each with the comparison that decided it; and the settings behind them. */
-export function Trees({ plan }: { plan: Plan }) {
+export function TreesPanel({ plan }: { plan: Plan }) {
   const [key, setKey] = useState('');
   const { grown, rings, blocked, tree, reasons, marks } = useMemo(() => shownOf(plan, key), [plan, key]);
   return (

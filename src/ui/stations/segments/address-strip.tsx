@@ -8,7 +8,7 @@ import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { textOn } from '../../parts/colour';
 import {
-  type Span,
+  type StripSpan,
   type StripSegment,
   freeRuns,
   spaceSpans,
@@ -34,7 +34,7 @@ export function AddressStrip() {
   const spans = useMemo(() => spaceSpans(plan), [plan]);
   const [chosen, setChosen] = useState(0);
   const space = spans[Math.min(chosen, spans.length - 1)];
-  const [zoom, setZoom] = useState<Span | null>(null);
+  const [zoom, setZoom] = useState<StripSpan | null>(null);
   const [drag, setDrag] = useState<Drag | null>(null);
   const [message, setMessage] = useState('');
   const strip = useRef<HTMLDivElement>(null);
@@ -305,10 +305,10 @@ export function AddressStrip() {
   );
 }
 
-const sizeOfSpan = (span: Span): number => span.to - span.from + 1;
+const sizeOfSpan = (span: StripSpan): number => span.to - span.from + 1;
 
 /** The part of the space that is in use, with a little air. */
-function usedSpan(segments: readonly StripSegment[], space: Span): Span | null {
+function usedSpan(segments: readonly StripSegment[], space: StripSpan): StripSpan | null {
   if (segments.length === 0) return null;
   const from = Math.min(...segments.map((segment) => segment.from));
   const to = Math.max(...segments.map((segment) => segment.to));

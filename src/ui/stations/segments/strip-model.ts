@@ -11,20 +11,23 @@ import { type Plan, siteOf, type Subnet, type Vlan } from '@/core/plan';
 import { freeSpace } from '@/core/model/segments';
 
 /** What the strip draws, in addresses; the component turns it into pixels. */
-export interface Span {
+export interface StripSpan {
   readonly from: number;
   readonly to: number;
 }
 
-const spanOf = (prefix: Prefix): Span => ({ from: prefix.address as number, to: lastOf(prefix) as number });
+const spanOf = (prefix: Prefix): StripSpan => ({
+  from: prefix.address as number,
+  to: lastOf(prefix) as number,
+});
 
 /** The IPv4 space as runs of neighbouring addresses. */
-export function spaceSpans(plan: Plan): Span[] {
+export function spaceSpans(plan: Plan): StripSpan[] {
   const blocks = siteOf(plan)
     .space.filter((block) => typeof block.address === 'number')
     .sort(comparePrefixes)
     .map(spanOf);
-  const spans: Span[] = [];
+  const spans: StripSpan[] = [];
   for (const block of blocks) {
     const last = spans.at(-1);
     if (last && block.from <= last.to + 1)
@@ -34,12 +37,12 @@ export function spaceSpans(plan: Plan): Span[] {
   return spans;
 }
 
-export interface StripSegment extends Span {
+export interface StripSegment extends StripSpan {
   readonly subnet: Subnet;
   readonly vlan: Vlan;
 }
 
-export function stripSegments(plan: Plan, view: Span): StripSegment[] {
+export function stripSegments(plan: Plan, view: StripSpan): StripSegment[] {
   const segments: StripSegment[] = [];
   for (const subnet of plan.subnet.values()) {
     if (typeof subnet.prefix.address !== 'number') continue;
@@ -50,12 +53,12 @@ export function stripSegments(plan: Plan, view: Span): StripSegment[] {
   return segments.sort((a, b) => a.from - b.from);
 }
 
-export interface FreeRun extends Span {
+export interface FreeRun extends StripSpan {
   readonly text: string;
 }
 
 /** Free runs between segments, each with what it holds in words: whole /24s where there are, else its largest block. */
-export function freeRuns(plan: Plan, view: Span): FreeRun[] {
+export function freeRuns(plan: Plan, view: StripSpan): FreeRun[] {
   const runs: { from: number; to: number; blocks: Prefix[] }[] = [];
   for (const block of freeSpace(plan)) {
     if (typeof block.address !== 'number') continue;

@@ -21,7 +21,8 @@ import {
 } from '../../../plan';
 import { boxLinks } from '../../../model/switching';
 import type { Report } from '../../finding';
-import { boxCheck, gearCheck, ref } from './shared';
+import { onPort } from '../refs';
+import { boxCheck, gearCheck } from './shared';
 import { isCut } from './ways';
 
 /** Cables, and the power that runs over them. */
@@ -52,7 +53,7 @@ const twoCables = gearCheck('two-cables', function* (plan) {
       portTitle(plan, plan.port.get(cable.from === port.id ? cable.to : cable.from)!);
     yield {
       severity: 'stop',
-      on: ref(port),
+      on: onPort(port),
       also: [first, ...others].map((cable) => ({ table: 'cable' as const, id: cable.id })),
       what: `${portTitle(plan, port)} holds ${others.length + 1} cables`,
       because: `One socket takes one plug; recorded are ${[first, ...others].map(far).join(' and ')}.`,
@@ -105,7 +106,7 @@ function* unfit(plan: Plan, link: Link): Generator<Report> {
   yield {
     severity: 'fix',
     on: { table: 'cable', id: link.cables[0]! },
-    also: ends.map(ref),
+    also: ends.map(onPort),
     what: `The cable ${ends.map((port) => portTitle(plan, port)).join(' = ')} does not fit`,
     because: `${parts.join('; ')}.`,
   };
@@ -174,7 +175,7 @@ const parallelLinks = gearCheck('links-unbundled', function* (plan) {
     yield {
       severity: 'note',
       on: { table: 'cable', id: links[0]!.link.cables[0]! },
-      also: sides.flat().map(ref),
+      also: sides.flat().map(onPort),
       what: `${portsTitle(plan, sides[0]!)} and ${portsTitle(plan, sides[1]!)} are not bundled`,
       because: `Of ${links.length} links side by side, spanning tree blocks all but one; as a bundle all would carry.`,
       remedies: clean
@@ -208,8 +209,8 @@ const notPowered = gearCheck('not-powered', function* (plan) {
     const device = plan.device.get(port.device)!;
     yield {
       severity: 'fix',
-      on: ref(port),
-      also: [ref(source!)],
+      on: onPort(port),
+      also: [onPort(source!)],
       what: `${device.name} gets too little power`,
       because: `It asks for class ${port.poeClass} (${reservedFor(port.poeClass!)} W); ${portTitle(plan, source!)} gives ${gives}.`,
     };

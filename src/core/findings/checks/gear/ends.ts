@@ -1,8 +1,9 @@
-import { joinSegment } from '../../../rehearse';
+import { joinRemedy } from '../../../rehearse';
 import { type Port, portTitle, boxOf } from '../../../plan';
 import { boxLinks } from '../../../model/switching';
 import { innerPort } from '../../../model/wiring';
-import { assign, boxCheck, endsAt, gearCheck, ref, segmentsOf, vlanBoxCheck } from './shared';
+import { onPort } from '../refs';
+import { assign, boxCheck, endsAt, gearCheck, segmentsOf, vlanBoxCheck } from './shared';
 
 /** Whether a port suits what is plugged into it. */
 
@@ -16,12 +17,12 @@ const trunkToEnd = vlanBoxCheck('trunk-to-end', function* (plan, { ports }) {
     if (!deaf && port.taggedMode === 'list') continue;
     yield {
       severity: deaf ? 'stop' : 'fix',
-      on: ref(port),
+      on: onPort(port),
       what: deaf ? `${end.name} hears only tagged frames` : `${end.name} gets every segment`,
       because: deaf
         ? `${portTitle(plan, port)} is a trunk without an untagged VLAN, and ${end.name} does not tag.`
         : `${portTitle(plan, port)} carries all segments to a ${end.kind.replaceAll('-', ' ')}: whoever owns it is in all of them.`,
-      remedies: home && !second ? [joinSegment(`Make it access ${home.vid} ${home.code}`, port, home)] : [],
+      remedies: home && !second ? [joinRemedy(`Make it access ${home.vid} ${home.code}`, port, home)] : [],
     };
   }
 });
@@ -38,13 +39,13 @@ const wrongSegment = vlanBoxCheck('port-wrong-segment', function* (plan, { ports
       const here = port.untagged === null ? undefined : plan.vlan.get(port.untagged);
       yield {
         severity: 'stop',
-        on: ref(port),
+        on: onPort(port),
         also: [{ table: 'device', id: end.id }],
         what: `${end.name} is plugged into the wrong segment`,
         because: `Its address is in ${home!.name} (${home!.vid}), and ${portTitle(plan, port)} is in ${here ? `${here.name} (${here.vid})` : 'none'}.`,
         remedies:
           endsAt(plan, port).length === 1
-            ? [joinSegment(`Put ${portTitle(plan, port)} in ${home!.vid} ${home!.code}`, port, home!)]
+            ? [joinRemedy(`Put ${portTitle(plan, port)} in ${home!.vid} ${home!.code}`, port, home!)]
             : [],
       };
     }
@@ -68,8 +69,8 @@ const accessToAp = gearCheck('access-to-ap', function* (plan) {
       const names = needed.map((id) => plan.vlan.get(id)!.name).join(', ');
       yield {
         severity: 'fix',
-        on: ref(port),
-        also: [ref(far), { table: 'cable', id: link.cables[0]! }],
+        on: onPort(port),
+        also: [onPort(far), { table: 'cable', id: link.cables[0]! }],
         what: `${device.name} hangs on an access port`,
         because: `It serves ${names} besides, and ${portTitle(plan, port)} lets only one segment through.`,
         remedies: [
@@ -93,7 +94,7 @@ const plainInTaggedPath = gearCheck('plain-switch-tagged', function* (plan) {
       if (port.taggedMode === 'list' && port.tagged.length === 0) continue;
       yield {
         severity: 'fix',
-        on: ref(port),
+        on: onPort(port),
         also: [{ table: 'cable', id: link.cables[0]! }],
         what: `Tagged segments run through ${device.name}, which knows no VLANs`,
         because: `Everything ${portTitle(plan, port)} sends with a tag reaches every port of ${device.name} unasked.`,

@@ -1,6 +1,7 @@
 import { rangeText, isOpen, vlansIn } from '../../../model/wiring';
 import { type Port, plainVlansOf, portTitle } from '../../../plan';
-import { assign, boxCheck, isCabled, leadsToBox, ref, vlanBoxCheck } from './shared';
+import { onPort } from '../refs';
+import { assign, boxCheck, isCabled, leadsToBox, vlanBoxCheck } from './shared';
 
 /** How single ports are set. */
 
@@ -17,7 +18,7 @@ const undecidedPorts = boxCheck('port-undecided', function* (plan, { box, device
   yield {
     severity: box.factory === 'default-vlan' ? 'fix' : 'stop',
     on: { table: 'box', id: box.id },
-    also: open.map(ref),
+    also: open.map(onPort),
     what: `${open.length === 1 ? 'A port' : `${open.length} ports`} of ${device.name} nobody decided`,
     because: `${open.length === 1 ? 'Port' : 'Ports'} ${rangeText(open)} ${open.length === 1 ? 'is' : 'are each'} as it left the factory, ${factory}.`,
     remedies: free.length === open.length ? [assign(`Park ${rangeText(free)}`, free, 'parked')] : [],
@@ -30,7 +31,7 @@ const unusedPorts = boxCheck('port-unused', function* (plan, { box, device, port
   yield {
     severity: 'note',
     on: { table: 'box', id: box.id },
-    also: free.map(ref),
+    also: free.map(onPort),
     what: `${device.name} has open ports without a cable`,
     because: `Whoever plugs into ${rangeText(free)} is in the network.`,
     remedies: [assign(`Park ${rangeText(free)}`, free, 'parked')],
@@ -43,7 +44,7 @@ const pvidDiffers = vlanBoxCheck('pvid-differs', function* (plan, { ports }) {
     const vlan = (id: string | null) => (id === null ? 'no VLAN' : `VLAN ${plan.vlan.get(id)!.vid}`);
     yield {
       severity: 'fix',
-      on: ref(port),
+      on: onPort(port),
       what: `PVID and untagged VLAN differ on ${portTitle(plan, port)}`,
       because: `Untagged frames go in as ${vlan(port.pvid)} (PVID) and come out of ${vlan(port.untagged)}: answers never arrive.`,
       remedies: [
@@ -62,7 +63,7 @@ const setsItself = boxCheck('port-sets-itself', function* (plan, { ports }) {
     if (port.setsItself === 'no' || (!port.exposed && !leadsToBox(plan, port))) continue;
     yield {
       severity: 'fix',
-      on: ref(port),
+      on: onPort(port),
       what: `${portTitle(plan, port)} sets its role itself`,
       because: port.exposed
         ? 'Strangers can reach it, and what they plug in decides what they are in.'
@@ -92,7 +93,7 @@ const exposedManagement = vlanBoxCheck('management-exposed', function* (plan, { 
     if (!vlan) continue;
     yield {
       severity: 'stop',
-      on: ref(port),
+      on: onPort(port),
       what: `${vlan.name} lies open at ${portTitle(plan, port)}`,
       because: 'Strangers can plug in there and talk to the switches themselves.',
       remedies: isCabled(plan, port) ? [] : [assign('Park it', [port], 'parked')],
@@ -108,7 +109,7 @@ const voiceWrong = vlanBoxCheck('voice-wrong', function* (plan, { ports }) {
     if (now?.purpose === 'voice') continue;
     yield {
       severity: 'fix',
-      on: ref(port),
+      on: onPort(port),
       what: `${portTitle(plan, port)} sends telephones to the wrong segment`,
       because: `It announces ${now ? `${now.name} (${now.vid}, ${now.purpose})` : 'no VLAN'} for voice.`,
       remedies: right
@@ -133,8 +134,8 @@ const nameTwiceOnBox = boxCheck('port-name-twice', function* (plan, { ports }) {
     else
       yield {
         severity: 'fix',
-        on: ref(port),
-        also: [ref(other)],
+        on: onPort(port),
+        also: [onPort(other)],
         what: `Two ports are called ${port.name} in the configuration`,
         because: `${portTitle(plan, other)} and ${portTitle(plan, port)} would be configured in one place.`,
         remedies: [

@@ -20,7 +20,6 @@ export const gearCheck = (id: string, find: SiteCheck['find']): SiteCheck => ({
   find,
 });
 
-export const ref = (port: Pick<Port, 'id'>) => ({ table: 'port' as const, id: port.id });
 export const isCabled = (plan: Plan, port: Pick<Port, 'id'>): boolean =>
   cablesAt(plan, { port: port.id, side: 'front' }).length > 0;
 

@@ -1,4 +1,4 @@
-import { carryNeeded } from '../../../rehearse';
+import { carryRemedy } from '../../../rehearse';
 import { portsTitle, egress, ingress, type WiredPort } from '../../../model/wiring';
 import {
   type Plan,
@@ -23,7 +23,8 @@ import {
 } from '../../../model/switching';
 import { settingsOf, stpPortOf } from '../../../model/tree';
 import type { VlanCheck } from '../../finding';
-import { gearCheck, ref } from './shared';
+import { onPort } from '../refs';
+import { gearCheck } from './shared';
 
 /** Whether VLANs get where they are used, and what happens to frames between two boxes. */
 
@@ -49,7 +50,7 @@ const vlanCheck = (id: string, find: VlanCheck['find']): VlanCheck => ({
 });
 
 const carry = (plan: Plan, vlan: Vlan, missing: readonly WiredPort[]): Remedy =>
-  carryNeeded(`Carry ${vlan.vid} on ${portsTitle(plan, missing)}`, vlan);
+  carryRemedy(`Carry ${vlan.vid} on ${portsTitle(plan, missing)}`, vlan);
 
 const vlanCut = vlanCheck('vlan-cut', function* (plan, vlan) {
   const missing = missingPorts(plan, vlan.id);
@@ -60,7 +61,7 @@ const vlanCut = vlanCheck('vlan-cut', function* (plan, vlan) {
   yield {
     severity: 'stop',
     on: { table: 'vlan', id: vlan.id },
-    also: missing.map(ref),
+    also: missing.map(onPort),
     what: `${vlan.name} does not get through`,
     because: `VLAN ${vlan.vid} is in ${islands.length} pieces (at ${parts.join(', ')}): ${portsTitle(plan, missing)} would have to carry it.`,
     remedies: [carry(plan, vlan, missing)],
@@ -74,7 +75,7 @@ const vlanNotRedundant = vlanCheck('vlan-not-redundant', function* (plan, vlan) 
   yield {
     severity: 'fix',
     on: { table: 'vlan', id: vlan.id },
-    also: missing.map(ref),
+    also: missing.map(onPort),
     what: `${vlan.name} has no second way`,
     because: `VLAN ${vlan.vid} works today, but ${portsTitle(plan, missing)} on another way between its users does not carry it: when a cable breaks, it is cut.`,
     remedies: [carry(plan, vlan, missing)],
@@ -123,7 +124,7 @@ const nativeMismatch = gearCheck('native-mismatch', function* (plan) {
     yield {
       severity: 'stop',
       on: { table: 'cable', id: link.cables[0]! },
-      also: [a, b].map(ref),
+      also: [a, b].map(onPort),
       what: `${named(joined.sent)} and ${named(joined.landed)} are joined`,
       because: `Between ${portTitle(plan, a)} and ${portTitle(plan, b)} untagged frames change segment: ${[
         there,
@@ -151,10 +152,10 @@ const innerNotMember = gearCheck('inner-not-member', function* (plan) {
       yield {
         severity: 'stop',
         on: { table: 'address', id: address.id },
-        also: [ref(inner)],
+        also: [onPort(inner)],
         what: `${device.name} does not hear ${vlan.name}`,
         because: `It has an address in VLAN ${vlan.vid}, but its inside is no member of it: nobody reaches it there.`,
-        remedies: [carryNeeded(`Carry ${vlan.vid} ${vlan.code} to ${device.name}`, vlan)],
+        remedies: [carryRemedy(`Carry ${vlan.vid} ${vlan.code} to ${device.name}`, vlan)],
       };
     }
   }

@@ -2,7 +2,7 @@ import { type Plan, type Forward, addressesOn, portsText, type Remedy } from '..
 import { takenBy } from '../../../edit';
 import {
   protocolsMeet,
-  serviceAt,
+  knownServiceAt,
   forwardsOf,
   listenersOf,
   targetOf,
@@ -132,7 +132,7 @@ const notOffered = internetCheck('forward-not-offered', function* (plan) {
 
 const exposed = internetCheck('forward-exposes', function* (plan) {
   for (const forward of enabled(plan)) {
-    const service = serviceAt(forward.protocol, forward.inside);
+    const service = knownServiceAt(forward.protocol, forward.inside);
     if (!service || (!service.plain && !service.control) || forward.sources.length > 0) continue;
     const target = targetOf(plan, forward);
     yield {

@@ -16,7 +16,7 @@ import {
   serviceNames,
   isOutside,
   passing,
-  vlansIn,
+  vlansOfZone,
   zoneOfVlan,
   zonesOf,
 } from '../../../model/policy';
@@ -76,13 +76,13 @@ const dns: SiteCheck = policyCheck('dns-not-allowed', function* (plan, today) {
 const MAY: ReadonlySet<Purpose> = new Set(['control-cell', 'supervisory', 'management', 'exchange']);
 
 const holdsCell = (plan: Plan, zone: Zone) =>
-  vlansIn(plan, zone).some(({ purpose }) => purpose === 'control-cell');
+  vlansOfZone(plan, zone).some(({ purpose }) => purpose === 'control-cell');
 
 const cellReachable: SiteCheck = policyCheck('control-cell-open', function* (plan) {
   for (const cell of plan.cell.values()) {
     const [from, to] = [plan.zone.get(cell.from)!, plan.zone.get(cell.to)!];
     if (cell.decision === 'deny' || from === to || !holdsCell(plan, to)) continue;
-    const strangers = vlansIn(plan, from).filter(({ purpose }) => !MAY.has(purpose));
+    const strangers = vlansOfZone(plan, from).filter(({ purpose }) => !MAY.has(purpose));
     if (strangers.length === 0 && !isOutside(from)) continue;
     const who = isOutside(from) ? 'the Internet' : from.name;
     yield {
@@ -109,7 +109,7 @@ const againstWish: SiteCheck = policyCheck('internet-against-wish', function* (p
   for (const cell of plan.cell.values()) {
     const [from, to] = [plan.zone.get(cell.from)!, plan.zone.get(cell.to)!];
     if (!isOutside(to) || isOutside(from) || passing(plan, from, to).decision !== 'allow') continue;
-    const against = vlansIn(plan, from).filter(({ internet }) => !internet);
+    const against = vlansOfZone(plan, from).filter(({ internet }) => !internet);
     if (against.length === 0) continue;
     const names = against.map(({ id }) => plan.vlan.get(id)!.name);
     yield {
@@ -160,7 +160,7 @@ const guestsInside: SiteCheck = policyCheck('guests-inside', function* (plan) {
   for (const cell of plan.cell.values()) {
     const [from, to] = [plan.zone.get(cell.from)!, plan.zone.get(cell.to)!];
     if (cell.decision !== 'services' || from === to || isOutside(to) || to.gateway) continue;
-    if (!vlansIn(plan, from).some(({ purpose }) => purpose === 'guest')) continue;
+    if (!vlansOfZone(plan, from).some(({ purpose }) => purpose === 'guest')) continue;
     yield {
       severity: 'note',
       on: { table: 'cell', id: cell.id },

@@ -1,7 +1,7 @@
 import {
   type PlainRule,
   analyse,
-  holds,
+  ruleHolds,
   plainRulesOf,
   ruleText,
   enforcement,
@@ -68,7 +68,7 @@ const faulty = policyCheck('rule-order', function* (plan, today) {
 
 const expired = policyCheck('rule-expired', function* (plan, today) {
   for (const [i, rule] of plainRulesOf(plan).entries())
-    if (rule.enabled && !holds(rule, today))
+    if (rule.enabled && !ruleHolds(rule, today))
       yield {
         severity: 'fix',
         on: onRule(rule),
@@ -81,7 +81,7 @@ const expired = policyCheck('rule-expired', function* (plan, today) {
 const anyToAny = policyCheck('rule-any', function* (plan, today) {
   for (const [i, rule] of plainRulesOf(plan).entries())
     if (
-      holds(rule, today) &&
+      ruleHolds(rule, today) &&
       rule.action === 'allow' &&
       rule.from.length === 0 &&
       rule.to.length === 0 &&
@@ -98,7 +98,7 @@ const anyToAny = policyCheck('rule-any', function* (plan, today) {
 
 const tooWide = policyCheck('rule-wide', function* (plan, today) {
   for (const [i, rule] of plainRulesOf(plan).entries()) {
-    if (!holds(rule, today) || rule.action !== 'allow' || rule.services.length > 0) continue;
+    if (!ruleHolds(rule, today) || rule.action !== 'allow' || rule.services.length > 0) continue;
     const [only, second] = rule.to;
     if (!only || second || !('device' in only)) continue;
     const listeners = [...plan.listener.group(only.device).values()];
@@ -117,7 +117,7 @@ const tooWide = policyCheck('rule-wide', function* (plan, today) {
 const wrongBox = policyCheck('rule-box', function* (plan, today) {
   for (const [i, rule] of plainRulesOf(plan).entries()) {
     const device = rule.device === null ? undefined : plan.device.get(rule.device);
-    if (!device || !holds(rule, today)) continue;
+    if (!device || !ruleHolds(rule, today)) continue;
     const pairs = zonesSpokenOf(plan, rule);
     const stands = pairs.some(([from, to]) => enforcement(plan, from, to).boxes.includes(device));
     const filters = filterOf(plan, device) !== 'none';

@@ -6,8 +6,8 @@ import {
   serviceOf,
   isOutside,
   type Passing,
-  passings,
-  vlansIn,
+  passingOfPairs,
+  vlansOfZone,
   zonesOf,
 } from '../../../model/policy';
 import { policyCheck } from './shared';
@@ -108,7 +108,7 @@ const edit = (label: string, zone: Zone, field: 'manages' | 'inside', value: unk
 });
 
 const holdsGuests = (plan: Plan, zone: Zone) =>
-  vlansIn(plan, zone).some(({ purpose }) => purpose === 'guest');
+  vlansOfZone(plan, zone).some(({ purpose }) => purpose === 'guest');
 
 const wrongManagers = policyCheck('zone-manages', function* (plan) {
   for (const zone of zonesOf(plan)) {
@@ -189,7 +189,7 @@ function guardedBy(plan: Plan, weakness: Filter): Map<Device, Guarded[]> {
   const found = new Map<Device, Guarded[]>();
   if (!routersOf(plan).some((device) => filterOf(plan, device) === weakness)) return found;
   const zones = zonesOf(plan);
-  const decided = passings(plan);
+  const decided = passingOfPairs(plan);
   for (const [row, from] of zones.entries())
     for (const [column, to] of zones.entries()) {
       const { decision } = decided[row * zones.length + column]!;

@@ -2,9 +2,10 @@ import { vidsById, portsTitle, carries, fabricOf, flood, stateKey } from '../../
 import { withRecord, plainVlansOf, portTitle } from '../../../plan';
 import { missingPorts, neededBeyond, hasLoop } from '../../../model/switching';
 import { treesOf, stpPortRecordsOf } from '../../../model/tree';
-import { carryNeeded } from '../../../rehearse';
+import { carryRemedy } from '../../../rehearse';
 import { cutIslands } from '../gear/ways';
-import { commonOf, onPort, treeCheck } from './shared';
+import { onPort } from '../refs';
+import { commonOf, treeCheck } from './shared';
 
 /** What trees make of the VLANs on links. */
 
@@ -25,7 +26,7 @@ const redundantUseless = treeCheck('tree-spare-useless', function* (plan) {
       on: onPort(port.id),
       what: `The spare link at ${title} would save nobody`,
       because: `It is blocked and takes over when another link fails, but carries none of the VLANs needed beyond it: ${vlans.map(({ vid }) => vid).join(', ')}.`,
-      remedies: [carryNeeded(`Carry ${first.vid} ${first.code} where it is needed`, first)],
+      remedies: [carryRemedy(`Carry ${first.vid} ${first.code} where it is needed`, first)],
     };
   }
 });

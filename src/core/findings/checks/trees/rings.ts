@@ -1,7 +1,8 @@
 import type { Plan } from '../../../plan';
 import { boxesInOrder, atRisk } from '../../../model/switching';
 import { treesOf } from '../../../model/tree';
-import { andCarry, onDevice, treeCheck } from './shared';
+import { onDevice } from '../refs';
+import { andCarry, treeCheck } from './shared';
 
 /** Rings that a manager should open. */
 

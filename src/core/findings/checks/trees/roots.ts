@@ -1,6 +1,7 @@
 import { fabric, atRisk, rootCandidates } from '../../../model/switching';
 import { treesOf } from '../../../model/tree';
-import { andCarry, commonOf, deviceAt, onDevice, partsWithChoice, treeCheck } from './shared';
+import { onDevice } from '../refs';
+import { andCarry, commonOf, deviceAt, partsWithChoice, treeCheck } from './shared';
 
 /** Who is root, whether anybody decided it, and who takes over. */
 

@@ -1,7 +1,8 @@
 import { hasLoop, fabric, atRisk } from '../../../model/switching';
 import { boxOf, type Plan, withRecord, portTitle } from '../../../plan';
 import { treesOf, formatVids, regionOf, stpPortRecordsOf, vlanMapOf } from '../../../model/tree';
-import { andCarry, commonOf, deviceAt, onDevice, onPort, treeCheck } from './shared';
+import { onDevice, onPort } from '../refs';
+import { andCarry, commonOf, deviceAt, treeCheck } from './shared';
 
 /** Settings of trees and rings that contradict the standard, each other, or the cables. */
 

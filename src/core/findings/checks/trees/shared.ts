@@ -12,9 +12,6 @@ export const treeCheck = (id: string, find: SiteCheck['find']): SiteCheck => ({
   find,
 });
 
-export const onDevice = (id: string) => ({ table: 'device' as const, id });
-export const onPort = (id: string) => ({ table: 'port' as const, id });
-
 export const commonOf = (plan: Plan): Grown | undefined =>
   treesOf(plan).grown.find(({ kind }) => kind === 'common');
 
