@@ -17,6 +17,14 @@ describe('what is typed into a field of a record', () => {
     expect(typedValue(uplink('network'), '198.51.100.9/29')).toBe('198.51.100.8/29');
     expect(typedValue(uplink('network'), 'nonsense')).toBe('nonsense');
   });
+  const segment = (name: string) => fieldsOf(kinds.vlan.fields).find((field) => field.name === name)!;
+  test('may have its unit behind it, and a code may be typed in small letters', () => {
+    expect(typedValue(segment('growth'), '20 %')).toBe(20);
+    expect(typedValue(segment('growth'), '20')).toBe(20);
+    expect(() => typedValue(segment('growth'), '20 m')).toThrow('Growth “20 m” is not a whole number');
+    expect(typedValue(segment('code'), 'ho')).toBe('HO');
+    expect(typedValue(segment('colour'), '#e2a21b')).toBe('#e2a21b');
+  });
   test('stays text where the kind has text', () =>
     expect(typedValue(uplink('dynamicName'), 'none')).toBe('none'));
 });

@@ -12,15 +12,15 @@ import {
   badInput,
 } from '@/core/plan';
 import { useEdit, wholeNumber } from '../session/actions';
-import { Field } from './field';
-import { Property } from './property';
+import { Choice, Field } from './field';
+import { Property, Toggle } from './property';
 
 const isNone = (text: string) => text === '' || /^none$/i.test(text);
 const capital = (text: string) => text.replace(/^./, (letter) => letter.toUpperCase());
 
 /** What was typed into a field, as its kind writes it; the schema says what is wrong with it. */
 export function typedValue(
-  field: Pick<NamedField, 'name' | 'label' | 'stored' | 'schema'>,
+  field: Pick<NamedField, 'name' | 'label' | 'stored' | 'schema' | 'unit' | 'example'>,
   typed: string,
 ): unknown {
   const label = capital(field.label);
@@ -28,7 +28,11 @@ export function typedValue(
   switch (field.stored) {
     case 'whole':
       if (isNone(typed)) throw badInput(`${label} cannot be left empty; write a whole number.`, field.name);
-      return wholeNumber(typed, label);
+      // The unit may be typed behind it.
+      return wholeNumber(field.unit ? typed.replace(field.unit, '') : typed, label);
+    case 'code':
+      // Codes of capital letters are mostly typed in small ones.
+      return /[A-Z]/.test(field.example ?? '') ? typed.toUpperCase() : typed;
     case 'prefix': {
       // Host bits are cleared: what is meant is the network.
       const parsed = parsePrefix(typed);
@@ -44,23 +48,43 @@ interface RecordFieldProps<T extends TableName> {
   readonly record: RecordOf<T>;
   readonly field: keyof RecordOf<T> & string;
   readonly placeholder?: string;
+  /** What it is a field of, where several records are in view: the zone. */
+  readonly of?: string;
+  /** What its values are called, of a field with few; else they are said as they are. */
+  readonly words?: Readonly<Record<string, string>>;
 }
 
 /** A field of a record, edited in place. Its label, unit, limits and form are those of the kind. */
-export function RecordField<T extends TableName>({ table, record, field, placeholder }: RecordFieldProps<T>) {
+export function RecordField<T extends TableName>(props: RecordFieldProps<T>) {
+  const { table, record, field, placeholder, of, words } = props;
   const edit = useEdit();
   const known = fieldsOf(kinds[table].fields).find(({ name }) => name === field)!;
   const shown = toWire(table, record as never)[field];
+  const set = (value: unknown) => edit(table, record.id, field, value, shown);
   const label = capital(known.label);
+  const named = of === undefined ? label : `${label} of ${of}`;
+  if (known.stored === 'flag') return <Toggle label={known.label} checked={shown === true} onChange={set} />;
   return (
-    <Property label={label}>
-      <Field
-        mono={field !== 'name'}
-        label={label}
-        value={shown === null ? '' : String(shown)}
-        placeholder={placeholder ?? 'none'}
-        onCommit={(typed) => edit(table, record.id, field, typedValue(known, typed), shown)}
-      />
+    <Property label={known.unit === undefined ? label : `${label}, ${known.unit}`}>
+      {known.stored === 'choice' ? (
+        <Choice
+          label={named}
+          value={String(shown)}
+          options={known.values!.map((value) => ({
+            value,
+            label: words?.[value] ?? value.replaceAll('-', ' '),
+          }))}
+          onChoose={set}
+        />
+      ) : (
+        <Field
+          mono={known.stored !== 'text' && known.stored !== 'long-text'}
+          label={named}
+          value={shown === null ? '' : String(shown)}
+          placeholder={placeholder ?? 'none'}
+          onCommit={(typed) => set(typedValue(known, typed))}
+        />
+      )}
     </Property>
   );
 }

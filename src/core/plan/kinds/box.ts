@@ -25,18 +25,18 @@ export const box = kind({
     /** How many VLANs it can hold; null when nobody knows a limit. */
     vlanLimit: whole('VLAN limit', 1, 4094).nullable(),
     /** Can one port carry tagged VLANs and an untagged one together? */
-    mixesTags: flag('mixes tagged and untagged'),
+    mixesTags: flag('mixes tagged and untagged on a port'),
     /** Control frames that a box without VLANs or spanning tree passes on. */
     passes: someOf('passes on', controlFrames),
     layer3: flag('routes'),
     filter: oneOf('filter', filters, { column: 'filter_kind' }),
     spanningTree: oneOf('spanning tree', spanningTrees),
-    snooping: flag('snooping'),
-    dot1x: flag('802.1X'),
+    snooping: flag('can watch DHCP (snooping)'),
+    dot1x: flag('can ask who plugs in (802.1X)'),
     /** What its ports are as it leaves the factory: untagged in VLAN 1, members of every VLAN, or by what is plugged in. */
     factory: oneOf('ports from the factory', factoryStates),
     /** For all powered ports together; null when it powers none. */
-    poeBudget: whole('PoE budget (W)', 1, 10_000, { said: 'The PoE budget in watts', unit: 'W' }).nullable(),
+    poeBudget: whole('PoE budget', 1, 10_000, { said: 'The PoE budget in watts', unit: 'W' }).nullable(),
     powerFeeds: whole('power feeds', 1, 4),
     location: note('location', 80),
     mounting: note('rack or rail', 80),
@@ -45,11 +45,11 @@ export const box = kind({
     revision: note('hardware revision', 40, { column: 'hardware_revision' }),
     baseMac: mac('base MAC').nullable(),
     firmware: note('firmware', 40, { said: 'The firmware version' }),
-    supportedUntil: day('firmware supported until').nullable(),
+    supportedUntil: day('supported until').nullable(),
     licence: note('licence', 80),
     licenceUntil: day('licence until').nullable(),
     /** When the default login was changed, and where the new one is kept. Never the secret. */
-    loginChanged: day('default login changed').nullable(),
+    loginChanged: day('login changed').nullable(),
     loginKept: note('login kept', 80, { said: 'Where the login is kept' }),
     /** The device that configures this one; null when it is configured by itself. */
     controller: ref('device', 'cleared', 'controller').nullable(),

@@ -21,8 +21,8 @@ export const forward = kind({
     /** Who may come; empty for anybody. */
     sources: list('allowed sources', 'forward_source', prefix('prefix')),
     /** Does it work from inside too, by the outside address? */
-    hairpin: flag('hairpin'),
-    enabled: flag('enabled'),
+    hairpin: flag('works from inside by the outside address too (hairpin)'),
+    enabled: flag('switched on'),
     note: note('note', 120),
   },
   rules: [

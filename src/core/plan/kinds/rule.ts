@@ -29,10 +29,10 @@ export const rule = kind({
     to: list('to', 'rule_to', partySchema),
     services: services('rule_service'),
     action: oneOf('action', ['allow', 'deny']),
-    log: flag('log', { column: 'logged' }),
-    enabled: flag('enabled'),
+    log: flag('written to the log', { column: 'logged' }),
+    enabled: flag('switched on'),
     /** The last day it holds; null for good. */
-    until: day('holds until', { column: 'until_day' }).nullable(),
+    until: day('last day', { column: 'until_day' }).nullable(),
     /** The box that enforces it; null for the one that routes the pair. */
     device: ref('device', 'cleared', 'device').nullable(),
     note: note('note', 120),

@@ -46,7 +46,7 @@ export const vlan = kind({
     purpose: oneOf('purpose', purposes),
     /** May it reach the Internet? */
     internet: flag('Internet'),
-    devices: whole('devices', 0, 1_000_000, { said: 'Devices now' }),
+    devices: whole('devices now', 0, 1_000_000, { said: 'Devices now' }),
     growth: whole('growth', 0, 1000, { said: 'Growth', unit: '%' }),
     /** People who come and go: most present at once, arrivals per hour, hours open per day. */
     transient: parts('people who come and go', {

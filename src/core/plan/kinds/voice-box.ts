@@ -13,8 +13,8 @@ export const voiceBox = kind({
     /** The network the box makes for itself; null when it makes none. */
     own: prefix('its own network').nullable(),
     /** Does the box look for the provider’s tag on its line, and does the inside port repeat it? */
-    needsTag: flag('needs the provider’s tag'),
-    tagRepeated: flag('tag repeated inside'),
+    needsTag: flag('looks for the provider’s tag'),
+    tagRepeated: flag('inside port repeats the tag'),
     /** The DSCP its packets are marked with on the way out (RFC 2474); voice is EF, 46 (RFC 3246). */
     dscp: whole('DSCP', 0, 63),
     firstInQueue: flag('first in the queue'),

@@ -16,9 +16,9 @@ export const zone = kind({
     /** The gateway itself: its pages, its DHCP and DNS. */
     gateway: flag('gateway'),
     /** May its members talk among themselves, where a box sees them do so? */
-    inside: oneOf('among its members', ['allow', 'deny']),
+    inside: oneOf('its members', ['allow', 'deny']),
     /** May the gateway’s own pages be opened from here? */
-    manages: flag('may open the gateway’s pages'),
+    manages: flag('the gateway’s pages may be opened from here'),
   },
   title: ({ name }) => name,
 });

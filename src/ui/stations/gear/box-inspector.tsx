@@ -1,30 +1,20 @@
 'use client';
 
 import { useState } from 'react';
-import {
-  controlFrames,
-  factoryStates,
-  filters,
-  spanningTrees,
-  type Box,
-  type Device,
-  type Plan,
-  boxOf,
-} from '@/core/plan';
+import { controlFrames, type Box, type Device, type Plan, boxOf } from '@/core/plan';
 import { powerOf, innerPort, isPassive } from '@/core/model/wiring';
 import { problemOf } from '../../session/attempt';
-import { useEdit, wholeNumber } from '../../session/actions';
+import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { PortPatterns } from './port-patterns';
 import { Reuse } from './reuse';
 import { Siblings } from './siblings';
-import { Choice, Field } from '../../parts/field';
+import { Choice } from '../../parts/field';
+import { RecordField } from '../../parts/record-field';
 import { Property, Toggle } from '../../parts/property';
 import { Problem } from '../../parts/problem';
 
-const options = <T extends string>(list: readonly T[], words: Partial<Record<T, string>> = {}) =>
-  list.map((value) => ({ value, label: words[value] ?? value.replaceAll('-', ' ') }));
 const factoryWords = {
   'default-vlan': 'untagged in VLAN 1',
   'every-vlan': 'every VLAN',
@@ -43,35 +33,8 @@ export function BoxInspector({ plan, device }: { plan: Plan; device: Device }) {
   const inner = innerPort(plan, device.id);
   const change = (field: keyof Box, value: unknown, seen?: unknown) =>
     edit('box', box.id, field, value, seen);
-  const text = (label: string, field: keyof Box, placeholder = 'none') => (
-    <Property label={label}>
-      <Field
-        label={label}
-        value={(box[field] as string | null) ?? ''}
-        placeholder={placeholder}
-        onCommit={(value) =>
-          change(
-            field,
-            value === '' && isNullable(field) ? null : value,
-            (box[field] as string | null) ?? (isNullable(field) ? null : ''),
-          )
-        }
-      />
-    </Property>
-  );
-  const number = (label: string, field: 'vlanLimit' | 'poeBudget' | 'powerFeeds') => (
-    <Property label={label}>
-      <Field
-        mono
-        label={label}
-        value={box[field] === null ? '' : String(box[field])}
-        placeholder="none"
-        onCommit={(value) => change(field, value === '' ? null : wholeNumber(value, label), box[field])}
-      />
-    </Property>
-  );
-  const toggle = (label: string, field: 'vlanAware' | 'mixesTags' | 'layer3' | 'snooping' | 'dot1x') => (
-    <Toggle label={label} checked={box[field]} onChange={(on) => change(field, on, box[field])} />
+  const field = (name: keyof Box, placeholder?: string, words?: Record<string, string>) => (
+    <RecordField table="box" record={box} field={name} placeholder={placeholder} words={words} />
   );
   const controllers = [...plan.device.values()].filter(
     (other) => other.id !== device.id && (other.kind === 'server' || other.kind === 'gateway'),
@@ -79,16 +42,10 @@ export function BoxInspector({ plan, device }: { plan: Plan; device: Device }) {
   return (
     <section aria-label="Chosen box" className="pb-4">
       <h2 className="mono font-bold">{device.name}</h2>
-      <Property label="Name">
-        <Field
-          label="Name of the device"
-          value={device.name}
-          onCommit={(value, seen) => edit('device', device.id, 'name', value, seen)}
-        />
-      </Property>
-      {text('Model', 'model')}
-      {text('Location', 'location')}
-      {text('Rack or rail', 'mounting')}
+      <RecordField table="device" record={device} field="name" of="the device" />
+      {field('model')}
+      {field('location')}
+      {field('mounting')}
       {inner && (
         <Property label="Inside">
           <button type="button" className="link" onClick={() => set({ ports: [inner.id] })}>
@@ -98,11 +55,11 @@ export function BoxInspector({ plan, device }: { plan: Plan; device: Device }) {
       )}
       {!isPassive(device.kind) && (
         <>
-          {toggle('understands VLANs', 'vlanAware')}
-          {toggle('mixes tagged and untagged on a port', 'mixesTags')}
-          {toggle('routes', 'layer3')}
-          {toggle('can watch DHCP (snooping)', 'snooping')}
-          {toggle('can ask who plugs in (802.1X)', 'dot1x')}
+          {field('vlanAware')}
+          {field('mixesTags')}
+          {field('layer3')}
+          {field('snooping')}
+          {field('dot1x')}
           <fieldset className="border-b border-rule pb-1 text-[14px]">
             <legend className="text-muted">Passes on what is meant for bridges</legend>
             <div className="flex gap-3">
@@ -122,34 +79,13 @@ export function BoxInspector({ plan, device }: { plan: Plan; device: Device }) {
               ))}
             </div>
           </fieldset>
-          {number('VLAN limit', 'vlanLimit')}
-          {number('Power feeds', 'powerFeeds')}
-          {number('PoE budget W', 'poeBudget')}
+          {field('vlanLimit')}
+          {field('powerFeeds')}
+          {field('poeBudget')}
           {box.poeBudget !== null && <PowerLine plan={plan} box={box} />}
-          <Property label="Filter">
-            <Choice
-              label="Filter"
-              value={box.filter}
-              options={options(filters)}
-              onChoose={(value) => change('filter', value)}
-            />
-          </Property>
-          <Property label="Spanning tree">
-            <Choice
-              label="Spanning tree"
-              value={box.spanningTree}
-              options={options(spanningTrees, treeWords)}
-              onChoose={(value) => change('spanningTree', value)}
-            />
-          </Property>
-          <Property label="From factory">
-            <Choice
-              label="Ports from the factory"
-              value={box.factory}
-              options={options(factoryStates, factoryWords)}
-              onChoose={(value) => change('factory', value)}
-            />
-          </Property>
+          {field('filter')}
+          {field('spanningTree', undefined, treeWords)}
+          {field('factory', undefined, factoryWords)}
           <Property label="Configured by">
             <Choice
               label="Configured by"
@@ -167,18 +103,18 @@ export function BoxInspector({ plan, device }: { plan: Plan; device: Device }) {
             />
           </Property>
           <Siblings plan={plan} device={device} />
-          {text('Firmware', 'firmware')}
-          {text('Supported until', 'supportedUntil', '2029-12-31')}
-          {text('Licence', 'licence')}
-          {text('Licence until', 'licenceUntil', '2029-12-31')}
-          {text('Login changed', 'loginChanged', 'the day, 2026-11-24')}
-          {text('Login kept', 'loginKept', 'where, never what')}
-          {text('Base MAC', 'baseMac')}
+          {field('firmware')}
+          {field('supportedUntil', '2029-12-31')}
+          {field('licence')}
+          {field('licenceUntil', '2029-12-31')}
+          {field('loginChanged', 'the day, 2026-11-24')}
+          {field('loginKept', 'where, never what')}
+          {field('baseMac')}
         </>
       )}
-      {text('Asset tag', 'assetTag')}
-      {text('Serial', 'serial')}
-      {text('Hardware rev.', 'revision')}
+      {field('assetTag')}
+      {field('serial')}
+      {field('revision')}
       {!isPassive(device.kind) && <PortPatterns device={device} />}
       <Reuse plan={plan} device={device} />
       <button
@@ -213,6 +149,3 @@ function PowerLine({ plan, box }: { plan: Plan; box: Box }) {
     </p>
   );
 }
-
-const isNullable = (field: keyof Box): boolean =>
-  ['supportedUntil', 'licenceUntil', 'loginChanged', 'baseMac'].includes(field);

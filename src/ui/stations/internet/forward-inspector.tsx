@@ -7,10 +7,11 @@ import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Choice, Field } from '../../parts/field';
-import { Property, Toggle } from '../../parts/property';
+import { RecordField } from '../../parts/record-field';
+import { Property } from '../../parts/property';
 import { Listeners } from './listeners';
 import { typedForward } from './typed-forward';
-import { protocolOptions } from './words';
+import { protocolWords } from './words';
 
 /** A forward: which outside ports lead where, who may come. */
 export function ForwardInspector({ plan, forward }: { plan: Plan; forward: Forward }) {
@@ -39,14 +40,7 @@ export function ForwardInspector({ plan, forward }: { plan: Plan; forward: Forwa
           }}
         />
       </Property>
-      <Property label="Protocol">
-        <Choice
-          label="Protocol of the forward"
-          value={forward.protocol}
-          options={protocolOptions}
-          onChoose={(value) => change('protocol', value)}
-        />
-      </Property>
+      <RecordField table="forward" record={forward} field="protocol" of="the forward" words={protocolWords} />
       <Property label="Outside">
         <Field
           mono
@@ -93,24 +87,9 @@ export function ForwardInspector({ plan, forward }: { plan: Plan; forward: Forwa
           }}
         />
       </Property>
-      <Property label="Note">
-        <Field
-          label="Note on the forward"
-          value={forward.note}
-          placeholder="for whom"
-          onCommit={(text, seen) => change('note', text, seen)}
-        />
-      </Property>
-      <Toggle
-        label="switched on"
-        checked={forward.enabled}
-        onChange={(on) => change('enabled', on, forward.enabled)}
-      />
-      <Toggle
-        label="works from inside by the outside address too (hairpin)"
-        checked={forward.hairpin}
-        onChange={(on) => change('hairpin', on, forward.hairpin)}
-      />
+      <RecordField table="forward" record={forward} field="note" of="the forward" placeholder="for whom" />
+      <RecordField table="forward" record={forward} field="enabled" />
+      <RecordField table="forward" record={forward} field="hairpin" />
       <Listeners plan={plan} device={target} />
       <button
         type="button"

@@ -3,10 +3,11 @@
 import { formatPrefix } from '@/core/address';
 import type { Plan, VoiceBox } from '@/core/plan';
 import { EF, losses } from '@/core/model/uplink';
-import { useEdit, wholeNumber } from '../../session/actions';
+import { useEdit } from '../../session/actions';
 import { Field } from '../../parts/field';
 import { Lines } from '../../parts/lines';
-import { Property, Toggle } from '../../parts/property';
+import { RecordField } from '../../parts/record-field';
+import { Property } from '../../parts/property';
 import { oneNetwork } from './typed-networks';
 
 const named = (plan: Plan, device: string) => plan.device.get(device)!.name;
@@ -48,8 +49,6 @@ function VoiceBoxLine({ plan, box }: { plan: Plan; box: VoiceBox }) {
   const edit = useEdit();
   const name = named(plan, box.device);
   const uplink = plan.uplink.get(box.uplink)!;
-  const change = (field: keyof VoiceBox, value: unknown) =>
-    edit('voiceBox', box.id, field, value, box[field]);
   const own = box.own === null ? '' : formatPrefix(box.own);
   return (
     <div className="py-1">
@@ -58,36 +57,12 @@ function VoiceBoxLine({ plan, box }: { plan: Plan; box: VoiceBox }) {
         {uplink.providerVlan === null ? '' : `, provider’s tag ${uplink.providerVlan}`}
       </p>
       <div className="flex flex-wrap gap-x-5">
-        <Toggle
-          label="looks for the provider’s tag"
-          checked={box.needsTag}
-          onChange={(on) => change('needsTag', on)}
-        />
-        <Toggle
-          label="inside port repeats the tag"
-          checked={box.tagRepeated}
-          onChange={(on) => change('tagRepeated', on)}
-        />
-        <Toggle
-          label="first in the queue"
-          checked={box.firstInQueue}
-          onChange={(on) => change('firstInQueue', on)}
-        />
-        <Toggle
-          label="runs on when the mains fail"
-          checked={box.backedUp}
-          onChange={(on) => change('backedUp', on)}
-        />
+        {(['needsTag', 'tagRepeated', 'firstInQueue', 'backedUp'] as const).map((field) => (
+          <RecordField key={field} table="voiceBox" record={box} field={field} />
+        ))}
       </div>
       <div className="max-w-[420px]">
-        <Property label={`DSCP (EF ${EF})`}>
-          <Field
-            mono
-            label={`DSCP of ${name}`}
-            value={String(box.dscp)}
-            onCommit={(typed) => edit('voiceBox', box.id, 'dscp', wholeNumber(typed, 'The DSCP'), box.dscp)}
-          />
-        </Property>
+        <RecordField table="voiceBox" record={box} field="dscp" of={name} placeholder={`EF ${EF}`} />
         <Property label="Its own network">
           <Field
             mono

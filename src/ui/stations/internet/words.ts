@@ -27,7 +27,8 @@ export const outsideOptions = named(outsides, {
   private: 'private (RFC 1918)',
   shared: 'shared (100.64.0.0/10)',
 });
-export const protocolOptions = named(protocols, { tcp: 'tcp', udp: 'udp', both: 'tcp and udp' });
+export const protocolWords = { tcp: 'tcp', udp: 'udp', both: 'tcp and udp' };
+export const protocolOptions = named(protocols, protocolWords);
 
 /** Works, does not, or cannot be known: a word beside the mark. */
 export const worksWord = (works: boolean | null): string =>

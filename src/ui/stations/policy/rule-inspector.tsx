@@ -6,8 +6,9 @@ import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Choice, Field } from '../../parts/field';
-import { Property, Toggle } from '../../parts/property';
-import { actionOptions, wireParties } from './rules-table';
+import { RecordField } from '../../parts/record-field';
+import { Property } from '../../parts/property';
+import { wireParties } from './rules-table';
 
 /** A rule: who, whom, which services, until when, and which box sees to it. */
 export function RuleInspector({ plan, rule }: { plan: Plan; rule: Rule }) {
@@ -29,14 +30,7 @@ export function RuleInspector({ plan, rule }: { plan: Plan; rule: Rule }) {
   return (
     <section aria-label="Chosen rule" className="pb-4">
       <h2 className="font-bold">{ruleText(plan, rule)}</h2>
-      <Property label="Does">
-        <Choice
-          label="Action of the rule"
-          value={rule.action}
-          options={actionOptions}
-          onChoose={(value) => change('action', value, rule.action)}
-        />
-      </Property>
+      <RecordField table="rule" record={rule} field="action" of="the rule" />
       {parties('From', 'from')}
       {parties('To', 'to')}
       <Property label="Services">
@@ -47,15 +41,13 @@ export function RuleInspector({ plan, rule }: { plan: Plan; rule: Rule }) {
           onCommit={(text) => change('services', typedServices(plan, text), rule.services)}
         />
       </Property>
-      <Property label="Until">
-        <Field
-          mono
-          label="Last day of the rule"
-          value={rule.until ?? ''}
-          placeholder="for good, or 2026-12-31"
-          onCommit={(text) => change('until', text === '' ? null : text, rule.until)}
-        />
-      </Property>
+      <RecordField
+        table="rule"
+        record={rule}
+        field="until"
+        of="the rule"
+        placeholder="for good, or 2026-12-31"
+      />
       <Property label="Seen to by">
         <Choice
           label="Box that enforces the rule"
@@ -69,20 +61,9 @@ export function RuleInspector({ plan, rule }: { plan: Plan; rule: Rule }) {
           }
         />
       </Property>
-      <Property label="Note">
-        <Field
-          label="Note on the rule"
-          value={rule.note}
-          placeholder="why"
-          onCommit={(text, seen) => change('note', text, seen)}
-        />
-      </Property>
-      <Toggle
-        label="switched on"
-        checked={rule.enabled}
-        onChange={(on) => change('enabled', on, rule.enabled)}
-      />
-      <Toggle label="written to the log" checked={rule.log} onChange={(on) => change('log', on, rule.log)} />
+      <RecordField table="rule" record={rule} field="note" of="the rule" placeholder="why" />
+      <RecordField table="rule" record={rule} field="enabled" />
+      <RecordField table="rule" record={rule} field="log" />
       <button
         type="button"
         className="button mt-2"

@@ -2,23 +2,18 @@
 
 import { type Plan, type Zone, vlansOf } from '@/core/plan';
 import { explainZone, vlansOfZone, zoneOfVlan } from '@/core/model/policy';
-import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
-import { Choice, Field } from '../../parts/field';
+import { Choice } from '../../parts/field';
 import { Jacket } from '../../parts/jacket';
 import { Cautions } from '../../parts/cautions';
-import { Property, Toggle } from '../../parts/property';
+import { RecordField } from '../../parts/record-field';
 
-const insideOptions = [
-  { value: 'allow', label: 'may talk' },
-  { value: 'deny', label: 'are kept apart' },
-] as const;
+const insideWords = { allow: 'may talk', deny: 'are kept apart' };
 
 /** A zone: who is in it, whether its members may talk, whether the gateway is managed from it. */
 export function ZoneInspector({ plan, zone }: { plan: Plan; zone: Zone }) {
   const session = useSession();
-  const edit = useEdit();
   const set = useView((state) => state.set);
   const put = (input: object) =>
     session.perform({ operation: 'putInZone', input: { zone: zone.id, ...input } });
@@ -32,26 +27,9 @@ export function ZoneInspector({ plan, zone }: { plan: Plan; zone: Zone }) {
         {explainZone(plan, zone)}
       </p>
       <Cautions purposes={vlansOfZone(plan, zone).map(({ purpose }) => purpose)} />
-      <Property label="Name">
-        <Field
-          label="Name of the zone"
-          value={zone.name}
-          onCommit={(text, seen) => edit('zone', zone.id, 'name', text, seen)}
-        />
-      </Property>
-      <Property label="Its members">
-        <Choice
-          label="May its members talk"
-          value={zone.inside}
-          options={insideOptions}
-          onChoose={(value) => edit('zone', zone.id, 'inside', value, zone.inside)}
-        />
-      </Property>
-      <Toggle
-        label="the gateway’s pages may be opened from here"
-        checked={zone.manages}
-        onChange={(on) => edit('zone', zone.id, 'manages', on, zone.manages)}
-      />
+      <RecordField table="zone" record={zone} field="name" of="the zone" />
+      <RecordField table="zone" record={zone} field="inside" words={insideWords} />
+      <RecordField table="zone" record={zone} field="manages" />
       <h3 className="pt-2 text-[14px] font-bold">In it</h3>
       <ul aria-label={`In ${zone.name}`}>
         {vlansOfZone(plan, zone)

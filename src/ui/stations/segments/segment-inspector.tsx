@@ -22,9 +22,10 @@ import { typedPrefix, useEdit, usePerformOrReview, wholeNumber } from '../../ses
 import { problemOf } from '../../session/attempt';
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';
-import { Choice, Field } from '../../parts/field';
+import { Field } from '../../parts/field';
 import { Jacket } from '../../parts/jacket';
 import { Cautions } from '../../parts/cautions';
+import { RecordField } from '../../parts/record-field';
 import { Property, Toggle } from '../../parts/property';
 import { RoutedBy } from './routed-by';
 import { Problem } from '../../parts/problem';
@@ -38,23 +39,13 @@ export function SegmentInspector() {
   return <Details key={vlan.id} plan={plan} vlan={vlan} />;
 }
 
-const purposeOptions = purposes.map((value) => ({ value, label: purposeDefaults[value].label }));
+const purposeWords = Object.fromEntries(purposes.map((value) => [value, purposeDefaults[value].label]));
 
 function Details({ plan, vlan }: { plan: Plan; vlan: Vlan }) {
   const edit = useEdit();
   const session = useSession();
   const v4 = subnetOf(plan, vlan.id, 4);
   const v6 = subnetOf(plan, vlan.id, 6);
-  const count = (field: 'devices' | 'growth', label: string) => (
-    <Field
-      mono
-      label={label}
-      value={String(vlan[field])}
-      onCommit={(text, seen) =>
-        edit('vlan', vlan.id, field, wholeNumber(text.replace('%', ''), label), Number(seen))
-      }
-    />
-  );
   const proposed6 = vlanIdPlace64(siteOf(plan), vlan.vid);
   const commitV6 = (text: string, seen: string) => {
     if (text === '' || /^none$/i.test(text)) {
@@ -75,23 +66,9 @@ function Details({ plan, vlan }: { plan: Plan; vlan: Vlan }) {
       <h2 className="flex items-center gap-2 pb-2 text-[16px] font-bold">
         <Jacket vlan={vlan} /> {vlan.name}
       </h2>
-      <Property label="Purpose">
-        <Choice
-          label="Purpose"
-          value={vlan.purpose}
-          options={purposeOptions}
-          onChoose={(value) => edit('vlan', vlan.id, 'purpose', value)}
-        />
-      </Property>
+      <RecordField table="vlan" record={vlan} field="purpose" words={purposeWords} />
       <Cautions purposes={[vlan.purpose]} />
-      <Property label="Code">
-        <Field
-          mono
-          label="Code"
-          value={vlan.code}
-          onCommit={(text, seen) => edit('vlan', vlan.id, 'code', text.toUpperCase(), seen)}
-        />
-      </Property>
+      <RecordField table="vlan" record={vlan} field="code" />
       <Property label="Colour">
         <input
           type="color"
@@ -109,8 +86,8 @@ function Details({ plan, vlan }: { plan: Plan; vlan: Vlan }) {
         />
       </Property>
       <RoutedBy plan={plan} vlan={vlan} />
-      <Property label="Devices now">{count('devices', 'Devices now')}</Property>
-      <Property label="Growth %">{count('growth', 'Growth')}</Property>
+      <RecordField table="vlan" record={vlan} field="devices" />
+      <RecordField table="vlan" record={vlan} field="growth" />
       {v4 && (
         <Property label="Need">
           <span className="mono px-1">{needOf(plan, vlan, v4).text}</span>
