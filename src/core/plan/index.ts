@@ -78,7 +78,7 @@ export {
 export { referencedIds, references } from './references';
 export { type RecordRef, Refusal, badInput } from './refusal';
 export { pick } from './pick';
-export { removeRecord } from './remove';
+export { removalOf, removeRecord } from './remove';
 export { takeSteps } from './revert';
 export {
   type PlainVlan,

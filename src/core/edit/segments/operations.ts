@@ -1,6 +1,9 @@
 import { z } from 'zod';
 import { type IpAddress, formatAddress, formatPrefix, prefixFamily } from '../../address';
 import {
+  type RecordRef,
+  type TableName,
+  removalOf,
   removeRecord,
   addressCodec,
   prefixCodec,
@@ -20,7 +23,6 @@ import {
   subnetsOf,
   vlansOf,
 } from '../../plan';
-import { carriedOf, vlansIn } from '../../model/wiring';
 import { insertCard } from '../hosts/network-interface';
 import { removeAddress } from '../hosts/remove';
 import { proposeSegment } from './propose';
@@ -138,17 +140,17 @@ export interface Hanging {
 }
 
 export function hangingOn(plan: Plan, vlan: string): Hanging {
-  const subnets = subnetsOf(plan, vlan);
-  const sum = (count: (subnet: Subnet) => number) =>
-    subnets.reduce((total, subnet) => total + count(subnet), 0);
-  const routing = routersOf(plan).flatMap((device) => interfacesOf(plan, device.id));
+  const { removed, changed } = removalOf(plan, [{ table: 'vlan', id: vlan }]);
+  const count = (list: readonly RecordRef[], table: TableName) =>
+    list.filter((ref) => ref.table === table).length;
+  const fixed = removed.filter(({ table, id }) => table === 'address' && !plan.address.get(id)!.gateway);
   return {
-    subnets: subnets.length,
-    pools: sum((subnet) => plan.pool.group(subnet.id).size),
-    exclusions: sum((subnet) => plan.exclusion.group(subnet.id).size),
-    fixed: sum((subnet) => addressesOf(plan, subnet.id).filter((address) => !address.gateway).length),
-    interfaces: routing.filter((item) => item.vlan === vlan).length,
-    ports: [...plan.port.values()].filter((port) => vlansIn(carriedOf(port)).includes(vlan)).length,
+    subnets: count(removed, 'subnet'),
+    pools: count(removed, 'pool'),
+    exclusions: count(removed, 'exclusion'),
+    fixed: fixed.length,
+    interfaces: count(removed, 'interface'),
+    ports: count(changed, 'port'),
   };
 }
 

@@ -1,6 +1,7 @@
 import { derive, deriveBy, type Plan, plainVlansOf, memo } from '../../plan';
 import { carries, isOpen, type Fabric, type Link, type WiredPort } from '../wiring';
-import { fabric, membersOfVlan } from './vlan-members';
+import { fabric } from './reach';
+import { membersOfVlan } from './vlan-members';
 
 /** A link between two bridges, by their places in the fabric. */
 interface Line {

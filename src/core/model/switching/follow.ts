@@ -14,7 +14,7 @@ import {
 import { missingPorts } from './carry';
 import { plugIn } from './plug-in';
 import { type Walked, hearsTag, walkTo } from './walk';
-import { fabric } from './vlan-members';
+import { fabric } from './reach';
 
 /** One box on the way of a frame: in by which port with which tag, in which VLAN inside, out by which with which. */
 export interface Hop {

@@ -4,14 +4,13 @@ export { type Hop, follow, followTo, hopsTo } from './follow';
 export { joinedIn } from './joined';
 export { goesRound, hasLoop } from './loops';
 export { plugIn, pluggedInto } from './plug-in';
-export { avoids, changedBetween, floodFrom } from './reach';
+export { avoids, changedBetween, fabric, floodFrom } from './reach';
 export { isSymmetric, reverseFlood } from './reverse-flood';
 export {
   type Island,
   type VlanMember,
   boxesInOrder,
   bridgeAt,
-  fabric,
   islandsOf,
   membersOfVlan,
 } from './vlan-members';

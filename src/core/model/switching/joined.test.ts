@@ -5,7 +5,8 @@ import { drawnNetwork, network } from '../../testing/networks';
 import { buildTrees, damagedTrees, soundTrees } from '../../testing/trees';
 import { flood, stateKey } from '../wiring';
 import { joinedIn } from './joined';
-import { fabric } from './vlan-members';
+import { fabric } from './reach';
+
 import { moreThan, runs } from '../../testing/runs';
 
 describe('who is on one wire', () => {

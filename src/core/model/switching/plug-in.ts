@@ -10,7 +10,8 @@ import {
   boxOf,
 } from '../../plan';
 import { isMember, ingress, type Flood, flood, stateKey, portsOf } from '../wiring';
-import { bridgeAt, fabric } from './vlan-members';
+import { fabric } from './reach';
+import { bridgeAt } from './vlan-members';
 
 /** What somebody finds who plugs a laptop into a port: computed by letting its first broadcast run. */
 export interface PlugIn {

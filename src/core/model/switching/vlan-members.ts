@@ -11,8 +11,6 @@ import {
 } from '../wiring';
 import { floodFrom } from './reach';
 
-export { fabric } from './reach';
-
 /** The boxes in the order of the fabric, and whether each knows VLANs: what ports do leaves this as it is. */
 export const boxesInOrder = derive(
   (plan): readonly { readonly device: string; readonly vlanAware: boolean }[] =>

@@ -12,7 +12,7 @@ import {
   portsOf,
 } from '../wiring';
 import type { Hop } from './follow';
-import { fabric } from './vlan-members';
+import { fabric } from './reach';
 
 /** How far a frame gets on its way, and what stops it there; null when nothing does. */
 export interface Walked {
