@@ -57,7 +57,6 @@ export {
   controlFrames,
   deviceKinds,
   expectations,
-  factoryStates,
   filters,
   guards,
   kinds,

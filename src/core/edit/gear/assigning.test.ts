@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { portScheduleCsv, portScheduleOf } from '../../formats';
-import { boxOf, type Plan, vlansOf } from '../../plan';
-import { neededTrunks } from '../../model/switching';
+import { boxOf, type Plan } from '../../plan';
+import { neededBeyond } from '../../model/switching';
 import { innerPort, portsOf, carriedOf, numberings, placesOf } from '../../model/wiring';
 import { buildGear, damagedGear, deviceNamed, portNamed, put, soundGear } from '../../testing/gear';
 import { done, tried } from '../../testing/plans';
@@ -40,11 +40,7 @@ describe('a trunk of what is needed beyond', () => {
         const ports = ids(plan, 'sw-a', [9]);
         const next = tried(plan, 'trunkWhatIsNeeded', { ports, vlan: null });
         if (next === plan) return;
-        const needed = vlansOf(plan)
-          .filter(({ id }) =>
-            neededTrunks(plan, id).some(({ from, to }) => [from.id, to.id].includes(ports[0]!)),
-          )
-          .map(({ id }) => id);
+        const needed = neededBeyond(plan).get(ports[0]!) ?? [];
         expect(next.port.get(ports[0]!)!.tagged).toEqual([...needed].sort());
       }),
       { numRuns: runs(60) },

@@ -62,9 +62,6 @@ const trunksAt = (plan: Plan, lines: readonly Line[]): Trunk[] => {
  * included. Blocks of the graph of boxes (no single box cuts them) hang together as a tree; a leaf without a user goes,
  * and what remains is needed. Hopcroft and Tarjan 1973, "Algorithm 447".
  */
-export const neededTrunks = (plan: Plan, vlan: string): readonly Trunk[] =>
-  trunksAt(plan, neededLines(plan, vlan));
-
 const neededLines = deriveBy((plan, vlan: string): readonly Line[] => {
   const users = new Set(membersOfVlan(plan, vlan).map((user) => user.state.bridge));
   const { blocks, boxesOf, touching } = blocksIn(plan);

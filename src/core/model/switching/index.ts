@@ -1,5 +1,5 @@
 export { atRisk, rootCandidates } from './advice';
-export { boxLinks, missingPorts, neededBeyond, neededTrunks, partsOf, ringsOf, sparePorts } from './carry';
+export { boxLinks, missingPorts, neededBeyond, partsOf, ringsOf, sparePorts } from './carry';
 export { type Hop, follow, followTo, hopsTo } from './follow';
 export { joinedIn } from './joined';
 export { goesRound, hasLoop } from './loops';
