@@ -1,4 +1,4 @@
-import { expect, newSite, open, test } from './site';
+import { atChange, expect, fill, newSite, open, test } from './site';
 
 test('makes a site from a few decisions, with a gateway to stand on', async ({ page }) => {
   await page.goto('/');
@@ -85,6 +85,18 @@ test('asks once who works here', async ({ browser, baseURL, request }) => {
 test('an unknown site is said plainly', async ({ page }) => {
   await page.goto('/site/nowhere/segments');
   await expect(page.getByRole('alert').first()).toContainText('There is no site with the id “nowhere”');
+});
+
+test('a long note is saved whole and is there after a reload', async ({ page, request }) => {
+  const site = await newSite(request);
+  await open(page, site, 'brief');
+  const note = 'The key of the cupboard hangs behind the door of the workshop; ask for it in the morning. '
+    .repeat(30)
+    .trim();
+  await fill(page, 'Notes', note);
+  await atChange(page, 1);
+  await page.reload();
+  await expect(page.getByLabel('Notes', { exact: true })).toHaveValue(note);
 });
 
 test('Brief: habits and foreign networks are edited, wrong ones refused beside the field', async ({

@@ -13,6 +13,16 @@ export interface Step {
   readonly after: AnyRecord | null;
 }
 
+/** So long a label may be, in UTF-16 units: the journal keeps no more of it. The records keep every text whole. */
+export const LABEL_LENGTH = 500;
+/** A label made to fit, cut between characters. */
+export function fittedLabel(label: string): string {
+  if (label.length <= LABEL_LENGTH) return label;
+  const cut = label.slice(0, LABEL_LENGTH - 1);
+  // Half a surrogate pair is no character.
+  return `${cut.isWellFormed() ? cut : cut.slice(0, -1)}…`;
+}
+
 /** Steps that belong together under one plain-words label. All apply or none does. */
 export interface Change {
   readonly label: string;

@@ -1,4 +1,4 @@
-import { type Change, type Step, netSteps } from './change';
+import { type Change, type Step, fittedLabel, netSteps } from './change';
 import { type Plan, recordIn, withRecord } from './plan';
 import type { AnyRecord, RecordOf, TableName } from './records';
 import { missing } from './refusal';
@@ -55,6 +55,6 @@ export class Draft {
   }
 
   change(label: string): Change {
-    return { label, steps: netSteps(this.steps) };
+    return { label: fittedLabel(label), steps: netSteps(this.steps) };
   }
 }

@@ -55,6 +55,10 @@ export const isSolving = ({ exercise }: Pick<SiteState, 'exercise'>): boolean =>
   exercise !== null && exercise.endedAt === null;
 
 const RETRY = 2000;
+/** Answers that mean: not now. */
+const LATER: ReadonlySet<number> = new Set([408, 425, 429, 502, 503, 504]);
+/** So often a change is sent that the server fails over. */
+const TRIES = 3;
 
 /**
  * One window's work on one site: the plan at once with this window's changes, the queue of those not confirmed yet,
@@ -71,6 +75,8 @@ export class SiteSession {
   private awaited: { sequence: number; label: string; open: number } | null = null;
   private closed = false;
   private undoing: Promise<void> = Promise.resolve();
+  /** The change that the server failed over last, and how often in a row. */
+  private failed = { seed: '', times: 0 };
 
   constructor(
     readonly siteId: string,
@@ -316,9 +322,17 @@ export class SiteSession {
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
       if (error.status === 409) this.take((error.problem.between as RemoteEntry[]) ?? []);
-      else if (error.status === 422 || error.status === 413) this.reject(head, error.message);
+      else if (this.isRefused(seed, error.status)) this.reject(head, error.message);
       else throw error;
     }
+  }
+
+  /** Is it of no use to send a change again? Not where the site is gone, or the server asks to come later. */
+  private isRefused(seed: string, status: number): boolean {
+    if (status === 404 || LATER.has(status)) return false;
+    if (status < 500) return true;
+    this.failed = { seed, times: this.failed.seed === seed ? this.failed.times + 1 : 1 };
+    return this.failed.times >= TRIES;
   }
 
   /** The server refuses the change for good: it leaves the queue and is shown, the rest is run again without it. */

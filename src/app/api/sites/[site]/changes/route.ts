@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { decodeStep, wireStepSchema, recordTitle } from '@/core/plan';
+import { LABEL_LENGTH, decodeStep, wireStepSchema, recordTitle } from '@/core/plan';
 import { database } from '@/db/connection';
 import { commitChange, entriesSince } from '@/db/journal';
 import { MEGABYTE, handle, json, queryNumber, readBody } from '../../../_lib/handle';
@@ -12,7 +12,7 @@ const body = z.strictObject({
   base: z.number().int().min(0),
   seed: z.string().regex(/^[a-z0-9]{6,20}$/, 'a seed has 6 to 20 lower-case letters or digits'),
   kind: z.enum(['change', 'undo', 'redo']).default('change'),
-  label: z.string().trim().min(1).max(500),
+  label: z.string().trim().min(1).max(LABEL_LENGTH),
   operation: z.string().max(40),
   input: z.unknown(),
   author: authorSchema,
