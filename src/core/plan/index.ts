@@ -1,5 +1,13 @@
 export { boxOf } from './box-of';
-export { type Change, LABEL_LENGTH, type Step, applyChange, applySteps, invertSteps, netSteps } from './change';
+export {
+  type Change,
+  LABEL_LENGTH,
+  type Step,
+  applyChange,
+  applySteps,
+  invertSteps,
+  netSteps,
+} from './change';
 export { addressCodec, idSchema, macCodec, prefixCodec } from './codecs';
 export { Collection, type Group, hashOf } from './collection';
 export { derive, deriveBy } from './derive';

@@ -18,7 +18,10 @@ function put(draft: Draft, steps: readonly Step[]): void {
  */
 export const takeSteps = operation(
   'takeSteps',
-  z.strictObject({ label: z.string().trim().min(1).transform(fittedLabel), steps: z.array(wireStepSchema).max(500_000) }),
+  z.strictObject({
+    label: z.string().trim().min(1).transform(fittedLabel),
+    steps: z.array(wireStepSchema).max(500_000),
+  }),
   (draft, { label, steps: wire }) => {
     const steps = wire.map((step) => decodeStep(step as never));
     if (!applySteps(draft.plan, steps).ok) {
