@@ -166,10 +166,12 @@ const exceptionsOn = deriveBy((plan, today: string, before: Decided | undefined)
 }, Object.is);
 
 /** Every pair of zones, in the order of the matrix. */
-export function wholeMatrix(plan: Plan, today: string | null): Pair[] {
+export const wholeMatrix = (plan: Plan, today: string | null): readonly Pair[] => matrixOn(plan, today ?? '');
+
+const matrixOn = deriveBy((plan, today: string): readonly Pair[] => {
   const { zones } = zonesIn(plan);
   const cells = passingOfPairs(plan);
-  const { byPair } = exceptionsOn(plan, today ?? '');
+  const { byPair } = exceptionsOn(plan, today);
   const differences = differencesBy(plan);
   return zones.flatMap((from, row) =>
     zones.map((to, column): Pair => {
@@ -183,7 +185,7 @@ export function wholeMatrix(plan: Plan, today: string | null): Pair[] {
       };
     }),
   );
-}
+}, Object.is);
 
 /** One pair of the matrix. */
 export function pairOf(plan: Plan, from: Zone, to: Zone, today: string | null): Pair {
