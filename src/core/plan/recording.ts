@@ -25,7 +25,7 @@ export class Tables {
     return (this.low & other.low) !== 0 || (this.high & other.high) !== 0;
   }
   *places(): Generator<number> {
-    for (let table = 0; table < tableNames.length; table++) if (this.meets(Tables.of(table))) yield table;
+    for (let table = 0; table < tableNames.length; table++) if (this.meets(single[table]!)) yield table;
   }
 }
 export const NO_TABLES = new Tables();

@@ -1,6 +1,5 @@
 import {
   deriveBy,
-  equal,
   type Plan,
   type Device,
   type Port,
@@ -11,10 +10,8 @@ import {
 } from '../plan';
 import {
   portsTitle,
-  type Fabric,
   type Flood,
   type Origin,
-  type Seat,
   type State,
   enters,
   flood,
@@ -27,8 +24,8 @@ import {
 } from '../model/wiring';
 import { carryRemedy } from './remedies';
 import {
-  avoids,
-  changedBetween,
+  type KeptFlood,
+  keptFlood,
   missingPorts,
   type Hop,
   hopsTo,
@@ -238,30 +235,14 @@ export function socketPort(plan: Plan, device: string): Port | null {
   return null;
 }
 
-interface Spread {
-  readonly fabric: Fabric;
-  readonly flood: Flood;
-}
-/** Does a frame that begins somewhere begin alike in two fabrics? */
-function beginsAlike(origin: Origin, a: Fabric, b: Fabric): boolean {
-  if ('state' in origin) return true;
-  const [seat, other] = [a.seats.get(origin.port), b.seats.get(origin.port)];
-  const factsAt = ({ bridges }: Fabric, { bridge, port }: Seat) => bridges[bridge]!.facts[port];
-  return !!seat && equal(seat, other) && equal(factsAt(a, seat), factsAt(b, seat));
-}
-
 /** Floods worth remembering, with the fabric they were last right for: many questions begin at the same place. */
-const spreadFrom = deriveBy((plan, key: string, before: Spread | undefined): Spread => {
+const spreadFrom = deriveBy((plan, key: string, before: KeptFlood | undefined): KeptFlood => {
   const [kind, at, tag] = key.split(' ') as [string, string, string];
   const origin: Origin =
     kind === 'state'
       ? { state: { bridge: Math.floor(Number(at) / 4096), vid: Number(at) % 4096 } }
       : { port: at, tag: Number(tag) };
-  const now = fabric(plan);
-  const dirty = before && beginsAlike(origin, before.fabric, now) && changedBetween(before.fabric, now);
-  if (dirty && avoids(before!.flood.came, dirty.leaving)) return { fabric: now, flood: before!.flood };
-  const made = flood(now, origin, 'boxes');
-  return { fabric: now, flood: before && equal(before.flood, made) ? before.flood : made };
+  return keptFlood(before, fabric(plan), origin, 'boxes');
 }, Object.is);
 const floodBy = deriveBy((plan, key: string): Flood => spreadFrom(plan, key).flood, Object.is);
 const floodOf = (plan: Plan, origin: Origin): Flood =>

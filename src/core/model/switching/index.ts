@@ -4,7 +4,7 @@ export { type Hop, follow, followTo, hopsTo } from './follow';
 export { joinedIn } from './joined';
 export { goesRound, hasLoop } from './loops';
 export { plugIn, pluggedInto } from './plug-in';
-export { avoids, changedBetween, fabric, floodFrom } from './reach';
+export { type KeptFlood, avoids, changedBetween, fabric, floodFrom, keptFlood } from './reach';
 export { isSymmetric, reverseFlood } from './reverse-flood';
 export {
   type Island,

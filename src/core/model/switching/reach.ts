@@ -9,6 +9,7 @@ import {
   type Fabric,
   type Flood,
   type Link,
+  type Origin,
   type Seat,
   type State,
   flood,
@@ -166,18 +167,35 @@ function sameFacts(a: PortFacts | null, b: PortFacts | null): boolean {
 export const fabric = forwardingFabric;
 
 /** A flood with the fabric it was last found to be right for. */
-interface Held {
+export interface KeptFlood {
   readonly fabric: Fabric;
   readonly flood: Flood;
 }
 
-const held = deriveBy((plan, key: number, before: Held | undefined): Held => {
-  const now = fabric(plan);
-  const dirty = before && changedBetween(before.fabric, now);
-  if (before && dirty && avoids(before.flood.came, dirty.leaving))
-    return { fabric: now, flood: before.flood };
-  const made = flood(now, { state: { bridge: Math.floor(key / 4096), vid: key % 4096 } });
+/** Does a frame that begins somewhere begin alike in two fabrics? */
+function beginsAlike(origin: Origin, a: Fabric, b: Fabric): boolean {
+  if ('state' in origin) return true;
+  const [seat, other] = [a.seats.get(origin.port), b.seats.get(origin.port)];
+  const factsAt = ({ bridges }: Fabric, { bridge, port }: Seat) => bridges[bridge]!.facts[port];
+  return !!seat && equal(seat, other) && equal(factsAt(a, seat), factsAt(b, seat));
+}
+
+/** The flood from an origin; the one before where nothing on its way changed, or the new one is equal to it. */
+export function keptFlood(
+  before: KeptFlood | undefined,
+  now: Fabric,
+  origin: Origin,
+  only: 'boxes' | 'all',
+): KeptFlood {
+  const dirty = before && beginsAlike(origin, before.fabric, now) && changedBetween(before.fabric, now);
+  if (dirty && avoids(before!.flood.came, dirty.leaving)) return { fabric: now, flood: before!.flood };
+  const made = flood(now, origin, only);
   return { fabric: now, flood: before && equal(before.flood, made) ? before.flood : made };
+}
+
+const held = deriveBy((plan, key: number, before: KeptFlood | undefined): KeptFlood => {
+  const origin = { state: { bridge: Math.floor(key / 4096), vid: key % 4096 } };
+  return keptFlood(before, fabric(plan), origin, 'all');
 }, Object.is);
 const floodBy = deriveBy((plan, key: number): Flood => held(plan, key).flood, Object.is);
 /** Who hears a box that speaks in one of its VLANs. */

@@ -47,11 +47,9 @@ const usersAt = deriveBy((plan, device: string): readonly (readonly [string, Vla
   if (!bridge.box.vlanAware) return [];
   const at = bridgeAt(plan, device);
   const vids = vidsById(plan);
-  const isIn = ({ number }: WiredPort, vid: number): boolean => {
-    if (number !== 0) return true;
-    const facts = bridge.facts[bridge.ports.findIndex((port) => port.number === 0)];
-    return facts != null && isMember(facts, vid);
-  };
+  const inside = bridge.facts[bridge.ports.findIndex(({ number }) => number === 0)];
+  const isIn = ({ number }: WiredPort, vid: number): boolean =>
+    number !== 0 || (inside != null && isMember(inside, vid));
   const use = (vlan: string, port: WiredPort): [string, VlanMember] => [
     vlan,
     { port, state: { bridge: at, vid: vids.get(vlan)! }, member: isIn(port, vids.get(vlan)!) },
