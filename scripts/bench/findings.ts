@@ -39,7 +39,8 @@ async function bench(size: string, site: Plan) {
   };
   const accessPort = (n: number) =>
     [...plan.port.group(`s${n}`).values()].find(({ role, number }) => role === 'access' && number > 0)!.id;
-  const edit = (table: string, id: string, set: object): Call => ({
+  type Edit = Extract<Call, { operation: 'edit' }>['input'];
+  const edit = (table: Edit['table'], id: string, set: Edit['set']): Call => ({
     operation: 'edit',
     input: { table, id, set },
   });

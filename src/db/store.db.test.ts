@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Pool } from 'mysql2/promise';
 import fc from 'fast-check';
-import { encodePlan, encodeStep, vlansOf, type Step } from '../core/plan';
+import { type Call, encodePlan, encodeStep, vlansOf, type Step } from '../core/plan';
 import { buildGear, damagedGear, deviceNamed, portNamed, soundGear, vlanFor } from '../core/testing/gear';
 import { buildInternet, cardOf, damagedInternet, soundInternet } from '../core/testing/internet';
 import { buildPolicy, damagedPolicy, soundPolicy } from '../core/testing/policy';
@@ -60,11 +60,11 @@ describe('plans in the database', () => {
     const vlan = vlanFor(sound, 'guest').id;
     const ports = [portNamed(sound, 'sw-a', 9).id];
     const first = done(sound, 'carryVlans', { ports, vlan, carry: false });
-    const drop = { operation: 'carryVlans', input: { ports, vlan, carry: false } };
+    const drop: Call = { operation: 'carryVlans', input: { ports, vlan, carry: false } };
     expect(await commit(pool, id, drop)).toMatchObject({ outcome: 'saved' });
     expect(encodePlan((await stored(pool, id)).plan)).toEqual(encodePlan(first));
     const device = deviceNamed(sound, 'sw-b').id;
-    const remove = { operation: 'removeDevice', input: { device } };
+    const remove: Call = { operation: 'removeDevice', input: { device } };
     expect(await commit(pool, id, remove)).toMatchObject({ outcome: 'saved' });
     expect((await stored(pool, id)).plan.port.group(device).size).toBe(0);
   });
@@ -89,7 +89,7 @@ describe('plans in the database', () => {
     expect(encodePlan((await stored(pool, id)).plan)).toEqual(encodePlan(limited));
     const card = cardOf(limited, 'desk').id;
     const { id: address } = [...limited.address.values()].find((item) => item.interface === card)!;
-    const remove = { operation: 'removeHosts', input: { addresses: [address] } };
+    const remove: Call = { operation: 'removeHosts', input: { addresses: [address] } };
     expect(await commit(pool, id, remove)).toMatchObject({ outcome: 'saved' });
     expect((await stored(pool, id)).plan.forward.size).toBe(0);
   });
@@ -113,7 +113,7 @@ describe('plans in the database', () => {
     });
     const id = await storedSite(pool, ruled);
     expect(encodePlan((await stored(pool, id)).plan)).toEqual(encodePlan(ruled));
-    const remove = { operation: 'removeSegment', input: { vlan } };
+    const remove: Call = { operation: 'removeSegment', input: { vlan } };
     expect(await commit(pool, id, remove)).toMatchObject({ outcome: 'saved' });
     const { plan } = await stored(pool, id);
     expect(plan.rule.size).toBe(ruled.rule.size - 1);
@@ -203,7 +203,7 @@ describe('changes', () => {
   test('of two writers at once one is saved and the other is told what came between', async () => {
     const plan = twoSegments();
     const id = await storedSite(pool, plan);
-    const changes = ['voice', 'guest', 'iot', 'servers'].map((purpose) =>
+    const changes = (['voice', 'guest', 'iot', 'servers'] as const).map((purpose) =>
       changeOn(plan, 0, { operation: 'addSegment', input: { purpose } }),
     );
     const results = await Promise.all(changes.map((change) => commitChange(pool, id, change, AT)));
@@ -238,7 +238,7 @@ describe('the journal', () => {
   test('leads back to any revision', async () => {
     const id = await storedSite(pool, twoSegments());
     const plans = [encodePlan((await stored(pool, id)).plan)];
-    for (const purpose of ['voice', 'guest', 'iot']) {
+    for (const purpose of ['voice', 'guest', 'iot'] as const) {
       await commit(pool, id, { operation: 'addSegment', input: { purpose } });
       plans.push(encodePlan((await stored(pool, id)).plan));
     }

@@ -1,3 +1,4 @@
+import type { z } from 'zod';
 import { acceptFinding, withdrawAcceptance } from './findings/accept';
 import { importHosts } from './hosts/import';
 import * as bundles from './gear/bundles';
@@ -20,7 +21,7 @@ import * as hosts from './hosts/operations';
 import {
   type Change,
   edit,
-  type Call,
+  type WireCall,
   type Operation,
   runOperation,
   type Plan,
@@ -37,7 +38,7 @@ import * as repairs from './segments/repairs';
 import * as sizes from './segments/resize';
 
 /** Every operation by name: what the journal records, what a client queues and what a remedy offers. */
-const all: readonly Operation[] = [
+const all = [
   edit,
   takeSteps,
   acceptFinding,
@@ -157,9 +158,24 @@ const all: readonly Operation[] = [
   letZoneThrough,
   narrowRule,
   startPolicy,
-] as Operation[];
+] as const;
+type Registered = (typeof all)[number];
 
-export const operations: ReadonlyMap<string, Operation> = new Map(all.map((op) => [op.name, op]));
+/** Nobody writes into an input, so lists that are read only will do. */
+type Given<T> = T extends readonly (infer Item)[]
+  ? readonly Given<Item>[]
+  : T extends object
+    ? { readonly [K in keyof T]: Given<T[K]> }
+    : T;
+type Inputs = { readonly [O in Registered as O['name']]: Given<z.input<O['input']>> };
+declare module '../plan/operation' {
+  // What a call and a remedy may say is read off the register.
+  interface OperationInputs extends Inputs {}
+}
+
+export const operations: ReadonlyMap<string, Operation> = new Map(
+  (all as readonly Operation[]).map((op) => [op.name, op]),
+);
 
 /** Operations and fields of their inputs as earlier versions called them; queues of clients may still hold some. */
 const FORMER: Readonly<
@@ -171,7 +187,7 @@ const FORMER: Readonly<
   unbundle: { operation: 'unbundle', field: ['aggregate', 'lag'] },
 };
 /** A call with the names of today. */
-function presentCall(call: Call): Call {
+function presentCall(call: WireCall): WireCall {
   const former = FORMER[call.operation];
   if (!former) return call;
   const [was, now] = former.field ?? ['', ''];
@@ -183,7 +199,7 @@ function presentCall(call: Call): Call {
 }
 
 /** Runs a named operation on a plan; see runOperation. An unknown name is a Refusal too. */
-export function perform(plan: Plan, call: Call, seed: string): Change {
+export function perform(plan: Plan, call: WireCall, seed: string): Change {
   const { operation: name, input } = presentCall(call);
   const op = operations.get(name);
   if (!op) throw new Refusal('bad-input', `There is no operation “${call.operation}”.`, [], ['operation']);

@@ -14,6 +14,7 @@ import {
   referencedIds,
   references,
   Refusal,
+  decoded,
   encodePlan,
   upcastLists,
 } from '../plan';
@@ -71,22 +72,18 @@ export function readPlanFile(text: string): Plan {
       ['version'],
     );
   const lists = upcastLists((json as { plan?: unknown }).plan);
-  const parsed = planFileSchema.safeDecode({ ...(json as object), plan: lists } as never);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    const path = issue.path as (string | number)[];
-    return refuse(`${place(path)}: ${issue.message}`, path);
-  }
+  const read = decoded(planFileSchema, { ...(json as object), plan: lists });
+  if ('wrong' in read) return refuse(`${place(read.wrong.path)}: ${read.wrong.message}`, read.wrong.path);
   for (const table of tableNames) {
     const seen = new Set<string>();
-    parsed.data.plan[table].forEach((record, i) => {
+    read.value.plan[table].forEach((record, i) => {
       if (seen.has(record.id))
         refuse(`${place(['plan', table, i])}: the id ${record.id} stands twice.`, ['plan', table, i, 'id']);
       seen.add(record.id);
     });
   }
-  const plan = planOf(parsed.data.plan as never);
-  requireReferences(plan, parsed.data.plan as never);
+  const plan = planOf(read.value.plan as never);
+  requireReferences(plan, read.value.plan as never);
   return plan;
 }
 

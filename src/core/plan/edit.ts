@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { equal } from './equal';
-import { type Operation, operation } from './operation';
+import { operation } from './operation';
 import { type AnyRecord, type TableName, kinds, tableNames } from './records';
 import { isEdited } from './references';
+import { decoded } from './plain-issue';
 import { Refusal } from './refusal';
 import { fieldName, recordTitle, wireText } from './words';
 
@@ -18,25 +19,19 @@ export const toWire = (table: TableName, record: AnyRecord): Record<string, unkn
 
 /** Decodes one record; a Refusal names the field and what is wrong with its value. */
 export function fromWire(table: TableName, wire: unknown): AnyRecord {
-  const parsed = schemaOf(table).safeDecode(wire as never);
-  if (parsed.success) return parsed.data;
-  const issue = parsed.error.issues[0]!;
-  throw new Refusal('bad-input', plainIssue(table, issue), [], issue.path as (string | number)[]);
-}
-
-/** Zod's own messages name no field; ours already do. */
-function plainIssue(table: TableName, issue: z.core.$ZodIssue): string {
-  const field = String(issue.path[0] ?? '');
-  if (issue.code === 'invalid_value' || issue.code === 'invalid_type' || issue.code === 'unrecognized_keys')
-    return `${field ? fieldName(table, field) : `The ${table}`}: ${issue.message}`;
-  return issue.message;
+  const read = decoded(schemaOf(table), wire);
+  if ('value' in read) return read.value;
+  const { path, message, named } = read.wrong;
+  const field = String(path[0] ?? '');
+  const place = field ? fieldName(table, field) : `The ${kinds[table].word}`;
+  throw new Refusal('bad-input', named ? message : `${place}: ${message}`, [], path);
 }
 
 /**
  * Sets fields of one record. `seen` holds the values the user had in view: if somebody changed one of them since, the
  * edit is refused with both values instead of overwriting. References and ids have operations of their own.
  */
-export const edit: Operation = operation(
+export const edit = operation(
   'edit',
   z.strictObject({
     table: z.enum(editable as [TableName, ...TableName[]]),

@@ -20,7 +20,16 @@ export { whole } from './kinds/fields';
 export { type NamedField, fieldsOf } from './kinds/kind';
 export { type Schema, isNullable, itemsOf, shapeOf } from './kinds/shape';
 export { groupBy, memo } from './memo';
-export { type Call, type Operation, type Remedy, operation, runOperation } from './operation';
+export {
+  type Call,
+  type Operation,
+  type OperationInputs,
+  type Remedy,
+  type WireCall,
+  operation,
+  runOperation,
+} from './operation';
+export { type WrongInput, decoded, shownValue } from './plain-issue';
 export { type Plan, planOf, recordIn, siteOf, withRecord } from './plan';
 export { rankBetween } from './ranks';
 export {

@@ -204,10 +204,8 @@ function letThrough(plan: Plan, question: ProbeQuestion, stop: Stop, host: Host 
   const { verdict } = stop;
   if (!verdict) return [...stop.remedies];
   const { to, wanted } = question;
-  const parties = {
-    from: host?.device ? [{ device: host.device.id }] : host ? [{ vlan: host.vlan }] : [],
-    to: 'device' in to ? [{ device: to.device }] : 'vlan' in to ? [{ vlan: to.vlan }] : null,
-  };
+  const from = host?.device ? [{ device: host.device.id }] : host ? [{ vlan: host.vlan }] : [];
+  const into = 'device' in to ? [{ device: to.device }] : 'vlan' in to ? [{ vlan: to.vlan }] : null;
   const remedies: Remedy[] = [];
   if (verdict.on?.table === 'rule' && plan.rule.get(verdict.on.id)?.action === 'deny')
     remedies.push({
@@ -216,11 +214,15 @@ function letThrough(plan: Plan, question: ProbeQuestion, stop: Stop, host: Host 
       input: { table: 'rule', id: verdict.on.id, set: { enabled: false }, seen: { enabled: true } },
     });
   // Nobody is let in from the Internet by a click.
-  if (parties.to && parties.from.length > 0)
+  if (into && from.length > 0)
     remedies.push({
       label: `Allow just this: ${wantedText(wanted)} from ${host!.title} to ${nameOfReceiver(plan, to)}`,
       operation: 'letThrough',
-      input: { ...parties, match: { protocol: wanted.protocol, from: wanted.port, to: wanted.port } },
+      input: {
+        from,
+        to: into,
+        match: { protocol: wanted.protocol, from: wanted.port, to: wanted.port },
+      },
     });
   const { zones } = verdict;
   if (zones && !isOutside(zones.from) && verdict.on?.table !== 'rule')

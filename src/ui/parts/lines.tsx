@@ -15,8 +15,8 @@ export interface Line {
   readonly remove: Call;
 }
 
-export interface Blank {
-  readonly name: string;
+export interface Blank<N extends string> {
+  readonly name: N;
   readonly label: string;
   readonly placeholder?: string;
   readonly width?: number;
@@ -26,7 +26,7 @@ export interface Blank {
 }
 
 /** A ruled list of short records, each with a button that takes it away, and the line that adds one. */
-export function Lines({
+export function Lines<N extends string>({
   title,
   about,
   lines,
@@ -38,19 +38,22 @@ export function Lines({
   title: string;
   about?: string;
   lines: readonly Line[];
-  blanks: readonly Blank[];
+  blanks: readonly Blank<N>[];
   action: string;
   /** Adds a record from what is typed; a Refusal stays beside the form, with what was typed. */
-  onAdd: (typed: Readonly<Record<string, string>>) => Call;
+  onAdd: (typed: Readonly<Record<N, string>>) => Call;
   children?: ReactNode;
 }) {
   const session = useSession();
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
   const [problem, setProblem] = useState('');
-  const valueOf = ({ name, options }: Blank) => typed[name] ?? options?.[0]?.value ?? '';
+  const valueOf = ({ name, options }: Blank<N>) => typed[name] ?? options?.[0]?.value ?? '';
   const add = (event: FormEvent) => {
     event.preventDefault();
-    const values = Object.fromEntries(blanks.map((blank) => [blank.name, valueOf(blank).trim()]));
+    const values = Object.fromEntries(blanks.map((blank) => [blank.name, valueOf(blank).trim()])) as Record<
+      N,
+      string
+    >;
     const found = problemOf(() => session.perform(onAdd(values)));
     setProblem(found);
     if (!found) setTyped({});

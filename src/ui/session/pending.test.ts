@@ -66,7 +66,7 @@ describe('queued changes on a plan that others have changed', () => {
   });
   test('the same edit made by both is done once and is no conflict', () => {
     const { queue } = queued(start, [
-      { ...rename(staff.id, 'Staff', 'Crew'), input: { table: 'vlan', id: staff.id, set: { name: 'Crew' } } },
+      { operation: 'edit', input: { table: 'vlan', id: staff.id, set: { name: 'Crew' } } },
     ]);
     const { steps, confirmed } = remoteOf(start, rename(staff.id, 'Staff', 'Crew'));
     const result = rebase(queue, steps, confirmed, []);
@@ -74,7 +74,7 @@ describe('queued changes on a plan that others have changed', () => {
     expect(result.plan).toBe(confirmed);
   });
   test('a bulk change that was looked at is shown again when its result would differ', () => {
-    const call = { operation: 'addSegment', input: { purpose: 'guest' } };
+    const call: Call = { operation: 'addSegment', input: { purpose: 'guest' } };
     const { queue } = queued(start, [call], true);
     const { steps, confirmed } = remoteOf(start, { operation: 'addSegment', input: { purpose: 'voice' } });
     expect(rebase(queue, steps, confirmed, []).conflicts[0]!.why).toContain('Look at it again');

@@ -234,7 +234,10 @@ describe('a change that the server will not take', () => {
 test('a long text is saved whole, under a label that is made to fit', async () => {
   const session = await opened();
   const notes = 'Behind the panel, second shelf 🔌. '.repeat(110);
-  const call = { operation: 'edit', input: { table: 'site', id: 'site', set: { notes: notes.trim() } } };
+  const call: Call = {
+    operation: 'edit',
+    input: { table: 'site', id: 'site', set: { notes: notes.trim() } },
+  };
   const { label } = session.perform(call);
   expect([label.length <= 500, label.endsWith('…'), label.isWellFormed()]).toEqual([true, true, true]);
   await jest.advanceTimersByTimeAsync(10);

@@ -182,7 +182,7 @@ export class SiteSession {
     const call = {
       operation: 'takeSteps',
       input: { label: `${direction === 'undo' ? 'Undo' : 'Redo'}: ${label}`, steps },
-    };
+    } satisfies Call;
     try {
       this.perform(call, { kind: direction, undoes: entry.revision });
     } catch (error) {

@@ -1,4 +1,5 @@
-'use client';
+import type { Call } from '@/core/plan';
+('use client');
 
 import { useSession, useSite } from '../session/context';
 import { useView } from '../session/view';
@@ -44,8 +45,7 @@ export function Conflicts() {
 }
 
 /** The same edit without the value it was based on: the user has seen what it is now and decides. */
-function withoutSeen(call: { operation: string; input: unknown }) {
-  if (typeof call.input !== 'object' || call.input === null) return call;
-  const { seen: _seen, ...input } = call.input as Record<string, unknown>;
-  return { operation: call.operation, input };
+function withoutSeen(call: Call): Call {
+  const { seen: _seen, ...input } = call.input as { readonly seen?: unknown };
+  return { ...call, input } as Call;
 }

@@ -2,7 +2,6 @@ import { z } from 'zod';
 import { type IpAddress, addOffset, formatAddress, usableRange, countOf } from '../../address';
 import {
   addressCodec,
-  type Operation,
   operation,
   siteOf,
   kinds,
@@ -134,7 +133,7 @@ function without(part: Span, block: Span): Span[] {
   return [low, high].filter((span) => span.start <= span.end);
 }
 /** Widens the pools of a subnet over neighbouring free addresses until they hold their need; adds one if there is none. */
-export const widenPool: Operation = operation(
+export const widenPool = operation(
   'widenPool',
   z.strictObject({ subnet: z.string() }),
   (draft, { subnet: id }) => {

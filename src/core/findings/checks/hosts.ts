@@ -120,7 +120,7 @@ const staticInPool: SubnetCheck = {
                   label: 'Reserve it for its MAC',
                   operation: 'setAssignment',
                   input: { addresses: [host.address.id], assignment: 'reservation' },
-                },
+                } satisfies Remedy,
               ]
             : []),
           moveToFree(host),

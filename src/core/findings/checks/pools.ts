@@ -1,3 +1,4 @@
+import type { Remedy } from '../../plan';
 import { formatAddress, formatPrefix, type AddressRange, rangesOverlap } from '../../address';
 import { dynamicNeed } from '../../model/pools';
 import { proposeLease } from '../../model/segments';
@@ -68,7 +69,7 @@ const poolSmall: SubnetCheck = {
                 label: `Shorten the lease to ${lease / 3600} h`,
                 operation: 'setLease',
                 input: { subnet: subnet.id, lease },
-              },
+              } satisfies Remedy,
             ]
           : []),
       ],

@@ -1,4 +1,4 @@
-import { groupBy, siteOf, type Plan, type Vlan, SITE_ID, vlansOf } from '../../plan';
+import { type Remedy, groupBy, siteOf, type Plan, type Vlan, SITE_ID, vlansOf } from '../../plan';
 import { isReservedVid } from '../../edit';
 import { isDomain } from '../../model/hosts';
 import type { Report, SiteCheck } from '../finding';
@@ -137,10 +137,11 @@ const badDomain: SiteCheck = {
   },
 };
 
-const clear = (table: 'site' | 'subnet', id: string, seen: string) => ({
-  label: table === 'site' ? 'Leave the domain empty' : 'Use the site’s domain',
-  operation: 'edit',
-  input: { table, id, set: { domain: '' }, seen: { domain: seen } },
-});
+const clear = (table: 'site' | 'subnet', id: string, seen: string) =>
+  ({
+    label: table === 'site' ? 'Leave the domain empty' : 'Use the site’s domain',
+    operation: 'edit',
+    input: { table, id, set: { domain: '' }, seen: { domain: seen } },
+  }) satisfies Remedy;
 
 export const vlanChecks = [vidTwice, vidReserved, codeTwice, noManagement, guestsInStaff, badDomain];

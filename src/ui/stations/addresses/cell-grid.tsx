@@ -2,7 +2,16 @@
 
 import { type KeyboardEvent, memo, useMemo, useRef, useState } from 'react';
 import { type IpAddress, addOffset, formatAddress, sizeOf } from '@/core/address';
-import { type Plan, type Address, type Pool, type Subnet, type Vlan, addressesOf, hostOf } from '@/core/plan';
+import {
+  type Call,
+  type Plan,
+  type Address,
+  type Pool,
+  type Subnet,
+  type Vlan,
+  addressesOf,
+  hostOf,
+} from '@/core/plan';
 import { type AddressUse, layoutOfSubnet } from '@/core/model/segments';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
@@ -77,7 +86,7 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
     if (before === undefined || before === address) return;
     const set = { [side]: formatAddress(address) };
     const seen = { [side]: formatAddress(before) };
-    const call = { operation: 'edit', input: { table: 'pool', id: pool.id, set, seen } };
+    const call = { operation: 'edit', input: { table: 'pool', id: pool.id, set, seen } } satisfies Call;
     setMessage(problemOf(() => session.perform(call)));
   };
   const addressAt = (event: { clientX: number; clientY: number }): number | null => {

@@ -3,7 +3,7 @@
 import { type FormEvent, useState } from 'react';
 import { formatAddress, parseAddress, formatPrefix, countOf, endOf } from '@/core/address';
 import { leaseWords } from '@/core/formats';
-import { type Plan, siteOf, type Exclusion, type Pool, type Subnet, Refusal } from '@/core/plan';
+import { type Call, type Plan, siteOf, type Exclusion, type Pool, type Subnet, Refusal } from '@/core/plan';
 import { dynamicNeed } from '@/core/model/pools';
 import { leaseCapacity, usualLeases, bandsOf } from '@/core/model/segments';
 import { problemOf } from '../../session/attempt';
@@ -49,11 +49,7 @@ export function Pools({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
         {pools.length > 0 &&
           `; ${capacity >= need.total ? 'held by' : 'but only'} ${countText(capacity)} leases`}
       </p>
-      <AddRange
-        plan={plan}
-        subnet={subnet}
-        onAdd={(operation, input) => session.perform({ operation, input: { subnet: subnet.id, ...input } })}
-      />
+      <AddRange plan={plan} subnet={subnet} onAdd={(call) => session.perform(call)} />
     </section>
   );
 }
@@ -131,15 +127,7 @@ function RangeRow({ plan, subnet, range }: { plan: Plan; subnet: Subnet; range: 
 }
 
 /** The pool calculator: two of start, end and count give the third, both ends counted. */
-function AddRange({
-  plan,
-  subnet,
-  onAdd,
-}: {
-  plan: Plan;
-  subnet: Subnet;
-  onAdd: (operation: 'addPool' | 'addExclusion', input: object) => void;
-}) {
+function AddRange({ plan, subnet, onAdd }: { plan: Plan; subnet: Subnet; onAdd: (call: Call) => void }) {
   const [start, setStart] = useState('');
   const [end, setEnd] = useState('');
   const [count, setCount] = useState('');
@@ -161,7 +149,8 @@ function AddRange({
           );
         if (until === null)
           throw new Refusal('bad-input', 'Write the end or the count; the other one follows.');
-        onAdd(operation, { start: formatAddress(from), end: formatAddress(until) });
+        const input = { subnet: subnet.id, start: formatAddress(from), end: formatAddress(until) };
+        onAdd({ operation, input });
         setStart('');
         setEnd('');
         setCount('');

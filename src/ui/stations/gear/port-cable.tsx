@@ -146,16 +146,18 @@ function MovePlug({ plan, port, cable }: { plan: Plan; port: Port; cable: Cable 
     event.preventDefault();
     setProblem(
       problemOf(() => {
-        const end = endIn(plan, typed.trim());
-        const target = portsOf(plan, end.device).find((item) => item.number === end.number);
+        const place = endIn(plan, typed.trim());
+        const target = portsOf(plan, place.device).find((item) => item.number === place.number);
         if (!target)
           throw badInput(
             `There is no port “${typed.trim()}”; write a box and a number, like sw-b 6.`,
             'port',
           );
-        const from = cable.from === port.id ? 'from' : 'to';
-        const input = { cable: cable.id, end: from, port: target.id, withPlan };
-        session.perform({ operation: 'movePlug', input });
+        const end = cable.from === port.id ? 'from' : 'to';
+        session.perform({
+          operation: 'movePlug',
+          input: { cable: cable.id, end, port: target.id, withPlan },
+        });
         set({ ports: [target.id], device: target.device });
       }),
     );

@@ -61,6 +61,7 @@ export function PortInspector({ plan, ports }: { plan: Plan; ports: readonly Por
     [ids, passive], // eslint-disable-line react-hooks/exhaustive-deps
   );
   useKeys(keys);
+  const { lag } = first;
   const shown = asking ?? (role && needsSegment(role) ? role : null);
   return (
     <section aria-label="Chosen ports" className="pb-4">
@@ -106,11 +107,11 @@ export function PortInspector({ plan, ports }: { plan: Plan; ports: readonly Por
           Bundle into one
         </button>
       )}
-      {first.lag !== null && (
+      {lag !== null && (
         <button
           type="button"
           className="button mt-2 ml-2"
-          onClick={() => session.perform({ operation: 'unbundle', input: { lag: first.lag } })}
+          onClick={() => session.perform({ operation: 'unbundle', input: { lag } })}
         >
           Take the bundle apart
         </button>

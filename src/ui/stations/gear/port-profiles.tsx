@@ -1,7 +1,7 @@
 'use client';
 
 import { type FormEvent, useState } from 'react';
-import type { Plan, Port } from '@/core/plan';
+import type { Call, Plan, Port } from '@/core/plan';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { Choice } from '../../parts/field';
@@ -18,15 +18,15 @@ export function PortProfiles({ plan, ports }: { plan: Plan; ports: readonly Port
   const profiles = [...plan.profile.values()].sort((a, b) => a.name.localeCompare(b.name));
   const shared = ports.every((port) => port.profile === ports[0]!.profile) ? ports[0]!.profile : null;
   const linked = shared === null ? undefined : plan.profile.get(shared);
-  const perform = (operation: string, input: object) => {
-    const found = problemOf(() => session.perform({ operation, input }));
+  const perform = (call: Call) => {
+    const found = problemOf(() => session.perform(call));
     setProblem(found);
     if (!found) setAsking(null);
   };
   const save = (event: FormEvent) => {
     event.preventDefault();
-    if (asking === 'rename') perform('renameProfile', { profile: linked!.id, name });
-    else perform('saveProfile', { name, port: ports[0]!.id });
+    if (asking === 'rename') perform({ operation: 'renameProfile', input: { profile: linked!.id, name } });
+    else perform({ operation: 'saveProfile', input: { name, port: ports[0]!.id } });
   };
   const ask = (what: Asking, start: string) => {
     setAsking(what);
@@ -45,8 +45,11 @@ export function PortProfiles({ plan, ports }: { plan: Plan; ports: readonly Port
           ]}
           onChoose={(profile) =>
             profile
-              ? perform('applyProfile', { ports: ports.map((port) => port.id), profile })
-              : perform('detachProfile', { ports: ports.map((port) => port.id) })
+              ? perform({
+                  operation: 'applyProfile',
+                  input: { ports: ports.map((port) => port.id), profile },
+                })
+              : perform({ operation: 'detachProfile', input: { ports: ports.map((port) => port.id) } })
           }
         />
       </span>
@@ -63,7 +66,7 @@ export function PortProfiles({ plan, ports }: { plan: Plan; ports: readonly Port
               <button
                 type="button"
                 className="link"
-                onClick={() => perform('removeProfile', { profile: linked.id })}
+                onClick={() => perform({ operation: 'removeProfile', input: { profile: linked.id } })}
               >
                 remove
               </button>

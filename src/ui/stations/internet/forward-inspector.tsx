@@ -23,8 +23,6 @@ export function ForwardInspector({ plan, forward }: { plan: Plan; forward: Forwa
   const outside = span === 0 ? String(forward.from) : `${forward.from}-${forward.to}`;
   const change = (field: keyof Forward, value: unknown, seen?: unknown) =>
     edit('forward', forward.id, field, value, seen);
-  const perform = (operation: string, input: object) =>
-    session.perform({ operation, input: { forward: forward.id, ...input } });
   const sources = forward.sources.map(formatPrefix);
   return (
     <section aria-label="Chosen forward" className="pb-4">
@@ -35,7 +33,7 @@ export function ForwardInspector({ plan, forward }: { plan: Plan; forward: Forwa
           value={forward.uplink}
           options={uplinksOf(plan).map(({ id, name }) => ({ value: id, label: name }))}
           onChoose={(uplink) => {
-            perform('moveForward', { uplink });
+            session.perform({ operation: 'moveForward', input: { forward: forward.id, uplink } });
             set({ uplink });
           }}
         />
@@ -64,7 +62,12 @@ export function ForwardInspector({ plan, forward }: { plan: Plan; forward: Forwa
         <Field
           label="Device it leads to"
           value={target.name}
-          onCommit={(text) => void perform('retargetForward', { target: cardNamed(plan, text).id })}
+          onCommit={(text) =>
+            void session.perform({
+              operation: 'retargetForward',
+              input: { forward: forward.id, target: cardNamed(plan, text).id },
+            })
+          }
         />
       </Property>
       <Property label="Inside">
@@ -95,7 +98,7 @@ export function ForwardInspector({ plan, forward }: { plan: Plan; forward: Forwa
         type="button"
         className="button mt-3"
         onClick={() => {
-          perform('removeForward', {});
+          session.perform({ operation: 'removeForward', input: { forward: forward.id } });
           set({ forward: null });
         }}
       >

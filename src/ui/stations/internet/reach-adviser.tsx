@@ -1,7 +1,7 @@
 'use client';
 
 import { type FormEvent, useState } from 'react';
-import { type Plan, Refusal } from '@/core/plan';
+import { type Call, type Plan, Refusal } from '@/core/plan';
 import { type Advice, type Visitor, adviseReach, visitors } from '@/core/edit';
 import { cardNamed } from '@/core/model/uplink';
 import { attempt, problemOf } from '../../session/attempt';
@@ -114,8 +114,8 @@ function TakeWay({
       problemOf(() => {
         const call =
           advice.way === 'forward'
-            ? { operation: 'takeForward', input }
-            : { operation: 'takeWay', input: { ...input, way: advice.way } };
+            ? ({ operation: 'takeForward', input } satisfies Call)
+            : ({ operation: 'takeWay', input: { ...input, way: advice.way } } satisfies Call);
         const change = session.perform(call);
         const forward = change.steps.find(({ table }) => table === 'forward')?.id ?? null;
         set({ uplink: uplink.id, forward });

@@ -74,7 +74,7 @@ export function Tunnels({ plan }: { plan: Plan }) {
       action="Add tunnel"
       onAdd={({ name, remote, peer, device }) => ({
         operation: 'addTunnel',
-        input: { name, remote: networks(remote ?? ''), peer, device: device || undefined },
+        input: { name, remote: networks(remote), peer, device: device || undefined },
       })}
     />
   );
@@ -105,7 +105,7 @@ export function Routes({ plan }: { plan: Plan }) {
       action="Add route"
       onAdd={({ device, prefix, via }) => ({
         operation: 'addRoute',
-        input: { device: device || undefined, prefix: oneNetwork(prefix ?? '', 'prefix'), via },
+        input: { device: device || undefined, prefix: oneNetwork(prefix, 'prefix'), via },
       })}
     />
   );
@@ -151,7 +151,7 @@ export function Translations({ plan }: { plan: Plan }) {
       action="Translate"
       onAdd={({ subnet, outside, device }) => ({
         operation: 'addTranslation',
-        input: { subnet, outside: oneNetwork(outside ?? '', 'outside'), device: device || undefined },
+        input: { subnet, outside: oneNetwork(outside, 'outside'), device: device || undefined },
       })}
     />
   );

@@ -33,7 +33,7 @@ export function PairInspector({
   const whole = pairs.length === 1 ? pairOf(plan, from, to, today()) : null;
   const differs = whole?.differences ?? [];
   const { boxes, filter } = enforcement(plan, from, to);
-  const decide = (decision: string, services: readonly string[] = []) =>
+  const decide = (decision: 'allow' | 'deny' | 'services' | 'usual', services: readonly string[] = []) =>
     setProblem(
       problemOf(() => session.perform({ operation: 'decidePairs', input: { pairs, decision, services } })),
     );

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { ColumnHeads } from '../../parts/column-heads';
-import { boxOf, spanningTrees, type Box, type Plan, badInput } from '@/core/plan';
+import { type Call, boxOf, spanningTrees, type Box, type Plan, badInput } from '@/core/plan';
 import { portsIn, isPassive, portsOf } from '@/core/model/wiring';
 import { instancesOf, regionOf, settingsOf, costScales } from '@/core/model/tree';
 import { useSession } from '../../session/context';
@@ -209,7 +209,7 @@ function Details({ plan, box }: { plan: Plan; box: Box }) {
 function Instances({ plan, device, name }: { plan: Plan; device: string; name: string }) {
   const session = useSession();
   const perVlan = settingsOf(plan, boxOf(plan, device)!).mode === 'rstp-per-vlan';
-  const set = (input: object) =>
+  const set = (input: Omit<Extract<Call, { operation: 'setInstance' }>['input'], 'devices'>) =>
     void session.perform({ operation: 'setInstance', input: { devices: [device], ...input } });
   return (
     <div role="group" aria-label={`Instances of ${name}`}>

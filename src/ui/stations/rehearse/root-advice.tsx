@@ -54,7 +54,7 @@ function Part({ plan, tree, part }: { plan: Plan; tree: Grown; part: readonly nu
               primary: first.device,
               secondary: second.device,
             },
-          },
+          } satisfies Remedy,
         ]
       : []),
   ];

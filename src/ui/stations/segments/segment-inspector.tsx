@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { formatAddress, parseAddress, formatPrefix } from '@/core/address';
 import { dnsText } from '@/core/formats';
 import {
+  type Call,
   toWire,
   type Subnet,
   type Vlan,
@@ -234,7 +235,7 @@ function SizeButtons({ vlan, subnet }: { vlan: Vlan; subnet: Subnet }) {
       ),
     );
   };
-  const split = { operation: 'splitSubnet', input: { subnet: subnet.id } };
+  const split = { operation: 'splitSubnet', input: { subnet: subnet.id } } satisfies Call;
   return (
     <div className="flex flex-wrap gap-2 pt-3">
       <button

@@ -119,7 +119,7 @@ const nativeMismatch = gearCheck('native-mismatch', function* (plan) {
               label: `Send ${named(plan.vlan.get(other.untagged)!.vid)} untagged on ${portTitle(plan, port)} too`,
               operation: 'setNative',
               input: { port: port.id, vlan: other.untagged },
-            },
+            } satisfies Remedy,
           ];
     yield {
       severity: 'stop',

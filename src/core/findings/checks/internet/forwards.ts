@@ -44,10 +44,10 @@ const cannotWork = internetCheck('forward-cannot-work', function* (plan) {
                 label: 'Have the box upstream pass everything on',
                 operation: 'endDoubleNat',
                 input: { uplink: uplink.id, how: 'expose' },
-              },
+              } satisfies Remedy,
             ]
           : []),
-        ...others.map((other) => ({
+        ...others.map((other): Remedy => ({
           label: `Let it in on ${other.name}`,
           operation: 'moveForward',
           input: { forward: forward.id, uplink: other.id },

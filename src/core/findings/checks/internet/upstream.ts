@@ -1,5 +1,5 @@
 import { formatPrefix, overlaps, samePrefix } from '../../../address';
-import type { Plan, Uplink } from '../../../plan';
+import type { Remedy, Plan, Uplink } from '../../../plan';
 import { linksOf, portsOf } from '../../../model/wiring';
 import { uplinksOf, translatorsOf } from '../../../model/uplink';
 import { internetCheck, onUplink } from './shared';
@@ -50,11 +50,12 @@ const doubleNat = internetCheck('double-nat', function* (plan) {
       : translators.includes('provider')
         ? `${gateway} and the provider, who shares one address among customers,`
         : `${gateway} and some router further out`;
-    const mend = (how: 'bridge' | 'expose', label: string) => ({
-      label,
-      operation: 'endDoubleNat',
-      input: { uplink: uplink.id, how },
-    });
+    const mend = (how: 'bridge' | 'expose', label: string) =>
+      ({
+        label,
+        operation: 'endDoubleNat',
+        input: { uplink: uplink.id, how },
+      }) satisfies Remedy;
     yield {
       severity: routed ? 'fix' : 'note',
       on: onUplink(uplink),

@@ -1,3 +1,4 @@
+import type { Remedy } from '../../../plan';
 import {
   type PlainRule,
   analyse,
@@ -13,16 +14,18 @@ import { policyCheck } from './shared';
 /** Rules among themselves, and rules that are more than anybody meant. */
 
 const onRule = ({ id }: Pick<PlainRule, 'id'>) => ({ table: 'rule' as const, id });
-const removal = (rule: Pick<PlainRule, 'id'>) => ({
-  label: 'Remove the rule',
-  operation: 'removeRule',
-  input: { rule: rule.id },
-});
-const off = (rule: Pick<PlainRule, 'id'>) => ({
-  label: 'Switch it off',
-  operation: 'edit',
-  input: { table: 'rule', id: rule.id, set: { enabled: false }, seen: { enabled: true } },
-});
+const removal = (rule: Pick<PlainRule, 'id'>) =>
+  ({
+    label: 'Remove the rule',
+    operation: 'removeRule',
+    input: { rule: rule.id },
+  }) satisfies Remedy;
+const off = (rule: Pick<PlainRule, 'id'>) =>
+  ({
+    label: 'Switch it off',
+    operation: 'edit',
+    input: { table: 'rule', id: rule.id, set: { enabled: false }, seen: { enabled: true } },
+  }) satisfies Remedy;
 
 const words = {
   nothing: ['fix', 'speaks of nothing'],
@@ -58,7 +61,7 @@ const faulty = policyCheck('rule-order', function* (plan, today) {
                 label: `Put it above rule ${place.get(others[0].id)}`,
                 operation: 'moveRule',
                 input: { rule: rule.id, before: others[0].id },
-              },
+              } satisfies Remedy,
             ]
           : []),
       ],

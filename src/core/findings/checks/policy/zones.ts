@@ -1,4 +1,4 @@
-import { type Plan, type Device, type Zone, routersOf, plainVlansOf } from '../../../plan';
+import { type Remedy, type Plan, type Device, type Zone, routersOf, plainVlansOf } from '../../../plan';
 import {
   type Filter,
   enforcement,
@@ -15,7 +15,7 @@ import { policyCheck } from './shared';
 /** Whether everything is in one zone, and whether the matrix makes sense. */
 
 const onZone = ({ id }: Zone) => ({ table: 'zone' as const, id });
-const own = (label: string, input: object) => ({ label, operation: 'ownZone', input });
+const own = (label: string, input: object) => ({ label, operation: 'ownZone', input }) satisfies Remedy;
 
 const missing = policyCheck('zone-missing', function* (plan) {
   const zones = zonesOf(plan);
@@ -101,11 +101,12 @@ const twice = policyCheck('zone-twice', function* (plan) {
       }
 });
 
-const edit = (label: string, zone: Zone, field: 'manages' | 'inside', value: unknown) => ({
-  label,
-  operation: 'edit',
-  input: { table: 'zone', id: zone.id, set: { [field]: value }, seen: { [field]: zone[field] } },
-});
+const edit = (label: string, zone: Zone, field: 'manages' | 'inside', value: unknown) =>
+  ({
+    label,
+    operation: 'edit',
+    input: { table: 'zone', id: zone.id, set: { [field]: value }, seen: { [field]: zone[field] } },
+  }) satisfies Remedy;
 
 const holdsGuests = (plan: Plan, zone: Zone) =>
   vlansOfZone(plan, zone).some(({ purpose }) => purpose === 'guest');
@@ -138,11 +139,12 @@ const guestsTogether = policyCheck('guests-together', function* (plan) {
   }
 });
 
-const usual = (from: Zone, to: Zone) => ({
-  label: 'Take it back',
-  operation: 'decidePairs',
-  input: { pairs: [{ from: from.id, to: to.id }], decision: 'usual' },
-});
+const usual = (from: Zone, to: Zone) =>
+  ({
+    label: 'Take it back',
+    operation: 'decidePairs',
+    input: { pairs: [{ from: from.id, to: to.id }], decision: 'usual' },
+  }) satisfies Remedy;
 
 const openCell = policyCheck('cell-open', function* (plan) {
   for (const cell of plan.cell.values()) {

@@ -124,18 +124,21 @@ const regionMismatch = treeCheck('mst-region', function* (plan) {
     const [first, ...rest] = mst;
     for (const bridge of rest) {
       if (topology.region[bridge] === topology.region[first!]) continue;
-      const [a, b] = [deviceAt(plan, grown, first!), deviceAt(plan, grown, bridge)].sort();
+      const [a, b] = [deviceAt(plan, grown, first!), deviceAt(plan, grown, bridge)].sort() as [
+        string,
+        string,
+      ];
       if (seen.has(`${a} ${b}`)) continue;
       seen.add(`${a} ${b}`);
-      const names = [a!, b!].map((id) => plan.device.get(id)!.name);
+      const names = [a, b].map((id) => plan.device.get(id)!.name);
       const master = lan.some((end) => tree.rootEnds[topology.ends[end]!.bridge] === end);
       yield {
         severity: 'fix',
         // Of several links between the two the first; a box may differ from several others.
         on: onPort(grown.ports[lan.find((end) => topology.ends[end]!.bridge === bridge)!]!.ports[0]!),
-        also: [onDevice(a!), onDevice(b!)],
+        also: [onDevice(a), onDevice(b)],
         what: `${names[0]} and ${names[1]} are not in one MST region`,
-        because: `They differ in ${differences(plan, a!, b!).join(', and in ')}. Between them all VLANs follow the common tree${master ? ', by a master port in the middle of what was meant to be one region' : ''}, and instances balance nothing.`,
+        because: `They differ in ${differences(plan, a, b).join(', and in ')}. Between them all VLANs follow the common tree${master ? ', by a master port in the middle of what was meant to be one region' : ''}, and instances balance nothing.`,
         remedies: [
           {
             label: `Give ${names[1]} the region of ${names[0]}${andCarry(atRisk(plan))}`,
