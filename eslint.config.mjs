@@ -2,7 +2,7 @@ import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 import { floorsRule } from './scripts/lib/floors.mjs';
 
-/** Imports point downwards only: app → ui → core, app → db → core, worker → core. */
+/** Imports point downwards only: app → ui → contract → core, app → server → db → core, worker → core. */
 const layer = (files, forbidden, why) => ({
   files,
   ignores: ['**/*.test.ts'],
@@ -49,18 +49,30 @@ export default tseslint.config(
       '**/app/**',
       '**/db/**',
       '**/worker/**',
+      '**/contract/**',
+      '**/server/**',
     ],
     'The core knows no React, Next.js, database or clock.',
   ),
   layer(
     ['src/db/**'],
-    ['react', 'next', '@/ui/*', '@/app/*', '**/ui/**', '**/app/**'],
+    ['react', 'next', '@/*', '**/ui/**', '**/app/**', '**/contract/**', '**/server/**'],
     'The database layer stands on the core only.',
   ),
   layer(
     ['src/ui/**'],
-    ['@/app/*', '@/db/*', '**/app/**', '**/db/**', 'mysql2*'],
-    'The interface stands on the core only.',
+    ['@/app/*', '@/db/*', '@/server/*', '**/app/**', '**/db/**', '**/server/**', 'mysql2*'],
+    'The interface stands on the contract and the core only.',
+  ),
+  layer(
+    ['src/contract/**'],
+    ['react', 'next', 'node:*', '@/*', '**/ui/**', '**/app/**', '**/db/**', '**/server/**'],
+    'The contract stands on the core only.',
+  ),
+  layer(
+    ['src/server/**'],
+    ['react', '@/*', '**/ui/**', '**/app/**'],
+    'The server stands on the database, the contract and the core only.',
   ),
   layer(
     ['src/worker/**'],

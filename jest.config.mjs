@@ -13,7 +13,7 @@ const shared = {
     ],
   },
   // These ship as ES modules only.
-  transformIgnorePatterns: ['/node_modules/(?!(@noble/hashes|fractional-indexing|nanoid|tinyqueue)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(@noble/hashes|fractional-indexing|idb|nanoid|tinyqueue)/)'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
 };
 

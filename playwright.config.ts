@@ -13,6 +13,8 @@ export default defineConfig({
     baseURL: process.env.DIANOME_URL,
     viewport: { width: 1280, height: 800 },
     trace: 'retain-on-failure',
+    // A page kept by the browser would stand between a test and the server; the test of that allows it.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-background-networking', '--disable-sync'],

@@ -13,14 +13,14 @@ test('find goes to an address, a MAC in another spelling, a VLAN, a name; in all
   await find.fill('10.20.50.12');
   await expect(page.getByRole('option').first()).toContainText('10.20.50.12 kennel-cam-03');
   await find.press('Enter');
-  await expect(page).toHaveURL(/addresses$/);
+  await expect(page).toHaveURL(/addresses\?vlan=\w+&address=\w+$/);
   await expect(page.getByRole('heading', { name: '50 CM kennel-cam-03' })).toBeVisible();
 
   await find.fill('0000.5e00.5300');
   await expect(page.getByRole('option').first()).toContainText('sw-rack');
   await find.fill('medical');
   await find.press('Enter');
-  await expect(page).toHaveURL(/segments$/);
+  await expect(page).toHaveURL(/segments\?vlan=\w+$/);
   await expect(page.getByRole('heading', { name: '60 MD Medical devices' })).toBeVisible();
   await find.fill('10.20.70.0/24');
   await expect(page.getByRole('option').first()).toContainText('70 KC Kennel climate');
@@ -88,7 +88,7 @@ test('a broken or too large file is refused with the place and changes nothing',
   await expect(page.getByRole('alert').filter({ hasText: 'This file has version 9' })).toBeVisible();
   await bring('large.json', ' '.repeat(50 * 1024 * 1024));
   await expect(
-    page.getByRole('alert').filter({ hasText: 'The file has 50 MB; at most 32 MB are read' }),
+    page.getByRole('alert').filter({ hasText: 'The file has 50 MB; at most 48 MB are read' }),
   ).toBeVisible();
   await page.reload();
   expect(await saved(page)).toBe(0);

@@ -1,11 +1,25 @@
 import { spawn, spawnSync } from 'node:child_process';
+import fs from 'node:fs';
 import http from 'node:http';
 import path from 'node:path';
 import readline from 'node:readline/promises';
-import { startDatabase, stopDatabase } from './lib/mariadb.mjs';
-import { dataFolder, pause, portFree, requireNode, requireSpace, root } from './lib/paths.mjs';
+import { databaseEnds, hasDatabase, startDatabase, stopDatabase } from './lib/mariadb.mjs';
+import { dataFolder, pause, portFree, requireFolder, requireNode, requireSpace, root } from './lib/paths.mjs';
 import { Stop, entry } from './lib/say.mjs';
-import { requireBuild, requireModules, requirePackages } from './lib/setup.mjs';
+import {
+  buildVersion,
+  hasBuild,
+  hasModules,
+  requireBuild,
+  requireModules,
+  requirePackages,
+} from './lib/setup.mjs';
+import { keepRunning } from './lib/supervise.mjs';
+
+/** Megabytes on the disk: of the packages and the build, of a new database, and to go on with what is there. */
+const SPACE = { modules: 700, build: 300, database: 300, running: 30 };
+/** The log of the web server is begun anew at this size, in bytes; the one before is kept. */
+const LOG_SIZE = 20 * 1024 * 1024;
 
 const options = new Set(process.argv.slice(2));
 for (const option of options)
@@ -36,13 +50,38 @@ function portFromEnvironment() {
 
 const answers = (port) =>
   new Promise((resolve) => {
-    const request = http.get({ host: '127.0.0.1', port, path: '/api/health', timeout: 2000 }, (response) => {
+    const request = http.get({ host: '127.0.0.1', port, path: '/api/ready', timeout: 2000 }, (response) => {
       response.resume();
       resolve(response.statusCode === 200);
     });
     request.on('timeout', () => request.destroy());
     request.on('error', () => resolve(false));
   });
+
+/** Where the web server writes its lines. */
+function openLog(folder) {
+  const file = path.join(folder, 'dianome.log');
+  if ((fs.statSync(file, { throwIfNoEntry: false })?.size ?? 0) > LOG_SIZE) fs.renameSync(file, `${file}.1`);
+  return fs.openSync(file, 'a', 0o600);
+}
+
+/** Space for what has to be made, and no more: what is there opens with little left. */
+function requireRoom(folder, own, dev) {
+  const here = (hasModules() ? 0 : SPACE.modules) + (dev || hasBuild() ? 0 : SPACE.build);
+  if (here > 0) requireSpace(root, here);
+  requireSpace(folder, own && !hasDatabase(folder) ? SPACE.database : SPACE.running);
+}
+
+function prepare(env) {
+  const tsx = path.join(root, 'node_modules/tsx/dist/cli.mjs');
+  const args = [tsx, 'scripts/prepare-database.ts', ...(options.has('--fresh') ? ['--fresh'] : [])];
+  const { status } = spawnSync(process.execPath, args, {
+    cwd: root,
+    env,
+    stdio: ['ignore', 'inherit', 'inherit'],
+  });
+  if (status !== 0) throw new Stop('The database could not be prepared; see the lines above.');
+}
 
 entry(async () => {
   requireNode();
@@ -54,9 +93,9 @@ entry(async () => {
     throw new Stop(
       `Port ${port} on 127.0.0.1 is taken. Stop what listens there, or choose another: PORT=4381 npm start`,
     );
-  requireSpace(root, 300);
-  requireSpace(folder, 300);
   const own = !process.env.DATABASE_URL;
+  requireRoom(folder, own, dev);
+  requireFolder(folder);
   if (own) await requirePackages(['mariadb-server-core', 'mariadb-client-core']);
   await requireModules();
   if (!dev) await requireBuild();
@@ -66,52 +105,75 @@ entry(async () => {
   const end = async (code) => {
     if (ending) return;
     ending = true;
-    if (web && web.exitCode === null) {
+    const running = () => web && web.exitCode === null && web.signalCode === null;
+    if (running()) {
       web.kill('SIGTERM');
       // Open event streams are closed by the server itself; this is for the case that it hangs.
-      for (let i = 0; i < 50 && web.exitCode === null && web.signalCode === null; i++) await pause(100);
-      if (web.exitCode === null && web.signalCode === null) web.kill('SIGKILL');
+      for (let i = 0; i < 60 && running(); i++) await pause(100);
+      if (running()) web.kill('SIGKILL');
     }
     if (own) await stopDatabase(folder);
     process.exit(code);
   };
-  process.on('SIGINT', () => end(0));
-  process.on('SIGTERM', () => end(0));
-  process.on('SIGHUP', () => end(0));
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => end(0));
+  const say = (text) => console.error(text);
+  const give = (text) => {
+    console.error(`\n${text} Its log: ${folder}`);
+    void end(1);
+  };
 
   try {
-    const url = own ? (await startDatabase(folder)).url : process.env.DATABASE_URL;
-    const env = {
+    let url = own ? (await startDatabase(folder)).url : process.env.DATABASE_URL;
+    const env = () => ({
       ...process.env,
       DATABASE_URL: url,
       NEXT_TELEMETRY_DISABLED: '1',
       NODE_ENV: dev ? 'development' : 'production',
-    };
-    const tsx = path.join(root, 'node_modules/tsx/dist/cli.mjs');
-    const prepare = [tsx, 'scripts/prepare-database.ts', ...(options.has('--fresh') ? ['--fresh'] : [])];
-    const prepared = spawnSync(process.execPath, prepare, {
-      cwd: root,
-      env,
-      stdio: ['ignore', 'inherit', 'inherit'],
     });
-    if (prepared.status !== 0) throw new Stop('The database could not be prepared; see the lines above.');
-    const next = path.join(root, 'node_modules/next/dist/bin/next');
-    // A process group of its own: Ctrl-C reaches this script only, which then ends things in order.
-    web = spawn(process.execPath, [next, dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)], {
-      cwd: root,
-      env,
-      detached: true,
-      stdio: ['ignore', 'ignore', 'inherit'],
-    });
-    web.once('exit', (code) => {
-      if (!ending) {
-        console.error(`The web server ended by itself (exit ${code}).`);
-        void end(1);
-      }
+    prepare(env());
+    if (dev) await (await import('./lib/bundle.mjs')).bundle({ dev });
+    if (own)
+      void keepRunning({
+        name: 'The database',
+        ending: () => ending,
+        say,
+        give,
+        start: async () => {
+          const started = await startDatabase(folder);
+          if (started.url !== url) {
+            // Its port was taken meanwhile; the web server has to be told.
+            url = started.url;
+            web?.kill('SIGTERM');
+          }
+          return { ended: databaseEnds(started.pid) };
+        },
+      });
+    void keepRunning({
+      name: 'The web server',
+      ending: () => ending,
+      say,
+      give,
+      start: async () => {
+        const log = openLog(folder);
+        // A process group of its own: Ctrl-C reaches this script only, which then ends things in order.
+        web = spawn(process.execPath, ['--enable-source-maps', path.join(root, '.next/dianome/main.mjs')], {
+          cwd: root,
+          env: { ...env(), PORT: String(port), DIANOME_BUILD: dev ? '' : buildVersion() },
+          detached: true,
+          stdio: ['ignore', log, log],
+        });
+        fs.closeSync(log);
+        const child = web;
+        return {
+          ended: new Promise((resolve) =>
+            child.once('exit', (code, signal) => resolve(signal ? `signal ${signal}` : `exit ${code}`)),
+          ),
+        };
+      },
     });
     for (let i = 0; !(await answers(port)); i++) {
       if (ending) return;
-      if (i > 300) throw new Stop('The web server has not answered for a minute.');
+      if (i > 300) throw new Stop(`The web server has not answered for a minute; see ${folder}/dianome.log.`);
       await pause(200);
     }
     console.log(`Dianome is ready: http://127.0.0.1:${port}  (Ctrl-C stops it)`);

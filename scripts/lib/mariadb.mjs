@@ -26,8 +26,20 @@ const lastLines = (file) => readOr(file, '').trim().split('\n').slice(-8).join('
 /** The pid of a server that runs on this folder; 0 when none does. A pid alone may belong to somebody else by now. */
 function runningPid(files) {
   const pid = Number(readOr(files.pid, '0'));
-  return pid && alive(pid) && readOr(`/proc/${pid}/cmdline`, '').includes(files.data) ? pid : 0;
+  return pid && alive(pid) && !isZombie(pid) && readOr(`/proc/${pid}/cmdline`, '').includes(files.data)
+    ? pid
+    : 0;
 }
+
+/** Is there a database in the folder already? */
+export const hasDatabase = (folder) => fs.existsSync(path.join(filesOf(folder).data, 'mysql'));
+
+/** Resolves when a server has ended, with what is known of it. It is no child of whoever adopted it, so it is looked at. */
+export async function databaseEnds(pid) {
+  while (alive(pid) && !isZombie(pid)) await pause(500);
+  return 'its process is gone';
+}
+const isZombie = (pid) => /^\d+ \(.*\) Z/.test(readOr(`/proc/${pid}/stat`, ''));
 
 /** Starts MariaDB on loopback with its data in `folder`, or adopts the one that runs there. Returns its address. */
 export const startDatabase = (folder) =>

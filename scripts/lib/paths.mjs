@@ -26,6 +26,18 @@ export function requireNode() {
     );
 }
 
+/** Makes a folder that only its owner reads; says what is in the way where that fails. */
+export function requireFolder(folder) {
+  try {
+    fs.mkdirSync(folder, { recursive: true, mode: 0o700 });
+    fs.accessSync(folder, fs.constants.W_OK);
+  } catch (error) {
+    throw new Stop(
+      `The data folder ${folder} cannot be written to (${error.code}). Give it to this user, or name another: DIANOME_DATA_DIR=/path npm start`,
+    );
+  }
+}
+
 /** A full disk shows as a broken database much later; better to say so first. */
 export function requireSpace(folder, megabytes) {
   let existing = folder;
@@ -59,8 +71,9 @@ export const alive = (pid) => {
   try {
     process.kill(pid, 0);
     return true;
-  } catch {
-    return false;
+  } catch (error) {
+    // It runs, and is somebody else’s.
+    return error.code === 'EPERM';
   }
 };
 
@@ -74,11 +87,12 @@ export async function withLock(name, work) {
       fs.mkdirSync(lock);
       break;
     } catch (error) {
-      if (error.code !== 'EEXIST') throw error;
+      if (error.code !== 'EEXIST')
+        throw new Stop(`The lock ${lock} cannot be made (${error.code}); make its folder writable.`);
     }
     const holder = Number(readOr(path.join(lock, 'pid'), '0'));
     const age = Date.now() - (fs.statSync(lock, { throwIfNoEntry: false })?.mtimeMs ?? Date.now());
-    if (holder ? !alive(holder) : age > 5000) fs.rmSync(lock, { recursive: true, force: true });
+    if (holder ? !alive(holder) : age > 5000) breakLock(lock);
     else await pause(300);
   }
   fs.writeFileSync(path.join(lock, 'pid'), String(process.pid));
@@ -86,6 +100,17 @@ export async function withLock(name, work) {
     return await work();
   } finally {
     fs.rmSync(lock, { recursive: true, force: true });
+  }
+}
+
+/** Takes away what a process left that ended without. */
+function breakLock(lock) {
+  try {
+    fs.rmSync(lock, { recursive: true, force: true });
+  } catch {
+    throw new Stop(
+      `The lock ${lock} is another user’s and nobody holds it any more; remove it: sudo rm -r ${lock}`,
+    );
   }
 }
 

@@ -5,6 +5,9 @@ import path from 'node:path';
 import { readOr, root, withLock } from './paths.mjs';
 import { Stop } from './say.mjs';
 
+/** Which build this is: pages ask by it whether the program was updated under them. */
+export const buildVersion = () => readOr(path.join(root, '.next/dianome-stamp'), '').slice(0, 12);
+
 const programs = {
   'mariadb-server-core': '/usr/sbin/mariadbd',
   'mariadb-client-core': '/usr/bin/mariadb',
@@ -42,12 +45,18 @@ const digestOf = (files) => {
   return hash.digest('hex');
 };
 
+const modules = () => ({
+  stamp: path.join(root, 'node_modules/.dianome-stamp'),
+  digest: digestOf(['package-lock.json']),
+});
+/** Does node_modules hold what the lock file says? */
+export const hasModules = () => readOr(modules().stamp, '') === modules().digest;
+
 /** Runs `npm ci` unless node_modules already holds what the lock file says. */
 export const requireModules = () =>
   withLock('install', async () => {
-    const stamp = path.join(root, 'node_modules/.dianome-stamp');
-    const digest = digestOf(['package-lock.json']);
-    if (readOr(stamp, '') === digest) return;
+    if (hasModules()) return;
+    const { stamp, digest } = modules();
     console.log('Installing npm packages');
     const { status } = spawnSync('npm', ['ci', '--no-fund', '--no-audit'], {
       cwd: root,
@@ -65,15 +74,30 @@ function sourceFiles(folder) {
   });
 }
 
+const build = () => {
+  const single = ['package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json'];
+  return {
+    stamp: path.join(root, '.next/dianome-stamp'),
+    digest: digestOf([...single, 'scripts/lib/bundle.mjs', ...sourceFiles('src').sort()]),
+  };
+};
+/** Was the last build made from exactly these sources? */
+export const hasBuild = () => readOr(build().stamp, '') === build().digest;
+
 /** Builds unless the last build was made from exactly these sources. */
 export const requireBuild = () =>
   withLock('build', async () => {
-    const single = ['package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json'];
-    const digest = digestOf([...single, ...sourceFiles('src').sort()]);
-    const stamp = path.join(root, '.next/dianome-stamp');
-    if (readOr(stamp, '') === digest) return;
+    if (hasBuild()) return;
+    const { stamp, digest } = build();
     console.log('Building the application');
-    const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' };
+    // Types of routes that are gone would fail the check.
+    for (const old of ['dev/types', 'types'])
+      fs.rmSync(path.join(root, '.next', old), { recursive: true, force: true });
+    const env = {
+      ...process.env,
+      NEXT_TELEMETRY_DISABLED: '1',
+      NEXT_PUBLIC_DIANOME_BUILD: digest.slice(0, 12),
+    };
     const next = path.join(root, 'node_modules/next/dist/bin/next');
     const { status, stdout } = spawnSync(process.execPath, [next, 'build'], {
       cwd: root,
@@ -82,5 +106,8 @@ export const requireBuild = () =>
       stdio: ['ignore', 'pipe', 'inherit'],
     });
     if (status !== 0) throw new Stop(`The build failed.\n${stdout}`);
+    // Only here are the packages it needs certain to be there.
+    const { bundle } = await import('./bundle.mjs');
+    await bundle();
     fs.writeFileSync(stamp, digest);
   });

@@ -7,10 +7,11 @@ import '@fontsource/atkinson-hyperlegible-next/latin-ext-400.css';
 import '@fontsource/atkinson-hyperlegible-next/latin-ext-700.css';
 import './globals.css';
 import type { Metadata } from 'next';
+import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 
 export const metadata: Metadata = {
-  title: 'Dianome',
+  title: { default: 'Dianome', template: '%s · Dianome' },
   description: 'Plans VLANs, subnets, DHCP pools and fixed addresses, and checks them at every edit',
 };
 
@@ -18,11 +19,13 @@ export const metadata: Metadata = {
 const theme = `(function(){var t;try{t=localStorage.getItem('dianome.theme')}catch(e){}
 document.documentElement.dataset.theme=t||(matchMedia('(prefers-color-scheme: dark)').matches?'night':'day')})()`;
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  // Read for every page: a script without it is not run.
+  const nonce = (await headers()).get('x-nonce') ?? undefined;
   return (
     <html lang="en" suppressHydrationWarning>
       <head>
-        <script dangerouslySetInnerHTML={{ __html: theme }} />
+        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: theme }} />
       </head>
       <body>{children}</body>
     </html>

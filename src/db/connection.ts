@@ -7,13 +7,13 @@ export type Bind = string | number | bigint | boolean | Buffer | null;
 const holder = globalThis as typeof globalThis & { dianomeDatabase?: Pool };
 
 /** Opens a pool; times are UTC, rows come as arrays of plain values, dates as text. */
-export const openDatabase = (url: string): Pool =>
+export const openDatabase = (url: string, connections = 8): Pool =>
   mysql.createPool({
     uri: url,
     timezone: 'Z',
     dateStrings: true,
     charset: 'utf8mb4_bin',
-    connectionLimit: 8,
+    connectionLimit: connections,
     maxPreparedStatements: 500,
   });
 
@@ -79,3 +79,7 @@ export async function run(
   const [result] = await connection.execute(sql, values as Bind[]);
   return (result as { affectedRows: number }).affectedRows;
 }
+
+/** 1451 and 1452: a row something still points at, or a pointer to nothing. 1062: an id or a seed that exists. */
+export const isConflictOfRows = (error: unknown): boolean =>
+  [1451, 1452, 1062].includes((error as { readonly errno?: number }).errno ?? 0);

@@ -3,7 +3,7 @@ import { type Step, applySteps, vlansOf } from '../core/plan';
 import { done, emptySite } from '../core/testing/plans';
 import { createExercise, endExercise, exerciseOf, exercisesMadeOf, keepHints } from './exercises';
 import { deleteSite, listSites, loadPlan } from './sites';
-import { AT, storedSite, testDatabase } from './testing';
+import { AT, storedSite, testDatabase } from '../server/testing';
 
 let pool: Pool;
 beforeAll(async () => {

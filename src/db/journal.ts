@@ -1,14 +1,13 @@
 import type { Pool } from 'mysql2/promise';
-import { type Step, netSteps, type WireStep, decodeStep, encodeStep } from '../core/plan';
+import { type Plan, type Step, type WireStep, decodeStep, encodeStep, equal, recordIn } from '../core/plan';
 import { fromSqlTime, toSqlTime } from './columns';
 import { type Connection, rows, run, transaction } from './connection';
-import { misfits, writeSteps } from './rows';
-import { revisionOf } from './sites';
+import { writeSteps } from './rows';
 
-/** The format of the steps in journal rows; older ones would be upcast where rows are read. */
+/** The format of the steps in journal rows; older ones are upcast where steps are decoded. */
 export const JOURNAL_FORMAT = 1;
 
-export type EntryKind = 'change' | 'undo' | 'redo';
+export type EntryKind = 'change' | 'undo' | 'redo' | 'back';
 
 export interface EntryHead {
   readonly revision: number;
@@ -25,26 +24,14 @@ export interface Entry extends EntryHead {
   readonly steps: readonly WireStep[];
 }
 
-export interface NewChange {
-  readonly base: number;
-  readonly seed: string;
-  readonly kind: EntryKind;
-  readonly label: string;
-  readonly operation: string;
+export interface NewEntry extends EntryHead {
+  readonly browser: string | null;
   readonly input: unknown;
-  readonly author: string;
-  readonly undoes: number | null;
   readonly steps: readonly Step[];
 }
 
-export type Committed =
-  | { readonly outcome: 'saved'; readonly revision: number }
-  | { readonly outcome: 'stale'; readonly revision: number; readonly between: readonly Entry[] }
-  | { readonly outcome: 'misfit'; readonly steps: readonly Step[] }
-  | { readonly outcome: 'broken-reference'; readonly message: string }
-  | { readonly outcome: 'unknown-site' };
-
-const HEAD = 'revision, seed, kind, label, operation, author, at, undoes';
+const FIELDS = ['revision', 'seed', 'kind', 'label', 'operation', 'author', 'at', 'undoes'];
+const HEAD = FIELDS.join(', ');
 const head = (row: readonly unknown[]): EntryHead => ({
   revision: row[0] as number,
   seed: row[1] as string,
@@ -57,28 +44,56 @@ const head = (row: readonly unknown[]): EntryHead => ({
 });
 const entry = (row: readonly unknown[]): Entry => ({ ...head(row), steps: JSON.parse(row[8] as string) });
 
-/** Entries after a revision, ascending, with their steps. */
+/** How much of the journal is read at a time: at most so many entries, and no more after so many bytes of steps. */
+export interface Part {
+  readonly entries: number;
+  readonly bytes: number;
+}
+const PART: Part = { entries: 500, bytes: 4 * 1024 * 1024 };
+
+/** The first part of the entries after a revision, ascending, with their steps; one entry at least, if there is one. */
 export async function entriesSince(
   db: Pool | Connection,
   siteId: string,
   revision: number,
-  limit = 1000,
+  part: Part = PART,
 ): Promise<Entry[]> {
+  const sizes = (await rows(
+    db,
+    `SELECT revision, LENGTH(steps) FROM journal WHERE site_id = ? AND revision > ? ORDER BY revision LIMIT ${Math.floor(part.entries)}`,
+    [siteId, revision],
+  )) as [number, number][];
+  let bytes = 0;
+  const fits = sizes.filter(([, size], i) => (bytes += size) <= part.bytes || i === 0);
+  const last = fits.at(-1);
+  if (!last) return [];
   const found = await rows(
     db,
-    `SELECT ${HEAD}, steps FROM journal WHERE site_id = ? AND revision > ? ORDER BY revision LIMIT ${Math.floor(limit)}`,
-    [siteId, revision],
+    `SELECT ${HEAD}, steps FROM journal WHERE site_id = ? AND revision > ? AND revision <= ? ORDER BY revision`,
+    [siteId, revision, last[0]],
   );
   return found.map(entry);
+}
+
+/** Every entry after a revision, part by part. */
+export async function* allEntriesSince(
+  db: Pool | Connection,
+  siteId: string,
+  revision: number,
+): AsyncGenerator<Entry> {
+  for (let last = revision; ;) {
+    const part = await entriesSince(db, siteId, last);
+    if (part.length === 0) return;
+    yield* part;
+    last = part.at(-1)!.revision;
+  }
 }
 
 /** Heads of the newest entries below a revision, newest first, with the names revisions were given. */
 export async function history(pool: Pool, siteId: string, below: number, limit: number) {
   const found = await rows(
     pool,
-    `SELECT ${HEAD.split(', ')
-      .map((name) => `j.${name}`)
-      .join(', ')}, n.name FROM journal j
+    `SELECT ${FIELDS.map((name) => `j.${name}`).join(', ')}, n.name FROM journal j
      LEFT JOIN named_revision n ON n.site_id = j.site_id AND n.revision = j.revision
      WHERE j.site_id = ? AND j.revision < ? ORDER BY j.revision DESC LIMIT ${Math.floor(limit)}`,
     [siteId, below],
@@ -86,148 +101,188 @@ export async function history(pool: Pool, siteId: string, below: number, limit: 
   return found.map((row) => ({ ...head(row), name: row[8] as string | null }));
 }
 
-export async function nameRevision(
+/**
+ * Gives a revision a name; false when there is no such revision. In a transaction with the row of the site, like a change: what
+ * is told as saved is on the disk.
+ */
+export const nameRevision = (
   pool: Pool,
   siteId: string,
   revision: number,
   name: string,
   author: string,
   at: string,
-): Promise<void> {
-  await run(
-    pool,
-    `INSERT INTO named_revision VALUES (?, ?, ?, ?, ?)
-     ON DUPLICATE KEY UPDATE name = VALUES(name), author = VALUES(author), at = VALUES(at)`,
-    [siteId, revision, name, author, toSqlTime(at)],
-  );
-}
+): Promise<boolean> =>
+  withSite(pool, siteId, async (connection, newest) => {
+    if (newest === null || revision > newest) return false;
+    await run(
+      connection,
+      `INSERT INTO named_revision VALUES (?, ?, ?, ?, ?)
+       ON DUPLICATE KEY UPDATE name = VALUES(name), author = VALUES(author), at = VALUES(at)`,
+      [siteId, revision, name, author, toSqlTime(at)],
+    );
+    return true;
+  });
 
 /**
- * Commits a change: one transaction that takes the revision, checks every step against the rows, writes them and
- * the journal. A seed that is in the journal already was saved before its answer got lost; the same answer again.
+ * Runs `work` in a transaction that holds the row of a site: whoever writes to a site goes through here, so that changes come one
+ * after the other, whichever process they come from. The revision is null when there is no such site.
  */
-export async function commitChange(
+export const withSite = <T>(
   pool: Pool,
   siteId: string,
-  change: NewChange,
-  at: string,
-): Promise<Committed> {
-  try {
-    return await transaction(pool, 'READ COMMITTED', async (connection) => {
-      const taken = await run(
-        connection,
-        'UPDATE site SET revision = revision + 1, changed_at = ? WHERE id = ? AND revision = ?',
-        [toSqlTime(at), siteId, change.base],
-      );
-      if (taken === 0) return await explainStale(connection, siteId, change);
-      const wrong = await misfits(connection, siteId, change.steps);
-      if (wrong.length > 0) throw new Abandon({ outcome: 'misfit', steps: wrong });
-      await writeSteps(connection, siteId, change.steps);
-      const revision = change.base + 1;
-      await run(connection, 'INSERT INTO journal VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)', [
-        siteId,
-        revision,
-        change.seed,
-        change.kind,
-        change.label.slice(0, 500),
-        change.operation,
-        JSON.stringify(change.input),
-        JSON.stringify(change.steps.map(encodeStep)),
-        JOURNAL_FORMAT,
-        change.author,
-        toSqlTime(at),
-        change.undoes,
-      ]);
-      return { outcome: 'saved', revision };
-    });
-  } catch (error) {
-    if (error instanceof Abandon) return error.answer;
-    const { errno, sqlMessage } = error as { errno?: number; sqlMessage?: string };
-    // 1451 and 1452: a row something still points at, or a pointer to nothing. 1062: an id or seed that exists.
-    if (errno === 1451 || errno === 1452 || errno === 1062)
-      return { outcome: 'broken-reference', message: plainSql(sqlMessage ?? '') };
-    throw error;
-  }
-}
+  work: (connection: Connection, revision: number | null) => Promise<T>,
+): Promise<T> =>
+  transaction(pool, 'READ COMMITTED', async (connection) => {
+    const [row] = await rows(connection, 'SELECT revision FROM site WHERE id = ? FOR UPDATE', [siteId]);
+    return work(connection, row ? (row[0] as number) : null);
+  });
 
-class Abandon extends Error {
-  constructor(readonly answer: Committed) {
-    super('rolled back');
-  }
-}
+/** An input larger than this is not kept: the steps say what it did. In UTF-16 units. */
+const INPUT_KEPT = 65_536;
 
-const plainSql = (message: string): string =>
-  /CONSTRAINT `(\w+)`/.exec(message)?.[1]?.replaceAll('_', ' ') ?? 'identity';
-
-async function explainStale(connection: Connection, siteId: string, change: NewChange): Promise<Committed> {
-  const known = await rows(connection, 'SELECT revision FROM journal WHERE site_id = ? AND seed = ?', [
+/** Writes a change as the next revision: the rows, the journal, the site. `withSite` holds the row. */
+export async function writeEntry(connection: Connection, siteId: string, made: NewEntry): Promise<void> {
+  await writeSteps(connection, siteId, made.steps);
+  const at = toSqlTime(made.at);
+  const input = JSON.stringify(made.input ?? null);
+  await run(
+    connection,
+    `INSERT INTO journal (site_id, ${HEAD}, input, steps, format, browser)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      siteId,
+      made.revision,
+      made.seed,
+      made.kind,
+      made.label,
+      made.operation,
+      made.author,
+      at,
+      made.undoes,
+      input.length > INPUT_KEPT ? 'null' : input,
+      JSON.stringify(made.steps.map(encodeStep)),
+      JOURNAL_FORMAT,
+      made.browser,
+    ],
+  );
+  await run(connection, 'UPDATE site SET revision = ?, changed_at = ? WHERE id = ?', [
+    made.revision,
+    at,
     siteId,
-    change.seed,
   ]);
-  if (known[0]) return { outcome: 'saved', revision: known[0][0] as number };
-  const site = await rows(connection, 'SELECT revision FROM site WHERE id = ?', [siteId]);
-  if (!site[0]) return { outcome: 'unknown-site' };
-  const between = await entriesSince(connection, siteId, change.base);
-  return { outcome: 'stale', revision: site[0][0] as number, between };
+}
+
+/** The entry of a seed, and whose it is; null when there is none. */
+export async function entryOfSeed(
+  db: Pool | Connection,
+  siteId: string,
+  seed: string,
+): Promise<(Entry & { readonly browser: string | null }) | null> {
+  const [row] = await rows(db, `SELECT ${HEAD}, steps, browser FROM journal WHERE site_id = ? AND seed = ?`, [
+    siteId,
+    seed,
+  ]);
+  return row ? { ...entry(row), browser: row[9] as string | null } : null;
+}
+
+/** Which of these seeds are saved. */
+export async function savedSeeds(
+  pool: Pool,
+  siteId: string,
+  seeds: readonly string[],
+): Promise<{ seed: string; revision: number }[]> {
+  const saved: { seed: string; revision: number }[] = [];
+  for (let at = 0; at < seeds.length; at += 400) {
+    const batch = seeds.slice(at, at + 400);
+    const found = await rows(
+      pool,
+      `SELECT seed, revision FROM journal WHERE site_id = ? AND seed IN (${batch.map(() => '?').join(',')})`,
+      [siteId, ...batch],
+    );
+    saved.push(...found.map((row) => ({ seed: row[0] as string, revision: row[1] as number })));
+  }
+  return saved;
 }
 
 /**
- * What undo and redo would revert for an author: folds over their entries as a stack. An undo pops the entry it
- * reverts and becomes what redo reverts; a change of their own clears the redo side.
+ * What undo or redo would revert next, from somebody's entries newest first: an undo takes back the latest change before it that
+ * is not taken back, a redo likewise the latest undo, and a change of their own ends what can be redone. Null when there is none;
+ * undefined when older entries have to be looked at.
  */
-export function undoStacks(mine: readonly Pick<EntryHead, 'revision' | 'kind'>[]): {
-  undo: number | null;
-  redo: number | null;
-} {
-  const undo: number[] = [];
-  const redo: number[] = [];
-  for (const { revision, kind } of mine) {
+export class UndoSearch {
+  private readonly skip = { undo: 0, redo: 0 };
+  private readonly top: { undo?: number; redo?: number | null } = {};
+
+  /** Takes the next older entry. */
+  take({ revision, kind }: Pick<EntryHead, 'revision' | 'kind'>): void {
     if (kind === 'undo') {
-      undo.pop();
-      redo.push(revision);
-    } else if (kind === 'redo') {
-      redo.pop();
-      undo.push(revision);
-    } else {
-      undo.push(revision);
-      redo.length = 0;
+      this.skip.undo++;
+      if (this.top.redo === undefined) {
+        if (this.skip.redo > 0) this.skip.redo--;
+        else this.top.redo = revision;
+      }
+      return;
     }
+    if (this.top.undo === undefined) {
+      if (this.skip.undo > 0) this.skip.undo--;
+      else this.top.undo = revision;
+    }
+    if (this.top.redo !== undefined) return;
+    if (kind === 'redo') this.skip.redo++;
+    else this.top.redo = null;
   }
-  return { undo: undo.at(-1) ?? null, redo: redo.at(-1) ?? null };
+  get done(): boolean {
+    return this.top.undo !== undefined && this.top.redo !== undefined;
+  }
+  get found(): { undo: number | null; redo: number | null } {
+    return { undo: this.top.undo ?? null, redo: this.top.redo ?? null };
+  }
 }
 
-/** The entries that undo and redo would revert for an author; null where there is none. */
+/** The entries that undo and redo would revert for a browser; null where there is none. */
 export async function undoable(
   pool: Pool,
   siteId: string,
-  author: string,
+  browser: string,
 ): Promise<{ undo: Entry | null; redo: Entry | null }> {
-  const mine = await rows(
-    pool,
-    'SELECT revision, kind FROM journal WHERE site_id = ? AND author = ? ORDER BY revision',
-    [siteId, author],
-  );
-  const stacks = undoStacks(mine.map((row) => ({ revision: row[0] as number, kind: row[1] as EntryKind })));
+  const search = new UndoSearch();
+  for (let below = 2 ** 32 - 1; !search.done;) {
+    const mine = await rows(
+      pool,
+      'SELECT revision, kind FROM journal WHERE site_id = ? AND browser = ? AND revision < ? ORDER BY revision DESC LIMIT 200',
+      [siteId, browser, below],
+    );
+    if (mine.length === 0) break;
+    for (const row of mine) search.take({ revision: row[0] as number, kind: row[1] as EntryKind });
+    below = mine.at(-1)![0] as number;
+  }
   const pick = async (revision: number | null) =>
-    revision === null ? null : ((await entriesSince(pool, siteId, revision - 1, 1))[0] ?? null);
-  return { undo: await pick(stacks.undo), redo: await pick(stacks.redo) };
+    revision === null
+      ? null
+      : ((await entriesSince(pool, siteId, revision - 1, { entries: 1, bytes: 0 }))[0] ?? null);
+  return { undo: await pick(search.found.undo), redo: await pick(search.found.redo) };
 }
 
-/** The steps that lead from the newest revision back to an earlier one; null when there is no such site. */
+/** The steps that lead from a plan back to how it was at an earlier revision. */
 export async function stepsBack(
-  pool: Pool,
+  db: Pool | Connection,
   siteId: string,
+  plan: Plan,
   revision: number,
-): Promise<{ from: number; steps: WireStep[] } | null> {
-  const from = await revisionOf(pool, siteId);
-  if (from === null) return null;
-  const entries = await entriesSince(pool, siteId, revision, 1_000_000);
-  const back = [...entries]
-    .reverse()
-    .flatMap((item) =>
-      [...item.steps]
-        .reverse()
-        .map((step) => decodeStep({ ...step, before: step.after, after: step.before })),
-    );
-  return { from, steps: netSteps(back).map(encodeStep) };
+): Promise<Step[]> {
+  // What each record was before its first change since; what came after that is in the plan.
+  const first = new Map<string, Step>();
+  for await (const { steps } of allEntriesSince(db, siteId, revision))
+    for (const wire of steps) {
+      const key = (step: Pick<Step, 'table' | 'id'>) => `${step.table} ${step.id}`;
+      if (first.has(key(wire))) continue;
+      // An earlier version may have called the table otherwise.
+      const step = decodeStep(wire);
+      if (!first.has(key(step))) first.set(key(step), step);
+    }
+  return [...first.values()].flatMap(({ table, id, before }) => {
+    const now = recordIn(plan, table, id) ?? null;
+    return equal(now, before) ? [] : [{ table, id, before: now, after: before }];
+  });
 }

@@ -4,7 +4,7 @@ import { drawPlan } from '../core/testing/kinds';
 import { rows } from './connection';
 import { draftMigration, draftedTables } from './draft';
 import { deleteSite } from './sites';
-import { stored, storedSite, testDatabase } from './testing';
+import { stored, storedSite, testDatabase } from '../server/testing';
 
 let pool: Pool;
 beforeAll(async () => {

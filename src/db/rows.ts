@@ -1,12 +1,4 @@
-import {
-  type Step,
-  equal,
-  type Plan,
-  planOf,
-  type AnyRecord,
-  type TableName,
-  tableNames,
-} from '../core/plan';
+import { type Step, type Plan, planOf, type AnyRecord, type TableName, tableNames } from '../core/plan';
 import type { FieldColumns } from './columns';
 import { type Bind, type Connection, rows, run } from './connection';
 import { type TableMap, tables } from './tables';
@@ -32,27 +24,20 @@ function readFields(
 const writeFields = (columns: readonly FieldColumns[], record: Record<string, unknown>): Bind[] =>
   columns.flatMap((column) => column.write(record[column.field] as never));
 
-/** The records of one table, all of the site or only some ids. */
-async function readTable(
-  connection: Connection,
-  siteId: string,
-  map: TableMap,
-  ids: readonly string[] | null,
-): Promise<AnyRecord[]> {
-  const mine = (key: string) => (ids ? ` AND ${key} IN (${ids.map(() => '?').join(',')})` : '');
-  const values = [siteId, ...(ids ?? [])];
+/** The records of one table of a site. */
+async function readTable(connection: Connection, siteId: string, map: TableMap): Promise<AnyRecord[]> {
   const main = await rows(
     connection,
-    `SELECT id, ${namesOf(map.columns).join(', ')} FROM ${map.sql} WHERE site_id = ?${mine('id')}`,
-    values,
+    `SELECT id, ${namesOf(map.columns).join(', ')} FROM ${map.sql} WHERE site_id = ?`,
+    [siteId],
   );
   const lists = new Map<string, Record<string, unknown[]>>();
   const empty = () => Object.fromEntries(map.children.map((child) => [child.field, [] as unknown[]]));
   for (const child of map.children) {
     const found = await rows(
       connection,
-      `SELECT owner_id, ${namesOf(child.columns).join(', ')} FROM ${child.sql} WHERE site_id = ?${mine('owner_id')} ORDER BY owner_id, pos`,
-      values,
+      `SELECT owner_id, ${namesOf(child.columns).join(', ')} FROM ${child.sql} WHERE site_id = ? ORDER BY owner_id, pos`,
+      [siteId],
     );
     for (const row of found) {
       const owner = row[0] as string;
@@ -70,7 +55,7 @@ async function readTable(
 /** Loads a whole plan on one connection; the caller holds a consistent snapshot. */
 export async function readPlan(connection: Connection, siteId: string): Promise<Plan> {
   const lists: Partial<Record<TableName, AnyRecord[]>> = {};
-  for (const table of tableNames) lists[table] = await readTable(connection, siteId, tables[table], null);
+  for (const table of tableNames) lists[table] = await readTable(connection, siteId, tables[table]);
   return planOf(lists as never);
 }
 
@@ -167,30 +152,6 @@ async function deleteRecords(
 }
 
 const byTable = (steps: readonly Step[], table: TableName) => steps.filter((step) => step.table === table);
-
-/** The steps whose `before` is not what the rows hold; empty when all fit. */
-export async function misfits(
-  connection: Connection,
-  siteId: string,
-  steps: readonly Step[],
-): Promise<Step[]> {
-  const wrong: Step[] = [];
-  for (const table of tableNames) {
-    const mine = byTable(steps, table);
-    for (let at = 0; at < mine.length; at += BATCH) {
-      const batch = mine.slice(at, at + BATCH);
-      const found = await readTable(
-        connection,
-        siteId,
-        tables[table],
-        batch.map((step) => step.id),
-      );
-      const known = new Map(found.map((record) => [record.id, record]));
-      wrong.push(...batch.filter((step) => !equal(known.get(step.id) ?? null, step.before)));
-    }
-  }
-  return wrong;
-}
 
 /**
  * Writes net steps: insertions with parents first, then updates, then deletions with children first, so that every

@@ -4,24 +4,16 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Pool } from 'mysql2/promise';
 import fc from 'fast-check';
-import { type Call, encodePlan, encodeStep, vlansOf, type Step } from '../core/plan';
+import { type Call, encodePlan, vlansOf } from '../core/plan';
 import { buildGear, damagedGear, deviceNamed, portNamed, soundGear, vlanFor } from '../core/testing/gear';
 import { buildInternet, cardOf, damagedInternet, soundInternet } from '../core/testing/internet';
 import { buildPolicy, damagedPolicy, soundPolicy } from '../core/testing/policy';
 import { build, damagedSite, done, emptySite } from '../core/testing/plans';
 import { openDatabase, rows, run } from './connection';
-import {
-  commitChange,
-  entriesSince,
-  history,
-  nameRevision,
-  stepsBack,
-  undoStacks,
-  undoable,
-} from './journal';
+import { entriesSince, history, nameRevision, stepsBack, undoable } from './journal';
 import { migrate } from './migrate';
 import { archiveSite, deleteSite, listSites, loadPlan, revisionOf } from './sites';
-import { AT, changeOn, commit, stored, storedSite, testDatabase } from './testing';
+import { AT, commit, none, stored, storedSite, testDatabase } from '../server/testing';
 
 let pool: Pool;
 beforeAll(async () => {
@@ -61,11 +53,11 @@ describe('plans in the database', () => {
     const ports = [portNamed(sound, 'sw-a', 9).id];
     const first = done(sound, 'carryVlans', { ports, vlan, carry: false });
     const drop: Call = { operation: 'carryVlans', input: { ports, vlan, carry: false } };
-    expect(await commit(pool, id, drop)).toMatchObject({ outcome: 'saved' });
+    expect(await commit(pool, id, drop)).toMatchObject({ revision: expect.any(Number) });
     expect(encodePlan((await stored(pool, id)).plan)).toEqual(encodePlan(first));
     const device = deviceNamed(sound, 'sw-b').id;
     const remove: Call = { operation: 'removeDevice', input: { device } };
-    expect(await commit(pool, id, remove)).toMatchObject({ outcome: 'saved' });
+    expect(await commit(pool, id, remove)).toMatchObject({ revision: expect.any(Number) });
     expect((await stored(pool, id)).plan.port.group(device).size).toBe(0);
   });
 
@@ -90,7 +82,7 @@ describe('plans in the database', () => {
     const card = cardOf(limited, 'desk').id;
     const { id: address } = [...limited.address.values()].find((item) => item.interface === card)!;
     const remove: Call = { operation: 'removeHosts', input: { addresses: [address] } };
-    expect(await commit(pool, id, remove)).toMatchObject({ outcome: 'saved' });
+    expect(await commit(pool, id, remove)).toMatchObject({ revision: expect.any(Number) });
     expect((await stored(pool, id)).plan.forward.size).toBe(0);
   });
 
@@ -114,7 +106,7 @@ describe('plans in the database', () => {
     const id = await storedSite(pool, ruled);
     expect(encodePlan((await stored(pool, id)).plan)).toEqual(encodePlan(ruled));
     const remove: Call = { operation: 'removeSegment', input: { vlan } };
-    expect(await commit(pool, id, remove)).toMatchObject({ outcome: 'saved' });
+    expect(await commit(pool, id, remove)).toMatchObject({ revision: expect.any(Number) });
     const { plan } = await stored(pool, id);
     expect(plan.rule.size).toBe(ruled.rule.size - 1);
     expect([...plan.zone.values()].some(({ vlans }) => vlans.includes(vlan))).toBe(false);
@@ -165,75 +157,6 @@ describe('plans in the database', () => {
   });
 });
 
-describe('changes', () => {
-  test('two VLAN ids are swapped in one change', async () => {
-    const plan = twoSegments();
-    const id = await storedSite(pool, plan);
-    const [one, two] = vlansOf(plan) as [never, never];
-    const swap = (a: { id: string; vid: number }, b: { vid: number }): Step =>
-      ({ table: 'vlan', id: a.id, before: a, after: { ...a, vid: b.vid } }) as never;
-    const steps = [swap(one, two), swap(two, one)].map(encodeStep);
-    expect(await commit(pool, id, { operation: 'takeSteps', input: { label: 'swap', steps } })).toEqual({
-      outcome: 'saved',
-      revision: 1,
-    });
-    expect(vlansOf((await stored(pool, id)).plan).map((vlan) => vlan.vid)).toEqual([20, 10]);
-  });
-
-  test('a failing step rolls everything back', async () => {
-    const plan = twoSegments();
-    const id = await storedSite(pool, plan);
-    const before = encodePlan((await stored(pool, id)).plan);
-    const good = changeOn(plan, 0, { operation: 'addSegment', input: { purpose: 'voice' } });
-    const vlan = vlansOf(plan)[0]!;
-    const misfit: Step = { table: 'vlan', id: vlan.id, before: { ...vlan, name: 'Never' }, after: vlan };
-    expect(await commitChange(pool, id, { ...good, steps: [...good.steps, misfit] }, AT)).toMatchObject({
-      outcome: 'misfit',
-      steps: [misfit],
-    });
-    const dangling: Step = { table: 'vlan', id: vlan.id, before: vlan, after: null };
-    expect(await commitChange(pool, id, { ...good, seed: 'dangling0', steps: [dangling] }, AT)).toMatchObject(
-      { outcome: 'broken-reference' },
-    );
-    expect(await revisionOf(pool, id)).toBe(0);
-    expect(encodePlan((await stored(pool, id)).plan)).toEqual(before);
-    expect(await entriesSince(pool, id, 0)).toEqual([]);
-  });
-
-  test('of two writers at once one is saved and the other is told what came between', async () => {
-    const plan = twoSegments();
-    const id = await storedSite(pool, plan);
-    const changes = (['voice', 'guest', 'iot', 'servers'] as const).map((purpose) =>
-      changeOn(plan, 0, { operation: 'addSegment', input: { purpose } }),
-    );
-    const results = await Promise.all(changes.map((change) => commitChange(pool, id, change, AT)));
-    const saved = results.filter((result) => result.outcome === 'saved');
-    const stale = results.filter((result) => result.outcome === 'stale');
-    expect([saved.length, stale.length]).toEqual([1, 3]);
-    const winner = changes[results.findIndex((result) => result.outcome === 'saved')]!;
-    for (const result of stale)
-      expect(result).toMatchObject({
-        revision: 1,
-        between: [{ revision: 1, seed: winner.seed, author: 'Ada' }],
-      });
-    expect(vlansOf((await stored(pool, id)).plan)).toHaveLength(3);
-  });
-
-  test('a change sent twice is saved once', async () => {
-    const plan = twoSegments();
-    const id = await storedSite(pool, plan);
-    const change = changeOn(plan, 0, { operation: 'addSegment', input: { purpose: 'voice' } });
-    expect(await commitChange(pool, id, change, AT)).toEqual({ outcome: 'saved', revision: 1 });
-    expect(await commitChange(pool, id, change, AT)).toEqual({ outcome: 'saved', revision: 1 });
-    expect(await entriesSince(pool, id, 0)).toHaveLength(1);
-  });
-
-  test('an unknown site is told apart from a stale one', async () => {
-    const change = changeOn(twoSegments(), 0, { operation: 'addSegment', input: { purpose: 'voice' } });
-    expect(await commitChange(pool, 'nosuchsite', change, AT)).toEqual({ outcome: 'unknown-site' });
-  });
-});
-
 describe('the journal', () => {
   test('leads back to any revision', async () => {
     const id = await storedSite(pool, twoSegments());
@@ -245,44 +168,14 @@ describe('the journal', () => {
     const removed = vlansOf((await stored(pool, id)).plan)[0]!;
     await commit(pool, id, { operation: 'removeSegment', input: { vlan: removed.id } });
     for (const revision of [2, 0, 3]) {
-      const back = (await stepsBack(pool, id, revision))!;
-      await commit(pool, id, {
-        operation: 'takeSteps',
-        input: { label: `back to ${revision}`, steps: back.steps },
-      });
+      await commit(pool, id, none, { kind: 'back', to: revision });
       expect(encodePlan((await stored(pool, id)).plan)).toEqual(plans[revision]);
     }
     expect((await history(pool, id, 99, 3)).map((entry) => entry.label)).toEqual([
-      'back to 3',
-      'back to 0',
-      'back to 2',
+      'Back to change 3',
+      'Back to change 0',
+      'Back to change 2',
     ]);
-  });
-
-  test('undo and redo fold into stacks', () => {
-    const entry = (revision: number, kind: 'change' | 'undo' | 'redo') => ({ revision, kind });
-    expect(undoStacks([])).toEqual({ undo: null, redo: null });
-    expect(undoStacks([entry(1, 'change'), entry(2, 'change'), entry(3, 'undo')])).toEqual({
-      undo: 1,
-      redo: 3,
-    });
-    expect(undoStacks([entry(1, 'change'), entry(2, 'undo'), entry(3, 'redo')])).toEqual({
-      undo: 3,
-      redo: null,
-    });
-    expect(undoStacks([entry(1, 'change'), entry(2, 'undo'), entry(3, 'change')])).toEqual({
-      undo: 3,
-      redo: null,
-    });
-    expect(
-      undoStacks([
-        entry(1, 'change'),
-        entry(2, 'change'),
-        entry(3, 'undo'),
-        entry(4, 'undo'),
-        entry(5, 'redo'),
-      ]),
-    ).toEqual({ undo: 5, redo: 3 });
   });
 
   test('steps that an earlier version wrote under other names are gone back over', async () => {
@@ -290,7 +183,7 @@ describe('the journal', () => {
     const id = await storedSite(pool, sound);
     const device = deviceNamed(sound, 'desk').id;
     expect(await commit(pool, id, { operation: 'addListener', input: { device, port: 443 } })).toMatchObject({
-      outcome: 'saved',
+      revision: 1,
     });
     expect((await stored(pool, id)).plan.listener.size).toBe(1);
     const changed = await run(
@@ -299,18 +192,32 @@ describe('the journal', () => {
       [id],
     );
     expect(changed).toBe(1);
-    const back = await stepsBack(pool, id, 0);
-    expect(back!.steps).toMatchObject([{ table: 'listener', after: null }]);
+    const { plan } = await stored(pool, id);
+    expect(await stepsBack(pool, id, plan, 0)).toMatchObject([{ table: 'listener', after: null }]);
   });
 
-  test('undo offers only what the author did', async () => {
+  test('undo offers only what was done in that browser, whatever name was typed', async () => {
     const id = await storedSite(pool, twoSegments());
     await commit(pool, id, { operation: 'addSegment', input: { purpose: 'voice' } });
-    await commit(pool, id, { operation: 'addSegment', input: { purpose: 'guest' } }, { author: 'Grace' });
-    const { undo, redo } = await undoable(pool, id, 'Ada');
-    expect(undo).toMatchObject({ revision: 1, author: 'Ada' });
+    const elsewhere = { browser: 'browser02' };
+    await commit(pool, id, { operation: 'addSegment', input: { purpose: 'guest' } }, elsewhere);
+    const { undo, redo } = await undoable(pool, id, 'browser01');
+    expect(undo).toMatchObject({ revision: 1 });
     expect(redo).toBeNull();
-    expect(await undoable(pool, id, 'Nobody')).toEqual({ undo: null, redo: null });
+    expect(await undoable(pool, id, 'browser03')).toEqual({ undo: null, redo: null });
+  });
+
+  test('is told in parts: so many entries, or so many bytes, and one at least', async () => {
+    const id = await storedSite(pool, twoSegments());
+    for (const notes of ['a', 'b'.repeat(3500), 'c', 'd'])
+      await commit(pool, id, { operation: 'edit', input: { table: 'site', id: 'site', set: { notes } } });
+    const told = async (since: number, entries: number, bytes: number) =>
+      (await entriesSince(pool, id, since, { entries, bytes })).map(({ revision }) => revision);
+    expect(await told(0, 2, 1e6)).toEqual([1, 2]);
+    expect(await told(0, 9, 3000)).toEqual([1]);
+    expect(await told(1, 9, 3000)).toEqual([2]);
+    expect(await told(2, 9, 1e6)).toEqual([3, 4]);
+    expect(await told(4, 9, 1e6)).toEqual([]);
   });
 
   test('a name given twice to a revision is the later one', async () => {
@@ -334,6 +241,7 @@ describe('a server killed while it works', () => {
     };
     try {
       let acknowledged = 0;
+      let named = 0;
       let site = '';
       for (let round = 0; round < 3; round++) {
         const { url, pid } = server();
@@ -346,6 +254,8 @@ describe('a server killed while it works', () => {
         expect(revision).toBeLessThanOrEqual(acknowledged + 1);
         expect(await entriesSince(own, site, 0)).toHaveLength(revision);
         expect(plan.site.get('site')!.notes).toBe(revision === 0 ? '' : `change ${revision}`);
+        const names = (await history(own, site, revision + 1, 1000)).filter(({ name }) => name !== null);
+        if (named > 0) expect(names.map((item) => item.revision)).toContain(named);
         acknowledged = revision;
         const stopAfter = acknowledged + 15;
         try {
@@ -357,8 +267,9 @@ describe('a server killed while it works', () => {
               operation: 'edit',
               input: { table: 'site', id: 'site', set },
             });
-            if (result.outcome !== 'saved') throw new Error(result.outcome);
-            acknowledged = result.revision;
+            acknowledged = result!.revision!;
+            await nameRevision(own, site, acknowledged, `name ${acknowledged}`, 'Ada', AT);
+            named = acknowledged;
           }
         } catch (error) {
           expect(String((error as { code?: string }).code)).toMatch(

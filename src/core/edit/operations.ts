@@ -23,6 +23,7 @@ import {
   edit,
   type WireCall,
   type Operation,
+  type Given,
   runOperation,
   type Plan,
   Refusal,
@@ -33,6 +34,7 @@ import { balanceInstances } from './tree/balance';
 import * as trees from './tree/operations';
 import * as pools from './pools/operations';
 import * as routing from './routing/operations';
+import { bringInPlan } from './site/bring-in';
 import * as segments from './segments/operations';
 import * as repairs from './segments/repairs';
 import * as sizes from './segments/resize';
@@ -41,6 +43,7 @@ import * as sizes from './segments/resize';
 const all = [
   edit,
   takeSteps,
+  bringInPlan,
   acceptFinding,
   withdrawAcceptance,
   segments.addSegment,
@@ -161,15 +164,10 @@ const all = [
 ] as const;
 type Registered = (typeof all)[number];
 
-/** Nobody writes into an input, so lists that are read only will do. */
-type Given<T> = T extends readonly (infer Item)[]
-  ? readonly Given<Item>[]
-  : T extends object
-    ? { readonly [K in keyof T]: Given<T[K]> }
-    : T;
 type Inputs = { readonly [O in Registered as O['name']]: Given<z.input<O['input']>> };
 declare module '../plan/operation' {
   // What a call and a remedy may say is read off the register.
+  // eslint-disable-next-line @typescript-eslint/no-empty-object-type
   interface OperationInputs extends Inputs {}
 }
 

@@ -1,6 +1,5 @@
 import { FindingsEngine } from '../findings';
 import { carriedText } from '../model/wiring';
-import { stepsBetween } from '../formats';
 import {
   type Step,
   describeChange,
@@ -9,6 +8,7 @@ import {
   recordIn,
   portTitle,
   recordTitle,
+  stepsBetween,
   type Work,
   finish,
 } from '../plan';

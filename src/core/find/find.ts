@@ -1,4 +1,7 @@
 import {
+  type IpAddress,
+  type Prefix,
+  compareAddresses,
   formatAddress,
   parseAddress,
   parseMac,
@@ -38,23 +41,54 @@ const textScore = (value: string, query: string): number => {
   return plain === query ? 3 : plain.startsWith(query) ? 2 : plain.includes(query) ? 1 : 0;
 };
 
+/** What a few typed characters may mean; null and false where they cannot. */
+export interface FindQuery {
+  /** In small letters. */
+  readonly text: string;
+  readonly address: IpAddress | null;
+  readonly prefix: Prefix | null;
+  readonly mac: string | null;
+  /** Hexadecimal digits of a MAC address, in capitals. */
+  readonly macPart: string | null;
+  readonly lastOctet: number | null;
+  readonly vid: number | null;
+  /** `sw-a 7`: a box by name and the number of a port. */
+  readonly port: { readonly box: string; readonly number: number } | null;
+}
+
+/** Reads what somebody types to find something; null for nothing. */
+export function findQuery(typed: string): FindQuery | null {
+  const text = typed.trim().toLowerCase();
+  if (text === '') return null;
+  const hex = text.replace(/[:\-.]/g, '');
+  const octet = /^\.(\d{1,3})$/.exec(text)?.[1];
+  const vid = /^(?:vlan )?(\d{1,4})$/.exec(text)?.[1];
+  const port = /^(\S+)\s+(\d{1,3})$/.exec(text);
+  return {
+    text,
+    address: parseAddress(text),
+    prefix: parsePrefix(text)?.prefix ?? null,
+    mac: parseMac(text),
+    macPart: /^[0-9a-f]{4,12}$/.test(hex) && /[:\-.]|[a-f]/.test(text) ? hex.toUpperCase() : null,
+    lastOctet: octet === undefined ? null : Number(octet),
+    vid: vid === undefined ? null : Number(vid),
+    port: port && { box: port[1]!, number: Number(port[2]) },
+  };
+}
+
 /**
  * Finds what a person means by a few characters: an address (exact, or `.24` for a last octet), a prefix, a MAC in any
  * spelling or part of one, a VLAN id, a name or a code, a box or a port (`sw-a 7`). At most `limit` hits, the best first.
  */
-export function findInPlan(plan: Plan, text: string, limit = 20): Hit[] {
-  const query = text.trim().toLowerCase();
-  if (query === '') return [];
+export function findInPlan(plan: Plan, typed: string, limit = 20): Hit[] {
+  const asked = findQuery(typed);
+  if (!asked) return [];
+  const { text: query, address, prefix, mac, macPart, lastOctet, vid } = asked;
   const hits: Hit[] = [];
-  const address = parseAddress(query);
-  const prefix = parsePrefix(query)?.prefix;
-  const hex = query.replace(/[:\-.]/g, '');
-  const mac = parseMac(query);
-  const macPart = /^[0-9a-f]{4,12}$/.test(hex) && /[:\-.]|[a-f]/.test(query) ? hex.toUpperCase() : null;
-  const lastOctet = /^\.(\d{1,3})$/.exec(query)?.[1];
 
   const segmentHit = (vlan: Vlan, subnet: string | null, score: number) => {
-    const shown = subnetsOf(plan, vlan.id)
+    const shown = [...subnetsOf(plan, vlan.id)]
+      .sort((a, b) => compareAddresses(a.prefix.address, b.prefix.address))
       .map((item) => formatPrefix(item.prefix))
       .join(', ');
     hits.push({
@@ -71,7 +105,7 @@ export function findInPlan(plan: Plan, text: string, limit = 20): Hit[] {
   };
   for (const vlan of vlansOf(plan)) {
     const words = Math.max(textScore(vlan.name, query), textScore(vlan.code, query) === 3 ? 3 : 0);
-    const score = String(vlan.vid) === query || `vlan ${vlan.vid}` === query ? 4 : words;
+    const score = vlan.vid === vid ? 4 : words;
     const subnet = subnetsOf(plan, vlan.id).find(
       (item) =>
         (prefix && overlaps(item.prefix, prefix)) || (address !== null && contains(item.prefix, address)),
@@ -87,7 +121,8 @@ export function findInPlan(plan: Plan, text: string, limit = 20): Hit[] {
     if (address !== null) return entry.address === address ? 5 : 0;
     const { device, interface: item } = hostOf(plan, entry);
     if (mac) return item.mac === mac ? 5 : 0;
-    if (lastOctet) return formatAddress(entry.address).endsWith(`.${lastOctet}`) ? 2 : 0;
+    if (lastOctet !== null)
+      return typeof entry.address === 'number' && entry.address % 256 === lastOctet ? 2 : 0;
     if (macPart && item.mac?.replaceAll(':', '').includes(macPart)) return 2;
     return Math.max(
       textScore(device.name, query),
@@ -96,12 +131,11 @@ export function findInPlan(plan: Plan, text: string, limit = 20): Hit[] {
   }
   /** Boxes by name, place, serial or asset tag; `sw-a 7` is a port. */
   function gearHits(): void {
-    const asked = /^(\S+)\s+(\d{1,3})$/.exec(query);
     for (const box of plan.box.values()) {
       const device = plan.device.get(box.device)!;
       const port =
-        asked && device.name.toLowerCase() === asked[1]
-          ? portsOf(plan, device.id).find((item) => item.number === Number(asked[2]))
+        asked!.port?.box === device.name.toLowerCase()
+          ? portsOf(plan, device.id).find((item) => item.number === asked!.port!.number)
           : undefined;
       const place = Math.min(
         1,

@@ -1,1 +1,1 @@
-export { type Hit, findInPlan } from './find';
+export { type FindQuery, type Hit, findInPlan, findQuery } from './find';

@@ -3,6 +3,5 @@ export { planFileJsonSchema } from './json-schema';
 export { nftRuleset } from './nftables';
 export { VERSION, readPlanFile, writePlanFile } from './plan-file';
 export { type BoxBlock, boxPlace, portScheduleCsv, portScheduleOf } from './port-schedule';
-export { stepsBetween } from './review-file';
 export { ruleCells, ruleHead, ruleScheduleCsv, ruleScheduleOf } from './rule-schedule';
 export { dnsText, leaseWords, scheduleCsv, scheduleOf } from './schedule';

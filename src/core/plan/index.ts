@@ -1,16 +1,18 @@
+export { stepsBetween } from './between';
 export { boxOf } from './box-of';
 export {
   type Change,
-  LABEL_LENGTH,
   type Step,
   applyChange,
   applySteps,
+  fittedLabel,
   invertSteps,
   netSteps,
 } from './change';
 export { addressCodec, idSchema, macCodec, prefixCodec } from './codecs';
 export { Collection, type Group, hashOf } from './collection';
 export { derive, deriveBy } from './derive';
+export { digestOf } from './digest';
 export { type FieldDifference, describeChange } from './describe';
 export { Draft } from './draft';
 export { edit, schemaOf, toWire } from './edit';
@@ -19,9 +21,11 @@ export { type Carried, access, nothingCarried, undecided, vlansIn } from './kind
 export { whole } from './kinds/fields';
 export { type NamedField, fieldsOf } from './kinds/kind';
 export { type Schema, isNullable, itemsOf, shapeOf } from './kinds/shape';
+export { listsSchema, planOfLists } from './lists';
 export { groupBy, memo } from './memo';
 export {
   type Call,
+  type Given,
   type Operation,
   type OperationInputs,
   type Remedy,
@@ -114,7 +118,6 @@ export {
   subnetsOf,
   vlansOf,
 } from './view';
-export { upcastLists } from './upcast';
 export { type WireStep, decodePlan, decodeStep, encodePlan, encodeStep, wireStepSchema } from './wire';
 export { fieldName, portTitle, portsText, recordTitle, wireText } from './words';
 export { type Work, finish } from './work';

@@ -21,6 +21,13 @@ export const operation = <N extends string, S extends z.ZodType>(
   run: (draft: Draft, input: z.output<S>) => string,
 ): Operation<S, N> => ({ name, input, run });
 
+/** As it may be handed over: nobody writes into it, so lists that are read only will do. */
+export type Given<T> = T extends readonly (infer Item)[]
+  ? readonly Given<Item>[]
+  : T extends object
+    ? { readonly [K in keyof T]: Given<T[K]> }
+    : T;
+
 /** The wire input of each operation by name. The register of operations fills it in: edit/operations.ts. */
 // eslint-disable-next-line @typescript-eslint/no-empty-object-type
 export interface OperationInputs {}

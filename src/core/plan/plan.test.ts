@@ -1,9 +1,10 @@
 import fc from 'fast-check';
-import { VERSION, readPlanFile, writePlanFile, stepsBetween } from '../formats';
+import { VERSION, readPlanFile, writePlanFile } from '../formats';
 import { perform } from '../edit';
 import { type TableLayout, Collection } from './collection';
 import { build, damagedSite, damages, done, emptySite, nextSeed, walk } from '../testing/plans';
 import { applySteps, invertSteps, netSteps } from './change';
+import { stepsBetween } from './between';
 import { equal } from './equal';
 import { Refusal } from './refusal';
 import { decodeStep, encodePlan, encodeStep } from './wire';

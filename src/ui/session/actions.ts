@@ -9,23 +9,29 @@ import {
   widthOf,
   familyOf,
 } from '@/core/address';
-import { type Call, type Subnet, type TableName, Refusal } from '@/core/plan';
+import { type Call, Refusal, type Subnet, type TableName, recordIn, toWire } from '@/core/plan';
 import { useSession } from './context';
 import { useView } from './view';
 
-/** Sets one field of a record, with the value that was in view. */
+/**
+ * Sets one field of a record. The value that was in view goes with it, so that nothing is overwritten that somebody else changed
+ * meanwhile; it is the value of the plan that is shown, unless another is given.
+ */
 export function useEdit() {
   const session = useSession();
-  return (table: TableName, id: string, field: string, value: unknown, seen?: unknown) =>
-    session.perform({
+  return (table: TableName, id: string, field: string, value: unknown, seen?: unknown) => {
+    const record = recordIn(session.plan, table, id);
+    const known = seen === undefined ? record && toWire(table, record)[field] : seen;
+    return session.perform({
       operation: 'edit',
       input: {
-        table,
+        table: table as Extract<Call, { operation: 'edit' }>['input']['table'],
         id,
         set: { [field]: value },
-        ...(seen === undefined ? {} : { seen: { [field]: seen } }),
+        ...(known === undefined ? {} : { seen: { [field]: known } }),
       },
     });
+  };
 }
 
 /** Performs a call; where it would push hosts out, shows what moves before it is accepted. */

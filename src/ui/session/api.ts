@@ -1,8 +1,11 @@
+import type { AnswerOf, BodyOf, ProblemDetails, QueryOf, Route } from '@/contract';
+import { problem as problemSchema } from '@/contract';
+
 /** An answer of the server that is not success, with its problem details. */
 export class ApiProblem extends Error {
   constructor(
     readonly status: number,
-    readonly problem: { readonly title?: string; readonly detail?: string; readonly [more: string]: unknown },
+    readonly problem: Partial<ProblemDetails>,
   ) {
     super(problem.detail ?? problem.title ?? `The server answered ${status}.`);
   }
@@ -15,26 +18,54 @@ export class Offline extends Error {
   }
 }
 
-async function answer(path: string, init?: RequestInit): Promise<Response> {
+/** Told the version of the program that answered, whenever one does. */
+let hearVersion: (version: string) => void = () => {};
+export const onVersion = (hear: (version: string) => void): void => {
+  hearVersion = hear;
+};
+
+async function answered(path: string, init?: RequestInit): Promise<Response> {
   let response: Response;
   try {
     response = await fetch(path, { cache: 'no-store', ...init });
   } catch {
     throw new Offline();
   }
+  const version = response.headers.get('x-dianome-version');
+  if (version) hearVersion(version);
   if (response.ok) return response;
-  const problem = await response.json().catch(() => ({}));
-  throw new ApiProblem(response.status, problem);
+  const problem = problemSchema.partial().safeParse(await response.json().catch(() => null));
+  throw new ApiProblem(response.status, problem.success ? problem.data : {});
 }
 
-export const getText = async (path: string): Promise<string> => (await answer(path)).text();
-export const getJson = async <T>(path: string): Promise<T> => (await answer(path)).json() as Promise<T>;
-
-export const sendJson = async <T>(
-  method: 'POST' | 'PATCH' | 'DELETE',
-  path: string,
-  body: unknown,
-): Promise<T> => {
-  const init = { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) };
-  return (await answer(path, init)).json() as Promise<T>;
+type Asked<R extends Route> = {
+  readonly site?: string;
+  readonly query?: { readonly [K in keyof QueryOf<R>]: string | number | undefined };
+  readonly body?: BodyOf<R>;
 };
+
+/** The path of a route for a site, with its query. */
+export function pathOf<R extends Route>(route: R, { site, query }: Asked<R> = {}): string {
+  const path = route.path.replace('{site}', encodeURIComponent(site ?? ''));
+  const known = Object.entries(query ?? {}).filter(([, value]) => value !== undefined);
+  const text = new URLSearchParams(known.map(([name, value]) => [name, String(value)])).toString();
+  return text ? `${path}?${text}` : path;
+}
+
+/** The text of an answer, for who reads it itself. */
+export const askText = async <R extends Route>(route: R, asked: Asked<R> = {}): Promise<string> =>
+  (await answered(pathOf(route, asked))).text();
+
+/** Asks a route of the contract. Throws an ApiProblem, or Offline. */
+export async function ask<R extends Route>(route: R, asked: Asked<R> = {}): Promise<AnswerOf<R>> {
+  const { body } = asked;
+  const init = {
+    method: route.method,
+    ...(body === undefined
+      ? {}
+      : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+  };
+  const response = await answered(pathOf(route, asked), init);
+  if (!('safeParse' in route.answer)) throw new Error(`${route.path} answers with no JSON`);
+  return route.answer.parse(await response.json()) as AnswerOf<R>;
+}

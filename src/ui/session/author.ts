@@ -1,8 +1,10 @@
 'use client';
 
+import { customAlphabet } from 'nanoid';
 import { create } from 'zustand';
 
-const KEY = 'dianome.author';
+const NAME = 'dianome.author';
+const BROWSER = 'dianome.browser';
 const FALLBACK = 'unnamed';
 
 interface AuthorState {
@@ -10,25 +12,41 @@ interface AuthorState {
   readonly setName: (name: string) => void;
 }
 
-const stored = (): string => {
+const stored = (key: string): string => {
   try {
-    return localStorage.getItem(KEY) ?? '';
+    return localStorage.getItem(key) ?? '';
   } catch {
     return '';
+  }
+};
+const store = (key: string, value: string): void => {
+  try {
+    localStorage.setItem(key, value);
+  } catch {
+    // Without storage it holds for this visit.
   }
 };
 
 /** Who works in this browser: asked once, told to the journal with every change. */
 export const useAuthor = create<AuthorState>((set) => ({
-  name: typeof window === 'undefined' ? '' : stored(),
+  name: typeof window === 'undefined' ? '' : stored(NAME),
   setName: (name) => {
-    try {
-      localStorage.setItem(KEY, name);
-    } catch {
-      // Without storage the name holds for this visit.
-    }
+    store(NAME, name);
     set({ name });
   },
 }));
 
 export const authorName = (): string => useAuthor.getState().name || FALLBACK;
+
+export const newSeed = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyz', 12);
+
+let made = '';
+/** The id of this browser: what is undone here is what was done here, whatever name somebody typed. */
+export function browserId(): string {
+  made ||= stored(BROWSER);
+  if (!made) {
+    made = newSeed();
+    store(BROWSER, made);
+  }
+  return made;
+}

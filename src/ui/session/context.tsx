@@ -2,8 +2,21 @@
 
 import { type ReactNode, createContext, useContext, useEffect, useState } from 'react';
 import { useStore } from 'zustand';
-import { authorName } from './author';
-import { SiteSession, type SiteState } from './session';
+import { authorName, browserId, newSeed } from './author';
+import { KeptHere } from './kept-here';
+import { news } from './news';
+import { SiteSession, type Surroundings } from './session';
+import type { SiteState } from './state';
+
+let shared: Surroundings | null = null;
+/** What all sessions of this window stand in. */
+const surroundings = (): Surroundings =>
+  (shared ??= {
+    author: authorName,
+    browser: browserId,
+    kept: new KeptHere(newSeed()),
+    news: news(),
+  });
 
 const SessionContext = createContext<SiteSession | null>(null);
 
@@ -11,7 +24,7 @@ const SessionContext = createContext<SiteSession | null>(null);
 export function SessionProvider({ siteId, children }: { siteId: string; children: ReactNode }) {
   const [session, setSession] = useState<SiteSession | null>(null);
   useEffect(() => {
-    const opened = new SiteSession(siteId, authorName);
+    const opened = new SiteSession(siteId, surroundings());
     // The session owns a worker and an event stream, so it can only be opened by an effect.
     setSession(opened); // eslint-disable-line react-hooks/set-state-in-effect
     return () => opened.close();

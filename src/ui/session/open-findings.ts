@@ -3,7 +3,7 @@
 import { type Finding, type Severity, acceptanceOf, severities } from '@/core/findings';
 import { type Acceptance, recordIn, type Plan, addressesOn, interfacesOf, memo } from '@/core/plan';
 import { usePlan, useSite } from './context';
-import { isSolving } from './session';
+import { isSolving } from './state';
 import type { Findings } from './worker-client';
 
 export interface JudgedFinding extends Finding {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { perform } from '@/core/edit';
 import { applySteps, type Call, type Plan, vlansOf, encodePlan } from '@/core/plan';
 import { build, damagedSite, done, emptySite, nextSeed } from '@/core/testing/plans';
-import { type Pending, rebase } from './pending';
+import { type Pending, rebase, revertible, reverting } from './pending';
 import { runs } from '../../core/testing/runs';
 
 const start = done(done(emptySite(), 'addSegment', { purpose: 'staff' }), 'addSegment', {
@@ -19,7 +19,7 @@ function queued(plan: Plan, calls: readonly Call[], reviewed = false): { queue: 
     const applied = applySteps(local, change.steps);
     if (!applied.ok) throw new Error('does not apply');
     local = applied.plan;
-    return { seed, kind: 'change', undoes: null, call, reviewed, ...change };
+    return { seed, kind: 'change', call, reviewed, ...change };
   });
   return { queue, local };
 }
@@ -114,5 +114,44 @@ describe('queued changes on a plan that others have changed', () => {
       ),
       { numRuns: runs(150) },
     );
+  });
+  test('an undo of a change before it in the queue undoes what that one does on the newer plan', () => {
+    const { queue, local } = queued(start, [{ operation: 'addSegment', input: { purpose: 'guest' } }]);
+    const undo = undoOf(queue[0]!, local);
+    const { steps, confirmed } = remoteOf(start, { operation: 'addSegment', input: { purpose: 'voice' } });
+    const result = rebase([...queue, undo], steps, confirmed, []);
+    expect(result.conflicts).toEqual([]);
+    expect(encodePlan(result.plan)).toEqual(encodePlan(confirmed));
+  });
+});
+
+/** The undo of a change that is in the queue, made on the plan it led to. */
+function undoOf(target: Pending, plan: Plan): Pending {
+  const call = reverting(`Undo: ${target.label}`, target.steps);
+  const seed = nextSeed();
+  return {
+    kind: 'undo',
+    undoes: target.seed,
+    seed,
+    call,
+    reviewed: false,
+    ...perform(plan, call, seed),
+  };
+}
+
+describe('what undo and redo would revert in a queue', () => {
+  const { queue, local } = queued(start, [
+    rename(staff.id, 'Staff', 'Crew'),
+    rename(cameras.id, 'Cameras', 'Eyes'),
+  ]);
+  const undo = undoOf(queue[1]!, local);
+  test.each([
+    ['nothing is in it', [], null, null],
+    ['two changes wait', queue, queue[1]!.seed, null],
+    ['the second is undone', [...queue, undo], queue[0]!.seed, undo.seed],
+    ['only an undo of what is saved waits', [undo], null, undo.seed],
+  ] as [string, Pending[], string | null, string | null][])('when %s', (_, waiting, back, forth) => {
+    expect(revertible(waiting, 'undo')?.seed ?? null).toBe(back);
+    expect(revertible(waiting, 'redo')?.seed ?? null).toBe(forth);
   });
 });

@@ -1,24 +1,15 @@
-import { perform } from '@/core/edit';
-import {
-  type Call,
-  type Plan,
-  type WireStep,
-  applyChange,
-  decodeStep,
-  encodePlan,
-  encodeStep,
-  vlansOf,
-} from '@/core/plan';
-import { done, emptySite, nextSeed } from '@/core/testing/plans';
+import 'fake-indexeddb/auto';
+import { type Call, type Plan, vlansOf } from '@/core/plan';
+import { done, emptySite } from '@/core/testing/plans';
+import { KeptHere } from './kept-here';
 import { SiteSession } from './session';
+import { type Answer, FakeServer } from './testing';
 
-/** The page's end of the worker is a browser's; findings are not what is tested here. */
 jest.mock('./worker-client', () => ({
   WorkerClient: class {
-    private sequence = 0;
     load() {}
     advance() {
-      return ++this.sequence;
+      return 1;
     }
     close() {}
   },
@@ -33,149 +24,241 @@ const rename = (plan: Plan, id: string, name: string): Call => ({
   input: { table: 'vlan', id, set: { name }, seen: { name: plan.vlan.get(id)!.name } },
 });
 
-interface Sent {
-  readonly base: number;
-  readonly seed: string;
-  readonly label: string;
-  readonly steps: readonly WireStep[];
-}
-type Answer = { readonly status: number; readonly body: object } | 'offline' | 'arrives, answer lost';
-
-/** A server with one site: keeps a journal like the real one, or answers what it is told to. */
-class Server {
-  plan: Plan = start;
-  readonly journal: object[] = [];
-  readonly received: Sent[] = [];
-  /** What it answers next instead of saving. */
-  readonly answers: Answer[] = [];
-
-  commit(call: Call, author: string): void {
-    const change = perform(this.plan, call, nextSeed());
-    this.save({ seed: nextSeed(), label: change.label, author, steps: change.steps.map(encodeStep) }, change);
-  }
-  private save(entry: object, change: Parameters<typeof applyChange>[1]): void {
-    const applied = applyChange(this.plan, change);
-    if (!applied.ok) throw new Error('does not apply');
-    this.plan = applied.plan;
-    this.journal.push({ ...entry, revision: this.journal.length + 1, kind: 'change' });
-  }
-
-  answer(path: string, body: Sent | null): Answer {
-    if (path.endsWith('/plan'))
-      return { status: 200, body: { revision: this.journal.length, plan: encodePlan(this.plan) } };
-    if (path.endsWith('/exercise')) return { status: 200, body: { exercise: null } };
-    if (!body) throw new Error(`nobody asks for ${path}`);
-    this.received.push(body);
-    const told = this.answers.shift();
-    if (told && told !== 'arrives, answer lost') return told;
-    if (this.journal.some((entry) => (entry as Sent).seed === body.seed))
-      return { status: 409, body: { between: this.journal.slice(body.base) } };
-    if (body.base < this.journal.length)
-      return { status: 409, body: { between: this.journal.slice(body.base) } };
-    const { seed, label, steps } = body;
-    this.save({ seed, label, author: 'Ada', steps }, { label, steps: steps.map(decodeStep) });
-    return told ?? { status: 200, body: { revision: this.journal.length } };
-  }
-}
-
-let server: Server;
-let kept: Map<string, string>;
+let server: FakeServer;
+/** The windows that are open, by the names of what they keep. */
+let open: Set<string>;
+let window = 0;
 beforeEach(() => {
-  jest.useFakeTimers();
-  server = new Server();
-  kept = new Map();
-  const window = {
-    sessionStorage: {
-      getItem: (key: string) => kept.get(key) ?? null,
-      setItem: (key: string, value: string) => void kept.set(key, value),
-      removeItem: (key: string) => void kept.delete(key),
-    },
-    EventSource: class {
-      addEventListener() {}
-      close() {}
-    },
+  jest.useFakeTimers({ doNotFake: ['setImmediate', 'queueMicrotask', 'nextTick'] });
+  server = new FakeServer(start);
+  open = new Set();
+  indexedDB = new IDBFactory();
+  Object.assign(globalThis, {
     fetch: async (path: string, init?: RequestInit) => {
-      const body = typeof init?.body === 'string' ? (JSON.parse(init.body) as Sent) : null;
-      const answer = server.answer(path, body);
+      const answer = server.answer(path, typeof init?.body === 'string' ? init.body : null);
       if (typeof answer === 'string') throw new TypeError('failed to fetch');
       return new Response(JSON.stringify(answer.body), { status: answer.status });
     },
-  };
-  Object.assign(globalThis, window);
+  });
 });
 afterEach(() => jest.useRealTimers());
 
-async function opened(): Promise<SiteSession> {
-  const session = new SiteSession('site', () => 'Ada');
-  await jest.advanceTimersByTimeAsync(10);
-  expect(session.store.getState().status).toBe('ready');
-  return session;
+/** Lets everything happen that is not a matter of time, then so many milliseconds pass. */
+async function pass(ms = 0): Promise<void> {
+  const settle = async () => {
+    for (let i = 0; i < 60; i++) await new Promise((resolve) => setImmediate(resolve));
+  };
+  await settle();
+  for (let left = ms; left > 0; left -= 500) {
+    await jest.advanceTimersByTimeAsync(Math.min(left, 500));
+    await settle();
+  }
 }
-const state = (session: SiteSession) => session.store.getState();
+
+interface Window {
+  readonly session: SiteSession;
+  readonly close: () => void;
+}
+function windowOf(): Window {
+  const name = `w${window++}`;
+  open.add(name);
+  const kept = new KeptHere(name, async () => open);
+  const around = { author: () => 'Ada', browser: () => 'browser01', kept, news: server.news as never };
+  const session = new SiteSession('site', around);
+  return {
+    session,
+    close: () => {
+      session.close();
+      open.delete(name);
+    },
+  };
+}
+async function opened(): Promise<Window> {
+  const made = windowOf();
+  await pass();
+  expect(made.session.store.getState().status).toBe('ready');
+  return made;
+}
+const state = ({ session }: Window) => session.store.getState();
 const nameIn = (plan: Plan, id: string) => plan.vlan.get(id)!.name;
-const refusal = (status: number) => ({ status, body: { title: 'No', detail: `refused with ${status}` } });
+const refusal = (status: number): Answer => ({
+  status,
+  body: { title: 'No', detail: `refused with ${status}` },
+});
 
 describe('a change', () => {
   test('is there at once, and saved when the server has it', async () => {
-    const session = await opened();
-    session.perform(rename(start, staff, 'Crew'));
-    expect([nameIn(session.plan, staff), state(session).saving]).toEqual(['Crew', 'saving']);
-    await jest.advanceTimersByTimeAsync(10);
-    expect([nameIn(server.plan, staff), state(session).saving, state(session).revision]).toEqual([
+    const here = await opened();
+    here.session.perform(rename(start, staff, 'Crew'));
+    expect([nameIn(here.session.plan, staff), state(here).saving]).toEqual(['Crew', 'saving']);
+    await pass();
+    expect([nameIn(server.plan, staff), state(here).saving, state(here).revision]).toEqual([
       'Crew',
       'saved',
       1,
     ]);
-    expect(kept.size).toBe(0);
+    expect(state(here).unsaved).toBe(0);
   });
 
-  test('made on a plan that others changed is run again on the newer one', async () => {
-    const session = await opened();
+  test('made on a plan that others changed is saved beside theirs', async () => {
+    const here = await opened();
     server.commit(rename(start, cameras, 'Eyes'), 'Bob');
-    session.perform(rename(start, staff, 'Crew'));
-    await jest.advanceTimersByTimeAsync(10);
+    here.session.perform(rename(start, staff, 'Crew'));
+    await pass();
     expect([nameIn(server.plan, staff), nameIn(server.plan, cameras)]).toEqual(['Crew', 'Eyes']);
-    expect([nameIn(session.plan, cameras), state(session).conflicts]).toEqual(['Eyes', []]);
-    expect(state(session).saving).toBe('saved');
+    expect([nameIn(here.session.plan, cameras), state(here).conflicts]).toEqual(['Eyes', []]);
+    expect([state(here).saving, state(here).revision]).toEqual(['saved', 2]);
   });
 
-  test('of the same field as somebody else’s is shown as a conflict, with the call kept', async () => {
-    const session = await opened();
+  test('of the same field as somebody else’s is shown as a conflict, which a reload does not lose', async () => {
+    const here = await opened();
     server.commit(rename(start, staff, 'People'), 'Bob');
     const call = rename(start, staff, 'Crew');
-    session.perform(call);
-    await jest.advanceTimersByTimeAsync(10);
-    expect(nameIn(session.plan, staff)).toBe('People');
-    expect(state(session).conflicts).toMatchObject([{ call }]);
-    session.dismiss(state(session).conflicts[0]!);
-    expect(state(session).conflicts).toEqual([]);
+    here.session.perform(call);
+    await pass();
+    expect(nameIn(here.session.plan, staff)).toBe('People');
+    expect(state(here).conflicts).toMatchObject([
+      { call, between: ['Bob: Staff (VLAN 10): name Staff → People'] },
+    ]);
+    here.close();
+    const again = await opened();
+    expect(state(again).conflicts).toMatchObject([{ call }]);
+    again.session.dismiss(state(again).conflicts[0]!);
+    await pass();
+    again.close();
+    expect(state(await opened()).conflicts).toEqual([]);
   });
 
   test('waits while the server cannot be reached, in order, and over a reload', async () => {
-    const session = await opened();
-    server.answers.push('offline', 'offline');
-    session.perform(rename(start, staff, 'Crew'));
-    session.perform(rename(session.plan, staff, 'Crew of two'));
-    await jest.advanceTimersByTimeAsync(10);
-    expect([state(session).saving, server.journal.length]).toEqual(['offline', 0]);
-    session.close();
+    const here = await opened();
+    server.away = true;
+    here.session.perform(rename(start, staff, 'Crew'));
+    here.session.perform(rename(here.session.plan, staff, 'Crew of two'));
+    await pass();
+    expect([state(here).saving, state(here).unsaved, server.journal.length]).toEqual(['offline', 2, 0]);
+    here.close();
+    server.away = false;
     const again = await opened();
-    await jest.advanceTimersByTimeAsync(5000);
-    expect([nameIn(again.plan, staff), nameIn(server.plan, staff)]).toEqual(['Crew of two', 'Crew of two']);
+    await pass(5000);
+    expect([nameIn(again.session.plan, staff), nameIn(server.plan, staff)]).toEqual([
+      'Crew of two',
+      'Crew of two',
+    ]);
     expect(server.journal).toHaveLength(2);
   });
 
-  test('whose answer was lost is not made twice', async () => {
-    const session = await opened();
+  test('left by a window that was closed is saved by the next one, and by one only', async () => {
+    const here = await opened();
+    const other = await opened();
+    server.away = true;
+    here.session.perform(rename(start, staff, 'Crew'));
+    await pass();
+    here.close();
+    server.away = false;
+    // The other window was open all the while and does not take what is not its own.
+    await pass(5000);
+    expect(server.journal).toHaveLength(0);
+    const [third, fourth] = [windowOf(), windowOf()];
+    await pass(5000);
+    expect([server.journal.length, nameIn(server.plan, staff)]).toEqual([1, 'Crew']);
+    for (const each of [other, third, fourth]) expect(state(each).conflicts).toEqual([]);
+  });
+
+  test.each(['removeSegment', 'addSegment', 'edit'])(
+    'whose answer was lost is not made twice and is no conflict: %s',
+    async (operation) => {
+      const calls: Record<string, Call> = {
+        removeSegment: { operation: 'removeSegment', input: { vlan: staff } },
+        addSegment: { operation: 'addSegment', input: { purpose: 'guest' } },
+        edit: rename(start, staff, 'Crew'),
+      };
+      const here = await opened();
+      server.answers.push('arrives, answer lost');
+      here.session.perform(calls[operation]!);
+      await pass();
+      // Before it comes to know, the page is loaded again.
+      here.close();
+      const again = await opened();
+      await pass(5000);
+      expect([server.journal.length, state(again).saving, state(again).conflicts]).toEqual([1, 'saved', []]);
+      expect(server.received).toHaveLength(1);
+    },
+  );
+
+  test('whose answer was lost is told apart from those after it without a reload', async () => {
+    const here = await opened();
     server.answers.push('arrives, answer lost');
-    session.perform(rename(start, staff, 'Crew'));
-    await jest.advanceTimersByTimeAsync(5000);
-    expect(server.received).toHaveLength(2);
-    expect([server.journal.length, state(session).saving, state(session).conflicts]).toEqual([
-      1,
+    here.session.perform({ operation: 'removeSegment', input: { vlan: staff } });
+    here.session.perform(rename(start, cameras, 'Eyes'));
+    await pass(5000);
+    expect([server.journal.length, state(here).saving, state(here).conflicts]).toEqual([2, 'saved', []]);
+  });
+
+  test('of a plan that was open once can be made without a server, and is saved when it is back', async () => {
+    const first = await opened();
+    server.commit(rename(start, cameras, 'Eyes'), 'Bob');
+    await pass();
+    first.close();
+    server.away = true;
+    const here = await opened();
+    expect([state(here).saving, nameIn(here.session.plan, cameras)]).toEqual(['offline', 'Eyes']);
+    here.session.perform(rename(start, staff, 'Crew'));
+    await pass(3000);
+    expect(state(here).saving).toBe('offline');
+    server.away = false;
+    await pass(3000);
+    expect([nameIn(server.plan, staff), state(here).saving, state(here).unsaved]).toEqual([
+      'Crew',
       'saved',
-      [],
+      0,
     ]);
+  });
+});
+
+describe('undo', () => {
+  test('takes back what is saved, by its seed', async () => {
+    const here = await opened();
+    here.session.perform(rename(start, staff, 'Crew'));
+    await pass();
+    void here.session.undo('undo');
+    await pass();
+    expect([nameIn(server.plan, staff), server.received.at(-1)!.kind]).toEqual(['Staff', 'undo']);
+    void here.session.undo('redo');
+    await pass();
+    expect(nameIn(server.plan, staff)).toBe('Crew');
+  });
+
+  test('without a server takes back the last change that waits, at once and once', async () => {
+    const here = await opened();
+    server.away = true;
+    here.session.perform(rename(start, staff, 'Crew'));
+    here.session.perform(rename(start, cameras, 'Eyes'));
+    await pass();
+    void here.session.undo('undo');
+    await pass();
+    expect([nameIn(here.session.plan, staff), nameIn(here.session.plan, cameras)]).toEqual([
+      'Crew',
+      'Cameras',
+    ]);
+    server.away = false;
+    await pass(5000);
+    expect([nameIn(server.plan, staff), nameIn(server.plan, cameras)]).toEqual(['Crew', 'Cameras']);
+    expect(server.journal.map(({ kind }) => kind)).toEqual(['change', 'change', 'undo']);
+  });
+
+  test('without a server and with nothing that waits says so, and never fires later', async () => {
+    const here = await opened();
+    here.session.perform(rename(start, staff, 'Crew'));
+    await pass();
+    server.away = true;
+    server.tell({ open: false });
+    void here.session.undo('undo');
+    await pass(3000);
+    expect(state(here).lastChange).toContain('Nothing was undone');
+    server.away = false;
+    server.tell({ open: true });
+    await pass(5000);
+    expect([nameIn(server.plan, staff), server.journal.length]).toEqual(['Crew', 1]);
   });
 });
 
@@ -183,39 +266,47 @@ describe('a change that the server will not take', () => {
   test.each([400, 413, 415, 422])(
     'leaves the queue at %i, is shown with its reason, and holds nothing back',
     async (status) => {
-      const session = await opened();
+      const here = await opened();
       server.answers.push(refusal(status));
       const call = rename(start, staff, 'Crew');
-      session.perform(call);
-      session.perform(rename(session.plan, cameras, 'Eyes'));
-      await jest.advanceTimersByTimeAsync(10);
-      expect(state(session).conflicts).toMatchObject([{ call, why: `refused with ${status}` }]);
-      expect([nameIn(session.plan, staff), nameIn(session.plan, cameras)]).toEqual([
-        nameIn(start, staff),
+      here.session.perform(call);
+      here.session.perform(rename(here.session.plan, cameras, 'Eyes'));
+      await pass();
+      expect(state(here).conflicts).toMatchObject([{ call, why: `refused with ${status}` }]);
+      expect([nameIn(here.session.plan, staff), nameIn(here.session.plan, cameras)]).toEqual([
+        'Staff',
         'Eyes',
       ]);
-      expect([nameIn(server.plan, cameras), state(session).saving]).toEqual(['Eyes', 'saved']);
+      expect([nameIn(server.plan, cameras), state(here).saving]).toEqual(['Eyes', 'saved']);
     },
   );
 
   test('is tried three times where the server fails, then shown', async () => {
-    const session = await opened();
+    const here = await opened();
     server.answers.push(refusal(500), refusal(500), refusal(500));
-    session.perform(rename(start, staff, 'Crew'));
-    session.perform(rename(session.plan, cameras, 'Eyes'));
-    await jest.advanceTimersByTimeAsync(3000);
-    expect([state(session).saving, state(session).conflicts]).toEqual(['offline', []]);
-    await jest.advanceTimersByTimeAsync(5000);
-    expect(state(session).conflicts).toMatchObject([{ why: 'refused with 500' }]);
-    expect([nameIn(server.plan, cameras), state(session).saving]).toEqual(['Eyes', 'saved']);
+    here.session.perform(rename(start, staff, 'Crew'));
+    here.session.perform(rename(here.session.plan, cameras, 'Eyes'));
+    await pass(3000);
+    expect([state(here).saving, state(here).trouble, state(here).conflicts]).toEqual([
+      'trouble',
+      'refused with 500',
+      [],
+    ]);
+    await pass(5000);
+    expect(state(here).conflicts).toMatchObject([{ why: 'refused with 500' }]);
+    expect([nameIn(server.plan, cameras), state(here).saving, state(here).trouble]).toEqual([
+      'Eyes',
+      'saved',
+      '',
+    ]);
   });
 
   test.each([429, 503])('stays in the queue at %i, which means later', async (status) => {
-    const session = await opened();
+    const here = await opened();
     server.answers.push(...Array.from({ length: 5 }, () => refusal(status)));
-    session.perform(rename(start, staff, 'Crew'));
-    await jest.advanceTimersByTimeAsync(20_000);
-    expect([nameIn(server.plan, staff), state(session).conflicts, server.received.length]).toEqual([
+    here.session.perform(rename(start, staff, 'Crew'));
+    await pass(20_000);
+    expect([nameIn(server.plan, staff), state(here).conflicts, server.received.length]).toEqual([
       'Crew',
       [],
       6,
@@ -223,24 +314,34 @@ describe('a change that the server will not take', () => {
   });
 
   test('because the site is gone says so', async () => {
-    const session = await opened();
+    const here = await opened();
     server.answers.push(refusal(404));
-    session.perform(rename(start, staff, 'Crew'));
-    await jest.advanceTimersByTimeAsync(10);
-    expect(state(session).saving).toBe('deleted');
+    here.session.perform(rename(start, staff, 'Crew'));
+    await pass();
+    expect(state(here).saving).toBe('deleted');
+  });
+
+  test('because a reviewed result would be another is shown to be looked at again', async () => {
+    const here = await opened();
+    const call: Call = { operation: 'addSegment', input: { purpose: 'guest' } };
+    server.commit({ operation: 'addSegment', input: { purpose: 'voice' } }, 'Bob');
+    here.session.perform(call, { reviewed: true });
+    await pass(3000);
+    expect(state(here).conflicts).toMatchObject([{ call, why: expect.stringContaining('Look at it again') }]);
+    expect(server.journal).toHaveLength(1);
   });
 });
 
 test('a long text is saved whole, under a label that is made to fit', async () => {
-  const session = await opened();
+  const here = await opened();
   const notes = 'Behind the panel, second shelf 🔌. '.repeat(110);
   const call: Call = {
     operation: 'edit',
     input: { table: 'site', id: 'site', set: { notes: notes.trim() } },
   };
-  const { label } = session.perform(call);
+  const { label } = here.session.perform(call);
   expect([label.length <= 500, label.endsWith('…'), label.isWellFormed()]).toEqual([true, true, true]);
-  await jest.advanceTimersByTimeAsync(10);
-  expect(state(session).saving).toBe('saved');
+  await pass();
+  expect(state(here).saving).toBe('saved');
   expect(server.plan.site.get('site')!.notes).toBe(notes.trim());
 });

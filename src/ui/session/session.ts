@@ -1,64 +1,65 @@
-import { customAlphabet } from 'nanoid';
 import { type StoreApi, createStore } from 'zustand/vanilla';
-import type { ExerciseView } from '@/core/exercises';
-import { acceptanceOf } from '@/core/findings';
+import { type BodyOf, type Entry, routes } from '@/contract';
 import { perform } from '@/core/edit';
 import {
-  type Change,
-  applySteps,
-  invertSteps,
   type Call,
+  type Change,
   type Plan,
-  planOf,
   Refusal,
+  type Step,
   type WireStep,
+  applySteps,
   decodePlan,
   decodeStep,
+  digestOf,
   encodeStep,
+  equal,
+  invertSteps,
+  planOf,
 } from '@/core/plan';
-import { ApiProblem, Offline, getJson, getText, sendJson } from './api';
-import { type Findings, WorkerClient, type JobEars } from './worker-client';
 import type { Job } from '@/worker/protocol';
-import { type Conflict, type Pending, rebase } from './pending';
+import { ApiProblem, Offline, ask, askText } from './api';
+import { newSeed } from './author';
+import { FindingsFollower } from './findings-follower';
+import { formerQueue } from './former-queue';
+import type { KeptHere, KeptPlan } from './kept-here';
+import type { Heard, News } from './news';
+import {
+  type Conflict,
+  type Intent,
+  type Pending,
+  keptOf,
+  pendingOf,
+  rebase,
+  revertible,
+  reverting,
+} from './pending';
+import type { SiteState } from './state';
+import type { JobEars } from './worker-client';
 
-export const newSeed = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyz', 12);
-
-/** A journal entry as the server tells it. */
-export interface RemoteEntry {
-  readonly revision: number;
-  readonly seed: string;
-  readonly kind: 'change' | 'undo' | 'redo';
-  readonly label: string;
-  readonly author: string;
-  readonly steps: readonly WireStep[];
-}
-
-export type SaveState = 'saved' | 'saving' | 'offline' | 'deleted';
-
-export interface SiteState {
-  readonly status: 'loading' | 'ready' | 'missing' | 'failed';
-  readonly problem: string;
-  readonly plan: Plan;
-  readonly revision: number;
-  readonly saving: SaveState;
-  readonly findings: Findings;
-  readonly findingsReady: boolean;
-  /** What the last change did, in one line. */
-  readonly lastChange: string;
-  readonly conflicts: readonly Conflict[];
-  /** The exercise this site is; null for a site that is none. */
-  readonly exercise: ExerciseView | null;
-}
-
-/** While faults are being looked for, nothing tells where they are. */
-export const isSolving = ({ exercise }: Pick<SiteState, 'exercise'>): boolean =>
-  exercise !== null && exercise.endedAt === null;
+/** A journal entry as the server tells it; without steps where it is what this window worked out. */
+type Told = Pick<Entry, 'revision' | 'seed' | 'label' | 'author'> & {
+  readonly steps: readonly WireStep[] | null;
+};
 
 const RETRY = 2000;
 /** Answers that mean: not now. */
 const LATER: ReadonlySet<number> = new Set([408, 425, 429, 502, 503, 504]);
-/** So often a change is sent that the server fails over. */
+/** So often a change is sent that the server will not take. */
 const TRIES = 3;
+
+/** Who works in this window, and what it holds together with the others of the browser. */
+export interface Surroundings {
+  readonly author: () => string;
+  readonly browser: () => string;
+  readonly kept: KeptHere;
+  readonly news: News;
+}
+
+interface Options {
+  readonly reviewed?: boolean;
+  readonly intent?: Intent | undefined;
+}
 
 /**
  * One window's work on one site: the plan at once with this window's changes, the queue of those not confirmed yet,
@@ -70,17 +71,20 @@ export class SiteSession {
   private revision = 0;
   private queue: readonly Pending[] = [];
   private sending = false;
-  private readonly worker: WorkerClient;
-  private events: EventSource | null = null;
-  private awaited: { sequence: number; label: string; open: number } | null = null;
+  private readonly findings: FindingsFollower;
+  private readonly stopHearing: () => void;
   private closed = false;
+  /** Whether the stream of news is open; before it is known it counts as open. */
+  private reached = true;
+  private timer: ReturnType<typeof setTimeout> | undefined;
   private undoing: Promise<void> = Promise.resolve();
-  /** The change that the server failed over last, and how often in a row. */
+  private catching: Promise<void> | null = null;
+  /** The change that was refused last, and how often in a row. */
   private failed = { seed: '', times: 0 };
 
   constructor(
     readonly siteId: string,
-    private readonly author: () => string,
+    private readonly around: Surroundings,
   ) {
     this.store = createStore<SiteState>(() => ({
       status: 'loading',
@@ -88,13 +92,17 @@ export class SiteSession {
       plan: this.confirmed,
       revision: 0,
       saving: 'saved',
+      trouble: '',
+      unsaved: 0,
       findings: new Map(),
       findingsReady: false,
+      findingsFailed: '',
       lastChange: '',
       conflicts: [],
       exercise: null,
     }));
-    this.worker = new WorkerClient((findings, sequence) => this.showFindings(findings, sequence));
+    this.findings = new FindingsFollower(this.store);
+    this.stopHearing = around.news.hear((heard) => this.hear(heard));
     void this.load();
   }
 
@@ -104,8 +112,9 @@ export class SiteSession {
 
   close(): void {
     this.closed = true;
-    this.events?.close();
-    this.worker.close();
+    clearTimeout(this.timer);
+    this.stopHearing();
+    this.findings.close();
   }
 
   /** What an operation would do to the plan now; throws its Refusal. */
@@ -114,7 +123,7 @@ export class SiteSession {
   }
 
   /** Does it: at once here, then on the server. Throws the Refusal when it makes no sense. */
-  perform(call: Call, options: { reviewed?: boolean; kind?: Pending['kind']; undoes?: number } = {}): Change {
+  perform(call: Call, { reviewed = false, intent = { kind: 'change' } }: Options = {}): Change {
     const seed = newSeed();
     const change = perform(this.plan, call, seed);
     if (change.steps.length === 0) {
@@ -123,282 +132,352 @@ export class SiteSession {
     }
     const applied = applySteps(this.plan, change.steps);
     if (!applied.ok) throw new Refusal('changed', 'The plan changed under this edit; try it again.');
-    const { kind = 'change', undoes = null, reviewed = false } = options;
-    this.queue = [...this.queue, { seed, kind, undoes, call, reviewed, ...change }];
-    this.store.setState({ plan: applied.plan, saving: 'saving', lastChange: change.label });
-    this.awaited = {
-      sequence: this.worker.advance(change.steps),
-      label: change.label,
-      open: this.openCount(),
-    };
-    this.keepQueue();
+    const { operation, input } = call;
+    const asked = { operation, input };
+    this.queue = [...this.queue, { ...intent, seed, call: asked, reviewed, ...change }];
+    this.findings.follow(change.label, change.steps);
+    this.store.setState({ plan: applied.plan, lastChange: change.label });
+    this.keep();
     void this.pump();
     return change;
   }
 
-  /** Reverts this author's latest change that is not undone, or with 'redo' their latest undo, as a new change. */
+  /** Reverts the latest change of this browser that is not undone, or with 'redo' its latest undo, as a new change. */
   undo(direction: 'undo' | 'redo'): Promise<void> {
     this.undoing = this.undoing
       .then(() => this.undoOnce(direction))
       .catch((error: Error) => {
-        this.store.setState({ lastChange: error.message });
+        const away = error instanceof Offline;
+        this.store.setState({
+          lastChange: away
+            ? `Nothing was ${direction === 'undo' ? 'undone' : 'redone'}: what is saved already needs the server for that.`
+            : error.message,
+        });
       });
     return this.undoing;
   }
 
   /** Long work in the worker, on the plan as it is now. */
   run(job: Job, ears: JobEars): void {
-    this.worker.run(job, ears);
+    this.findings.run(job, ears);
   }
   cancelRun(): void {
-    this.worker.cancel();
+    this.findings.cancel();
+  }
+  /** Works the findings out anew, where the worker failed. */
+  findAgain(): void {
+    this.findings.again();
   }
 
   /** The steps back to an earlier revision as a call to review. */
   async backTo(revision: number): Promise<Call> {
     await this.settled();
-    const back = await getJson<{ steps: WireStep[] }>(`/api/sites/${this.siteId}/back?revision=${revision}`);
-    return { operation: 'takeSteps', input: { label: `Back to change ${revision}`, steps: back.steps } };
+    const { steps } = await ask(routes.journal.back, { site: this.siteId, query: { revision } });
+    return { operation: 'takeSteps', input: { label: `Back to change ${revision}`, steps } };
   }
 
   dismiss(conflict: Conflict): void {
     this.store.setState(({ conflicts }) => ({ conflicts: conflicts.filter((other) => other !== conflict) }));
+    this.keep();
+  }
+
+  /** Resolves when the queue is empty; throws Offline when it cannot be emptied now. */
+  settled(): Promise<void> {
+    return new Promise((resolve, reject) => {
+      const look = ({ saving }: SiteState) => {
+        if (this.queue.length > 0 && saving === 'saving' && !this.closed) return false;
+        if (this.queue.length > 0) reject(new Offline());
+        else resolve();
+        return true;
+      };
+      if (look(this.store.getState())) return;
+      const stop = this.store.subscribe((state) => look(state) && stop());
+    });
+  }
+
+  /** Looks again how the exercise stands with what is saved. */
+  async loadExercise(): Promise<void> {
+    this.store.setState(await ask(routes.rehearsal.exercise, { site: this.siteId }));
   }
 
   private async undoOnce(direction: 'undo' | 'redo'): Promise<void> {
+    const waiting = revertible(this.queue, direction);
+    if (waiting) return void this.revert(direction, waiting);
     await this.settled();
-    const who = encodeURIComponent(this.author());
-    const found = await getJson<Record<'undo' | 'redo', RemoteEntry | null>>(
-      `/api/sites/${this.siteId}/undo?author=${who}`,
-    );
+    if (!this.reached) throw new Offline();
+    const found = await ask(routes.journal.undoable, {
+      site: this.siteId,
+      query: { browser: this.around.browser() },
+    });
     const entry = found[direction];
     if (!entry) {
       this.store.setState({ lastChange: `Nothing of yours to ${direction}` });
       return;
     }
     if (entry.revision > this.revision) await this.catchUp();
-    const steps = invertSteps(entry.steps.map(decodeStep)).map(encodeStep);
-    const label = entry.label.replace(/^(Undo|Redo): /, '');
-    const call = {
-      operation: 'takeSteps',
-      input: { label: `${direction === 'undo' ? 'Undo' : 'Redo'}: ${label}`, steps },
-    } satisfies Call;
-    try {
-      this.perform(call, { kind: direction, undoes: entry.revision });
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      const conflict = { seed: newSeed(), label: call.input.label, call, why: error.message, between: [] };
-      this.store.setState(({ conflicts }) => ({ conflicts: [...conflicts, conflict] }));
-    }
+    this.revert(direction, { ...entry, steps: entry.steps.map(decodeStep) });
     await this.settled();
   }
 
-  /** Resolves when the queue is empty. */
-  async settled(): Promise<void> {
-    while (this.queue.length > 0 && !this.closed) await new Promise((resolve) => setTimeout(resolve, 20));
-  }
-
-  private async load(): Promise<void> {
+  private revert(direction: 'undo' | 'redo', target: Pick<Pending, 'seed' | 'label' | 'steps'>): void {
+    const label = `${direction === 'undo' ? 'Undo' : 'Redo'}: ${target.label.replace(/^(Undo|Redo): /, '')}`;
+    const call = reverting(label, target.steps);
     try {
-      const [text] = await Promise.all([getText(`/api/sites/${this.siteId}/plan`), this.loadExercise()]);
-      const { revision, plan } = JSON.parse(text);
-      this.confirmed = decodePlan(plan);
-      this.revision = revision;
-      if (this.closed) return;
-      const restored = rebase(this.storedQueue(), [], this.confirmed, ['the page was loaded again']);
-      this.queue = restored.queue;
-      const steps = restored.queue.flatMap((pending) => pending.steps);
-      this.worker.load(text, steps);
-      this.store.setState({
-        status: 'ready',
-        plan: restored.plan,
-        revision,
-        conflicts: restored.conflicts,
-        saving: this.queue.length ? 'saving' : 'saved',
-      });
-      this.listen();
-      void this.pump();
+      this.perform(call, { intent: { kind: direction, undoes: target.seed } });
     } catch (error) {
-      const missing = error instanceof ApiProblem && error.status === 404;
-      this.store.setState({ status: missing ? 'missing' : 'failed', problem: (error as Error).message });
-      if (error instanceof Offline) setTimeout(() => this.closed || void this.load(), RETRY);
+      if (!(error instanceof Refusal)) throw error;
+      this.conflict([{ seed: newSeed(), label, call, why: error.message, between: [] }]);
     }
   }
 
-  private listen(): void {
-    if (this.closed) return;
-    this.events?.close();
-    const events = new EventSource(`/api/sites/${this.siteId}/events?since=${this.revision}`);
-    this.events = events;
-    events.onmessage = (event) => void this.receive([JSON.parse(event.data) as RemoteEntry]);
-    events.addEventListener('deleted', () => {
-      events.close();
-      this.store.setState({ saving: 'deleted' });
-    });
-    events.onerror = () => {
-      // The browser would reconnect with the old `since`; a stream of our own asks from where we are.
-      events.close();
-      setTimeout(() => this.listen(), RETRY);
-    };
+  private conflict(more: readonly Conflict[]): void {
+    if (more.length === 0) return;
+    this.store.setState(({ conflicts }) => ({ conflicts: [...conflicts, ...more] }));
   }
 
-  private async catchUp(): Promise<void> {
-    const { changes } = await getJson<{ changes: RemoteEntry[] }>(
-      `/api/sites/${this.siteId}/changes?since=${this.revision}`,
-    );
-    this.take(changes);
+  private async load(): Promise<void> {
+    const { kept } = this.around;
+    try {
+      const [text] = await Promise.all([
+        askText(routes.sites.plan, { site: this.siteId }),
+        this.loadExercise(),
+      ]);
+      void kept.keepPlan(this.siteId, text);
+      await this.begin({ text, entries: [] });
+    } catch (error) {
+      const missing = error instanceof ApiProblem && error.status === 404;
+      const known = missing ? null : await kept.plan(this.siteId);
+      if (known && !this.closed) {
+        this.reached = false;
+        await this.begin(known);
+        this.later();
+        return;
+      }
+      this.store.setState({ status: missing ? 'missing' : 'failed', problem: (error as Error).message });
+      if (!missing) this.timer = setTimeout(() => this.closed || void this.load(), RETRY);
+    }
   }
 
-  private async receive(entries: readonly RemoteEntry[]): Promise<void> {
-    const first = entries.find((entry) => entry.revision > this.revision);
-    if (first && first.revision > this.revision + 1) return this.catchUp();
-    this.take(entries);
-  }
-
-  /** Takes journal entries in order: this window's own are confirmed, the others' are put under the queue. */
-  private take(entries: readonly RemoteEntry[]): void {
+  /** Begins with a plan as the server told it, and with what windows before this one left. */
+  private async begin({ text, entries }: KeptPlan): Promise<void> {
+    const { revision, plan } = routes.sites.plan.answer.parse(JSON.parse(text));
+    this.confirmed = decodePlan(plan);
+    this.revision = revision;
+    const since: Step[] = [];
     for (const entry of entries) {
       if (entry.revision !== this.revision + 1) continue;
       const steps = entry.steps.map(decodeStep);
       const applied = applySteps(this.confirmed, steps);
+      if (!applied.ok) break;
+      this.confirmed = applied.plan;
+      this.revision = entry.revision;
+      since.push(...steps);
+    }
+    const left = await this.around.kept.takeOver(this.siteId);
+    const former = formerQueue(this.siteId);
+    const queue = await this.unsaved([...former.queue, ...left.queue].map(pendingOf));
+    if (this.closed) return;
+    const restored = rebase(queue, [], this.confirmed, ['the page was loaded again']);
+    this.queue = restored.queue;
+    this.findings.load(text, [...since, ...restored.queue.flatMap((pending) => pending.steps)]);
+    this.store.setState({
+      status: 'ready',
+      plan: restored.plan,
+      revision: this.revision,
+      conflicts: [...left.conflicts, ...former.conflicts, ...restored.conflicts],
+    });
+    this.keep();
+    void this.pump();
+  }
+
+  /** Without those that are saved: their answer was lost. What is saved after the plan comes with the journal. */
+  private async unsaved(queue: readonly Pending[]): Promise<readonly Pending[]> {
+    if (queue.length === 0 || !this.reached) return queue;
+    const seeds = queue.map(({ seed }) => seed);
+    const { saved } = await ask(routes.journal.saved, { site: this.siteId, body: { seeds } });
+    const known = new Set(saved.filter((item) => item.revision <= this.revision).map(({ seed }) => seed));
+    return queue.filter(({ seed }) => !known.has(seed));
+  }
+
+  private hear(heard: Heard): void {
+    if ('open' in heard) {
+      this.reached = heard.open;
+      this.look();
+      if (!heard.open || this.store.getState().status !== 'ready') return;
+    } else if (heard.site !== this.siteId || (heard.revision >= 0 && heard.revision <= this.revision)) return;
+    else if (heard.revision < 0) return this.gone();
+    void this.catchUp().catch(() => this.later());
+    void this.pump();
+  }
+
+  private gone(): void {
+    this.store.setState({ saving: 'deleted' });
+  }
+
+  /** Says anew where everything is. */
+  private look(trouble = ''): void {
+    if (this.store.getState().saving === 'deleted') return;
+    const unsaved = this.queue.length;
+    const saving = trouble ? 'trouble' : !this.reached ? 'offline' : unsaved ? 'saving' : 'saved';
+    this.store.setState({ revision: this.revision, saving, trouble, unsaved });
+  }
+
+  /** Fetches what came after the revision that is here. */
+  private catchUp(): Promise<void> {
+    this.catching ??= (async () => {
+      try {
+        for (let more = true; more && !this.closed;) {
+          const query = { since: this.revision };
+          const told = await ask(routes.journal.changes, { site: this.siteId, query });
+          this.take(told.changes);
+          more = told.more;
+        }
+        this.reached = true;
+        this.look();
+      } catch (error) {
+        if (error instanceof ApiProblem && error.status === 404) return this.gone();
+        throw error;
+      } finally {
+        this.catching = null;
+      }
+    })();
+    return this.catching;
+  }
+
+  /** Takes journal entries in order: this window's own are confirmed, the others' are put under the queue. */
+  private take(entries: readonly Told[]): void {
+    for (const entry of entries) {
+      if (entry.revision !== this.revision + 1) continue;
+      const own = this.queue.find(({ seed }) => seed === entry.seed);
+      const steps = entry.steps?.map(decodeStep) ?? own?.steps;
+      if (!steps) throw new Error(`change ${entry.revision} came without its steps`);
+      const applied = applySteps(this.confirmed, steps);
       if (!applied.ok) throw new Error(`change ${entry.revision} does not apply to the plan this page holds`);
       this.confirmed = applied.plan;
       this.revision = entry.revision;
-      if (this.queue[0]?.seed === entry.seed) this.queue = this.queue.slice(1);
+      void this.around.kept.keepEntry(this.siteId, entry.revision, entry.steps ?? steps.map(encodeStep));
+      if (own && own === this.queue[0] && (entry.steps === null || equal(steps, own.steps)))
+        this.queue = this.queue.slice(1);
       else {
-        const between = [`${entry.author}: ${entry.label}`];
-        const result = rebase(this.queue, steps, this.confirmed, between);
-        this.queue = result.queue;
-        this.store.setState(({ conflicts }) => ({
-          plan: result.plan,
-          conflicts: [...conflicts, ...result.conflicts],
-          lastChange: `${entry.author}: ${entry.label}`,
-        }));
-        this.worker.advance(result.steps);
+        const between = own ? [] : [`${entry.author}: ${entry.label}`];
+        this.put(
+          this.queue,
+          this.queue.filter((pending) => pending !== own),
+          steps,
+          between,
+        );
+        if (!own) this.store.setState({ lastChange: `${entry.author}: ${entry.label}` });
       }
-      this.keepQueue();
-      this.store.setState({ revision: this.revision, saving: this.queue.length ? 'saving' : 'saved' });
+      this.keep();
     }
   }
 
+  /** Puts a queue on the confirmed plan in place of the one that was, after steps of others. */
+  private put(
+    was: readonly Pending[],
+    queue: readonly Pending[],
+    remote: readonly Step[],
+    between: readonly string[],
+  ): void {
+    const result = rebase(queue, remote, this.confirmed, between);
+    this.queue = result.queue;
+    this.store.setState({ plan: result.plan });
+    this.conflict(result.conflicts);
+    const back = invertSteps(was.flatMap((pending) => pending.steps));
+    this.findings.advance([...back, ...remote, ...result.queue.flatMap((pending) => pending.steps)]);
+  }
+
+  private keep(): void {
+    this.look(this.store.getState().trouble);
+    const { conflicts } = this.store.getState();
+    void this.around.kept.leave(this.siteId, { queue: this.queue.map(keptOf), conflicts });
+  }
+
   private async pump(): Promise<void> {
-    if (this.sending || this.closed) return;
+    if (this.sending || this.closed || this.store.getState().saving === 'deleted') return;
     this.sending = true;
+    clearTimeout(this.timer);
     try {
       for (let head = this.queue[0]; head && !this.closed; head = this.queue[0]) await this.send(head);
     } catch (error) {
-      if (error instanceof ApiProblem && error.status === 404) this.store.setState({ saving: 'deleted' });
+      if (error instanceof ApiProblem && error.status === 404) this.gone();
       else {
-        this.store.setState({ saving: 'offline' });
-        setTimeout(() => void this.pump(), RETRY);
+        if (error instanceof Offline) this.reached = false;
+        this.look(error instanceof Offline ? '' : (error as Error).message);
+        this.later();
       }
     } finally {
       this.sending = false;
     }
   }
 
+  /** Tries again in a while to get rid of what waits and to hear what came between. */
+  private later(): void {
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => {
+      if (this.closed) return;
+      if (this.queue.length > 0) void this.pump();
+      else void this.catchUp().catch(() => this.later());
+    }, RETRY);
+  }
+
   private async send(head: Pending): Promise<void> {
-    const { seed, kind, undoes, label, call, steps } = head;
-    const body = {
-      base: this.revision,
-      seed,
-      kind,
-      undoes,
-      label,
-      operation: call.operation,
-      // The steps stand beside it; storing them twice would double the journal.
-      input: call.operation === 'takeSteps' ? null : call.input,
-      author: this.author(),
-      steps: steps.map(encodeStep),
-    };
     try {
-      const { revision } = await sendJson<{ revision: number }>(
-        'POST',
-        `/api/sites/${this.siteId}/changes`,
-        body,
-      );
-      const entry = { revision, seed, kind, label, author: this.author(), steps: body.steps };
-      await this.receive([entry]);
+      const saved = await ask(routes.journal.commit, { site: this.siteId, body: this.bodyOf(head) });
+      this.reached = true;
+      this.take(saved.entries);
+      // It changes nothing on the newest plan, or was saved before what is known here.
+      const rest = this.queue.filter(({ seed }) => seed !== head.seed);
+      if (saved.more) await this.catchUp();
+      else if (rest.length < this.queue.length) this.put(this.queue, rest, [], []);
+      this.keep();
+      this.look();
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
-      if (error.status === 409) this.take((error.problem.between as RemoteEntry[]) ?? []);
-      else if (this.isRefused(seed, error.status)) this.reject(head, error.message);
-      else throw error;
+      this.reached = true;
+      if (!this.isRefused(head.seed, error.status)) throw error;
+      // With what came between it may be another change by now, or a conflict that says more than the server knows.
+      await this.catchUp();
+      if (this.queue[0]?.seed === head.seed && this.failed.times >= TRIES)
+        this.reject(this.queue[0], error.message);
     }
   }
 
-  /** Is it of no use to send a change again? Not where the site is gone, or the server asks to come later. */
+  private bodyOf(head: Pending): BodyOf<typeof routes.journal.commit> {
+    const common = {
+      base: this.revision,
+      seed: head.seed,
+      author: this.around.author(),
+      browser: this.around.browser(),
+      digest: digestOf(head.steps),
+      reviewed: head.reviewed,
+    };
+    if (head.kind === 'undo' || head.kind === 'redo')
+      return { kind: head.kind, ...common, undoes: head.undoes };
+    if (head.kind === 'back') return { kind: 'back', ...common, to: head.to };
+    const { operation, input } = head.call;
+    return { kind: 'change', ...common, operation, input };
+  }
+
+  /** Is it of no use to send a change again as it is? Not where the site is gone, or the server asks to come later. */
   private isRefused(seed: string, status: number): boolean {
     if (status === 404 || LATER.has(status)) return false;
-    if (status < 500) return true;
     this.failed = { seed, times: this.failed.seed === seed ? this.failed.times + 1 : 1 };
-    return this.failed.times >= TRIES;
+    // What the server says of the change itself it will say again.
+    if (status < 500 && status !== 409) this.failed.times = TRIES;
+    return status < 500 || this.failed.times >= TRIES;
   }
 
   /** The server refuses the change for good: it leaves the queue and is shown, the rest is run again without it. */
   private reject(head: Pending, why: string): void {
-    const back = invertSteps(this.queue.flatMap((pending) => pending.steps));
-    const rest = this.queue.filter((pending) => pending !== head);
-    const result = rebase(rest, [], this.confirmed, []);
-    this.queue = result.queue;
     const { seed, label, call } = head;
-    this.store.setState(({ conflicts }) => ({
-      plan: result.plan,
-      conflicts: [...conflicts, { seed, label, call, why, between: [] }, ...result.conflicts],
-    }));
-    this.worker.advance([...back, ...result.queue.flatMap((pending) => pending.steps)]);
-    this.keepQueue();
-  }
-
-  /** Looks again how the exercise stands with what is saved. */
-  async loadExercise(): Promise<void> {
-    const { exercise } = await getJson<{ exercise: ExerciseView | null }>(
-      `/api/sites/${this.siteId}/exercise`,
+    this.put(
+      this.queue,
+      this.queue.filter((pending) => pending !== head),
+      [],
+      [],
     );
-    this.store.setState({ exercise });
-  }
-
-  private openCount(): number {
-    const { findings, plan } = this.store.getState();
-    let open = 0;
-    for (const finding of findings.values()) if (!acceptanceOf(plan.acceptance, finding)) open++;
-    return open;
-  }
-
-  private showFindings(findings: Findings, sequence: number): void {
-    this.store.setState({ findings, findingsReady: true });
-    if (this.awaited?.sequence !== sequence) return;
-    const difference = this.openCount() - this.awaited.open;
-    const count = Math.abs(difference);
-    const said = difference !== 0 && !isSolving(this.store.getState());
-    const words = `${count === 1 ? 'one finding' : `${count} findings`} ${difference > 0 ? 'more' : 'fewer'}`;
-    this.store.setState({
-      lastChange: said ? `${this.awaited.label}; ${words}` : this.awaited.label,
-    });
-    this.awaited = null;
-  }
-
-  private get queueKey(): string {
-    return `dianome.queue.${this.siteId}`;
-  }
-
-  /** Unconfirmed changes survive a reload of this window. */
-  private keepQueue(): void {
-    try {
-      const kept = this.queue.map(({ steps: _steps, ...pending }) => pending);
-      if (kept.length) sessionStorage.setItem(this.queueKey, JSON.stringify(kept));
-      else sessionStorage.removeItem(this.queueKey);
-    } catch {
-      // Storage full or forbidden: the queue still lives in this window.
-    }
-  }
-
-  private storedQueue(): Pending[] {
-    try {
-      const stored = JSON.parse(sessionStorage.getItem(this.queueKey) ?? '[]') as Omit<Pending, 'steps'>[];
-      return stored.map((pending) => ({ ...pending, reviewed: false, steps: [] }));
-    } catch {
-      return [];
-    }
+    this.conflict([{ seed, label, call, why, between: [] }]);
+    this.keep();
   }
 }

@@ -3,11 +3,16 @@
 import { create } from 'zustand';
 import type { Severity } from '@/core/findings';
 import type { Call } from '@/core/plan';
+import type { Conflict, Intent } from './pending';
 
 /** A bulk change shown before it is accepted. */
 export interface Review {
   readonly title: string;
   readonly call: Call;
+  /** Where it is more than the call: the way back to a revision. */
+  readonly intent?: Intent;
+  /** The conflict that is decided by it. */
+  readonly conflict?: Conflict;
   readonly accept: string;
 }
 
@@ -20,7 +25,7 @@ export interface ProbeText {
 
 export type Rehearsal = 'ask' | 'dhcp' | 'what-if' | 'trees' | 'exercise';
 
-interface ViewState {
+export interface ViewState {
   readonly vlan: string | null;
   readonly address: string | null;
   /** The device and the ports chosen under Gear & ports. */

@@ -22,7 +22,15 @@ export class WorkerClient {
   private jobs = 0;
   private ears: JobEars | null = null;
 
-  constructor(onChange: (findings: Findings, sequence: number) => void) {
+  constructor(
+    onChange: (findings: Findings, sequence: number) => void,
+    /** The worker could not be loaded, or ended with an error. */
+    onFailed: (why: string) => void,
+  ) {
+    this.worker.onerror = (event) => {
+      event.preventDefault();
+      onFailed(event.message || 'it could not be loaded');
+    };
     this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
       if (data.type === 'progress' || data.type === 'result') {
         // What a job says that was called off or overtaken is not wanted any more.

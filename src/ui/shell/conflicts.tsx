@@ -1,7 +1,9 @@
-import type { Call } from '@/core/plan';
-('use client');
+'use client';
 
+import type { Call, WireCall } from '@/core/plan';
 import { useSession, useSite } from '../session/context';
+import { useNotices } from '../session/notices';
+import type { Conflict } from '../session/pending';
 import { useView } from '../session/view';
 
 /** Edits that could not be applied to the newer plan: nothing typed is lost, each can be looked at again or let go. */
@@ -9,6 +11,7 @@ export function Conflicts() {
   const conflicts = useSite((state) => state.conflicts);
   const session = useSession();
   const set = useView((state) => state.set);
+  const tell = useNotices((state) => state.tell);
   if (conflicts.length === 0) return null;
   return (
     <section
@@ -27,13 +30,18 @@ export function Conflicts() {
             type="button"
             className="button"
             onClick={() => {
-              set({
-                review: { title: 'Apply again', call: withoutSeen(conflict.call), accept: 'Apply it now' },
-              });
-              session.dismiss(conflict);
+              const call = withoutSeen(conflict.call);
+              set({ review: { title: 'Apply again', call, conflict, accept: 'Apply it now' } });
             }}
           >
             Apply to the plan as it is now…
+          </button>
+          <button
+            type="button"
+            className="button"
+            onClick={() => void navigator.clipboard.writeText(textOf(conflict)).then(() => tell('Copied.'))}
+          >
+            Copy it as text
           </button>
           <button type="button" className="button" onClick={() => session.dismiss(conflict)}>
             Let it go
@@ -44,8 +52,12 @@ export function Conflicts() {
   );
 }
 
+/** What somebody wanted, to put elsewhere: the label, why it was not done, and what was typed. */
+const textOf = ({ label, why, call }: Conflict): string =>
+  `${label}\n${why}\n${JSON.stringify(call.input, null, 2)}\n`;
+
 /** The same edit without the value it was based on: the user has seen what it is now and decides. */
-function withoutSeen(call: Call): Call {
+function withoutSeen(call: WireCall): Call {
   const { seen: _seen, ...input } = call.input as { readonly seen?: unknown };
   return { ...call, input } as Call;
 }

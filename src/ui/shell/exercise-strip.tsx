@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { useSession, useSite } from '../session/context';
-import { isSolving } from '../session/session';
+import { isSolving } from '../session/state';
 import { useView } from '../session/view';
 
 /** On every page of an exercise: what people complain of, and the way back to it. */

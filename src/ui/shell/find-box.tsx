@@ -3,11 +3,12 @@
 import { useRouter } from 'next/navigation';
 import { type KeyboardEvent, type RefObject, useEffect, useState } from 'react';
 import { type Hit, findInPlan } from '@/core/find';
-import { getJson } from '../session/api';
+import { type AnswerOf, routes } from '@/contract';
+import { ask } from '../session/api';
 import { usePlan, useSession } from '../session/context';
 import { useView } from '../session/view';
 
-type SiteHit = Hit & { readonly site?: string; readonly siteName?: string };
+type SiteHit = AnswerOf<typeof routes.sites.find>['hits'][number];
 
 /** Finds an address, prefix, MAC, VLAN id, name or code; in this site at once, in all sites on request. */
 export function FindBox({ inputRef }: { inputRef: RefObject<HTMLInputElement | null> }) {
@@ -20,21 +21,22 @@ export function FindBox({ inputRef }: { inputRef: RefObject<HTMLInputElement | n
   const [everywhere, setEverywhere] = useState(false);
   const [remote, setRemote] = useState<readonly SiteHit[]>([]);
   const [chosen, setChosen] = useState(0);
+  const [problem, setProblem] = useState('');
 
   useEffect(() => {
     if (!everywhere || !query.trim()) return;
     let stale = false;
-    getJson<{ hits: SiteHit[] }>(`/api/find?q=${encodeURIComponent(query)}`)
-      .then(({ hits }) => !stale && setRemote(hits))
-      .catch(() => !stale && setRemote([]));
+    ask(routes.sites.find, { query: { q: query } })
+      .then(({ hits }) => !stale && (setRemote(hits), setProblem('')))
+      .catch((error: Error) => !stale && (setRemote([]), setProblem(error.message)));
     return () => {
       stale = true;
     };
   }, [everywhere, query]);
 
-  const hits: readonly SiteHit[] =
+  const hits: readonly (Hit & Partial<SiteHit>)[] =
     !open || !query.trim() ? [] : everywhere ? remote : findInPlan(plan, query);
-  const go = (hit: SiteHit) => {
+  const go = (hit: Hit & Partial<SiteHit>) => {
     const station = { address: 'addresses', segment: 'segments', gear: 'gear' }[hit.kind];
     const asked = { vlan: hit.vlan, address: hit.address, device: hit.device, port: hit.port };
     const known = Object.entries(asked).filter((entry): entry is [string, string] => entry[1] !== null);
@@ -107,7 +109,11 @@ export function FindBox({ inputRef }: { inputRef: RefObject<HTMLInputElement | n
             ))}
           </ul>
           {hits.length === 0 && (
-            <p className="px-2 py-1">Nothing found{everywhere ? ' in any site' : ' in this site'}.</p>
+            <p className="px-2 py-1">
+              {everywhere && problem
+                ? problem
+                : `Nothing found ${everywhere ? 'in any site' : 'in this site'}.`}
+            </p>
           )}
           <label className="flex items-center gap-2 border-t border-rule px-2 py-1">
             <input

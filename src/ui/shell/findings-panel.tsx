@@ -15,7 +15,7 @@ import {
   policyPlaceOf,
   useFindings,
 } from '../session/open-findings';
-import { isSolving } from '../session/session';
+import { isSolving } from '../session/state';
 import { useView } from '../session/view';
 import { SeverityMark } from '../parts/marks';
 import { FindingCard } from './finding-card';

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import type { RefObject } from 'react';
 import { siteOf } from '@/core/plan';
 import { usePlan, useSession, useSite } from '../session/context';
-import type { SaveState } from '../session/session';
+import type { SaveState } from '../session/state';
 import { Logo } from '../parts/marks';
 import { FindBox } from './find-box';
 import { ThemeSwitch } from './theme-switch';
@@ -13,6 +13,7 @@ const saveWords: Readonly<Record<SaveState, string>> = {
   saved: 'saved',
   saving: 'saving',
   offline: 'offline, kept here',
+  trouble: 'not saved, kept here',
   deleted: 'this site was deleted',
 };
 
@@ -26,7 +27,7 @@ export function Header({
   const session = useSession();
   const plan = usePlan();
   const { revision, saving, lastChange, conflicts } = useSite((state) => state);
-  const trouble = saving === 'offline' || saving === 'deleted' || conflicts.length > 0;
+  const trouble = (saving !== 'saved' && saving !== 'saving') || conflicts.length > 0;
   return (
     <header className="no-print flex h-[46px] items-center gap-3 border-b-[3px] border-ink px-3">
       <Link
@@ -36,15 +37,16 @@ export function Header({
       >
         <Logo /> <span className="hidden min-[900px]:inline">Dianome</span>
       </Link>
-      <h1 className="truncate font-bold">{siteOf(plan).name}</h1>
+      <h1 className="min-w-0 truncate font-bold max-[699px]:flex-1">{siteOf(plan).name}</h1>
       <p
-        className={`mono text-[13px] whitespace-nowrap max-[699px]:hidden ${trouble ? 'border-2 border-stop px-1 text-stop' : 'text-muted'}`}
+        className={`mono text-[13px] whitespace-nowrap ${trouble ? 'border-2 border-stop px-1 text-stop' : 'text-muted'}`}
         role="status"
       >
-        change {revision} {conflicts.length > 0 ? 'conflict' : saveWords[saving]}
+        <span className="max-[699px]:hidden">change {revision} </span>
+        {conflicts.length > 0 ? 'conflict' : saveWords[saving]}
       </p>
       <p
-        className="min-w-0 flex-1 truncate text-[14px] text-muted max-[899px]:invisible"
+        className="min-w-0 flex-1 truncate text-[14px] text-muted max-[899px]:invisible max-[699px]:hidden"
         aria-live="polite"
         title={lastChange}
         data-testid="last-change"

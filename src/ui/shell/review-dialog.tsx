@@ -15,7 +15,8 @@ export function ReviewDialog() {
   if (!review) return null;
   const previewed = attempt(() => session.preview(review.call));
   const take = () => {
-    session.perform(review.call, { reviewed: true });
+    session.perform(review.call, { reviewed: true, intent: review.intent });
+    if (review.conflict) session.dismiss(review.conflict);
     close();
   };
   return (

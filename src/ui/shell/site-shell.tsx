@@ -1,7 +1,6 @@
 'use client';
 
-import { useSearchParams } from 'next/navigation';
-import { type ReactNode, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { type ReactNode, Suspense, useMemo, useRef, useState } from 'react';
 import { SessionProvider, useSession, useSite } from '../session/context';
 import { countOpen, useFindings } from '../session/open-findings';
 import { useView } from '../session/view';
@@ -14,7 +13,11 @@ import { Header } from './header';
 import { KeysDialog, useKeys } from './keys';
 import { Nav } from './nav';
 import { ProbeBar } from './probe-bar';
+import { KeepProgram } from './keep-program';
+import { Notices } from './notices';
 import { ReviewDialog } from './review-dialog';
+import { ViewInAddress } from './view-in-address';
+import { WhereItIs } from './where-it-is';
 
 export function SiteShell({
   siteId,
@@ -29,8 +32,9 @@ export function SiteShell({
     <SessionProvider siteId={siteId}>
       <Loaded>
         <Suspense>
-          <SelectFromAddress />
+          <ViewInAddress />
         </Suspense>
+        <KeepProgram />
         <Frame inspector={inspector}>{children}</Frame>
       </Loaded>
     </SessionProvider>
@@ -58,23 +62,6 @@ function Loaded({ children }: { children: ReactNode }) {
       )}
     </main>
   );
-}
-
-/** A link may name what to select: ?vlan=…&address=…, ?device=…&port=… or, under Rehearse, ?view=… */
-function SelectFromAddress() {
-  const query = useSearchParams();
-  const { select, set } = useView();
-  const vlan = query.get('vlan');
-  const address = query.get('address');
-  const device = query.get('device');
-  const port = query.get('port');
-  const view = query.get('view');
-  useEffect(() => {
-    if (vlan) select(vlan, address);
-    if (device) set({ device, ports: port ? [port] : [] });
-    if (view === 'exercise') set({ rehearsal: view });
-  }, [vlan, address, device, port, view, select, set]);
-  return null;
 }
 
 type Tab = 'stations' | 'find' | 'findings' | 'probe' | null;
@@ -115,6 +102,8 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
   return (
     <div className="flex h-dvh flex-col print:block print:h-auto">
       <Header findRef={findRef} onKeys={() => setKeysOpen(true)} />
+      <WhereItIs />
+      <Notices />
       <Conflicts />
       <ExerciseStrip />
       <div className="flex min-h-0 flex-1">

@@ -5,7 +5,8 @@ import { useState } from 'react';
 import { formatPrefix } from '@/core/address';
 import { type Site, siteKinds } from '@/core/plan';
 import { siteDefaults } from '@/core/edit';
-import { sendJson } from '../session/api';
+import { routes } from '@/contract';
+import { ask } from '../session/api';
 import { Choice } from '../parts/field';
 import { schools } from '../stations/brief/schools';
 import { AskDialog, AskField } from './ask-dialog';
@@ -27,7 +28,7 @@ export function NewSiteDialog({ onClose }: { onClose: () => void }) {
     const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
     const prefixes = space.split(/[,\s]+/).filter(Boolean);
     const input = { name, kind, ...(prefixes.length ? { space: prefixes } : {}), ...chosen, timeZone: zone };
-    const { id } = await sendJson<{ id: string }>('POST', '/api/sites', { create: input });
+    const { id } = await ask(routes.sites.create, { body: { create: input } });
     router.push(`/site/${id}/segments`);
   };
   return (

@@ -1,13 +1,11 @@
 'use client';
 
 import { useState } from 'react';
-import { perform } from '@/core/edit';
-import { SITE_ID, decodePlan, encodeStep } from '@/core/plan';
-import { authorName } from '../session/author';
-import { getJson, sendJson } from '../session/api';
-import { newSeed } from '../session/session';
+import { type SiteSummary, routes } from '@/contract';
+import { type Call, SITE_ID, digestOf } from '@/core/plan';
+import { ask } from '../session/api';
+import { authorName, browserId, newSeed } from '../session/author';
 import { AskDialog, AskField } from './ask-dialog';
-import type { SiteSummary } from './site-list';
 
 interface Props {
   readonly site: SiteSummary;
@@ -18,25 +16,16 @@ export function RenameDialog({ site, onClose }: Props) {
   const [name, setName] = useState(site.name);
   // The name is part of the plan: renaming is a change like any other and stands in the history.
   const rename = async () => {
-    const { revision, plan } = await getJson<{ revision: number; plan: Parameters<typeof decodePlan>[0] }>(
-      `/api/sites/${site.id}/plan`,
-    );
-    const seed = newSeed();
     const call = {
       operation: 'edit',
       input: { table: 'site', id: SITE_ID, set: { name }, seen: { name: site.name } },
-    };
-    const change = perform(decodePlan(plan), call, seed);
-    if (change.steps.length === 0) return;
-    const body = {
-      base: revision,
-      seed,
-      label: change.label,
-      ...call,
-      author: authorName(),
-      steps: change.steps.map(encodeStep),
-    };
-    await sendJson('POST', `/api/sites/${site.id}/changes`, body);
+    } satisfies Call;
+    const nobody = { digest: digestOf([]), reviewed: false };
+    const body = { kind: 'change' as const, base: site.revision, seed: newSeed(), ...nobody, ...call };
+    await ask(routes.journal.commit, {
+      site: site.id,
+      body: { ...body, author: authorName(), browser: browserId() },
+    });
   };
   return (
     <AskDialog title="Rename" act="Rename it" onAct={rename} onClose={onClose}>
@@ -51,7 +40,7 @@ export function DuplicateDialog({ site, onClose }: Props) {
     <AskDialog
       title="Duplicate"
       act="Duplicate it"
-      onAct={() => sendJson('POST', '/api/sites', { duplicate: site.id, name })}
+      onAct={async () => void (await ask(routes.sites.create, { body: { duplicate: site.id, name } }))}
       onClose={onClose}
     >
       <AskField autoFocus label="Name of the copy" value={name} onChange={setName} />
@@ -65,7 +54,7 @@ export function DeleteDialog({ site, onClose }: Props) {
     <AskDialog
       title="Delete"
       act="Delete it for good"
-      onAct={() => sendJson('DELETE', `/api/sites/${site.id}`, { name })}
+      onAct={async () => void (await ask(routes.sites.remove, { site: site.id, body: { name } }))}
       onClose={onClose}
     >
       <p>

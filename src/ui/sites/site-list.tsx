@@ -5,8 +5,8 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useState } from 'react';
 import { severities } from '@/core/findings';
 import { Refusal } from '@/core/plan';
-import { getJson, sendJson } from '../session/api';
-import type { Counts } from '../session/open-findings';
+import { SITES_PART, type SiteSummary, routes } from '@/contract';
+import { ask } from '../session/api';
 import { AuthorDialog } from '../shell/author-dialog';
 import { ThemeSwitch } from '../shell/theme-switch';
 import { readFile } from '../stations/handover/read-file';
@@ -14,19 +14,7 @@ import { Logo, SeverityMark } from '../parts/marks';
 import { NewSiteDialog } from './new-site';
 import { DeleteDialog, DuplicateDialog, RenameDialog } from './site-dialogs';
 
-export interface SiteSummary {
-  readonly id: string;
-  readonly name: string;
-  readonly kind: string;
-  readonly revision: number;
-  readonly archived: boolean;
-  readonly changedAt: string;
-  readonly segments: number;
-  readonly fixed: number;
-  /** Null while faults are being looked for in it. */
-  readonly findings: Counts | null;
-  readonly exercise: 'open' | 'ended' | null;
-}
+const LOOK_AGAIN = 1500;
 
 type Asking =
   | { readonly what: 'rename' | 'duplicate' | 'delete'; readonly site: SiteSummary }
@@ -39,35 +27,65 @@ export function SiteList() {
   const [problem, setProblem] = useState('');
   const [asking, setAsking] = useState<Asking>(null);
   const [archived, setArchived] = useState(false);
-  const load = useCallback(async () => {
-    try {
-      setSites((await getJson<{ sites: SiteSummary[] }>('/api/sites')).sites);
-      setProblem('');
-    } catch (error) {
-      setProblem((error as Error).message);
-    }
-  }, []);
+  const [listed, setListed] = useState<{ archived: number; next: string | null }>({
+    archived: 0,
+    next: null,
+  });
+  /** Loads as many parts as are shown, or one more. */
+  const load = useCallback(
+    async (parts = 1) => {
+      try {
+        let found: readonly SiteSummary[] = [];
+        let after: string | undefined;
+        for (let part = 0; part < parts; part++) {
+          const query = { after, archived: archived ? 'yes' : 'no' };
+          const { sites: more, ...rest } = await ask(routes.sites.list, { query });
+          found = [...found, ...more];
+          setListed(rest);
+          if (rest.next === null) break;
+          after = rest.next;
+        }
+        setSites(found);
+        setProblem('');
+      } catch (error) {
+        setProblem((error as Error).message);
+      }
+    },
+    [archived],
+  );
+  const parts = Math.max(1, Math.ceil((sites?.length ?? 0) / SITES_PART));
   useEffect(() => {
     void load(); // eslint-disable-line react-hooks/set-state-in-effect
   }, [load]);
+  // Findings are counted while nobody waits; the list looks again until they are, and while the server is away.
+  const unfinished = problem !== '' || sites?.some((site) => !site.counted && site.exercise !== 'open');
+  useEffect(() => {
+    if (!unfinished) return;
+    const timer = setTimeout(() => void load(parts), LOOK_AGAIN);
+    return () => clearTimeout(timer);
+  }, [unfinished, sites, load, parts, problem]);
   const close = () => {
     setAsking(null);
-    void load();
+    void load(parts);
   };
   const bringIn = async (file: File | undefined) => {
     if (!file) return;
     try {
-      const { id } = await sendJson<{ id: string }>('POST', '/api/sites', { file: await readFile(file) });
+      const { id } = await ask(routes.sites.create, { body: { file: await readFile(file) } });
       router.push(`/site/${id}/segments`);
     } catch (error) {
       setProblem(`${file.name}: ${(error as Error | Refusal).message} Nothing was changed.`);
     }
   };
   const archive = async (site: SiteSummary) => {
-    await sendJson('PATCH', `/api/sites/${site.id}`, { archived: !site.archived });
-    await load();
+    try {
+      await ask(routes.sites.archive, { site: site.id, body: { archived: !site.archived } });
+      await load(parts);
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
   };
-  const shown = sites?.filter((site) => archived || !site.archived) ?? [];
+  const shown = sites ?? [];
   return (
     <div className="flex min-h-dvh flex-col">
       <header className="flex h-[46px] items-center gap-3 border-b-[3px] border-ink px-4">
@@ -143,8 +161,16 @@ export function SiteList() {
                       {site.segments} segments, {site.fixed} fixed
                     </td>
                     <td className="px-1">
-                      <span className="flex items-center gap-3">
-                        {site.findings === null && <span className="text-muted">put away</span>}
+                      <span className={`flex items-center gap-3 ${site.counted ? '' : 'text-muted'}`}>
+                        {site.findings === null && (
+                          <span className="text-muted">
+                            {site.exercise === 'open'
+                              ? 'put away'
+                              : site.counted
+                                ? (site.uncountable ?? 'not counted')
+                                : 'counting…'}
+                          </span>
+                        )}
                         {severities.map(
                           (severity) =>
                             site.findings && (
@@ -195,7 +221,12 @@ export function SiteList() {
             </table>
           )}
           {sites && shown.length === 0 && <p className="pt-3">No site here. Press “New site” to begin.</p>}
-          {sites?.some((site) => site.archived) && (
+          {listed.next !== null && (
+            <button type="button" className="button mt-3" onClick={() => void load(parts + 1)}>
+              More sites
+            </button>
+          )}
+          {listed.archived > 0 && (
             <label className="flex items-center gap-2 pt-3">
               <input
                 type="checkbox"

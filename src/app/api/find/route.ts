@@ -1,26 +1,14 @@
-import { findInPlan } from '@/core/find';
-import { database } from '@/db/connection';
-import { listSites } from '@/db/sites';
-import { handle, json } from '../_lib/handle';
-import { currentPlan } from '../_lib/plans';
+import { routes } from '@/contract';
+import { findEverywhere } from '@/db/find';
+import { application } from '@/server/application';
+import { serve } from '../_lib/serve';
 
 export const dynamic = 'force-dynamic';
 
+const PART = 30;
+
 /** Finds in all sites: an address, prefix, MAC, VLAN id, name or code. */
-export const GET = handle(async (request) => {
-  const query = (new URL(request.url).searchParams.get('q') ?? '').slice(0, 100);
-  // Exercises are copies: what is in them is found in their originals.
-  const sites = (await listSites(database())).filter(({ exercise }) => exercise === null);
-  const hits = await Promise.all(
-    sites.map(async (site) => {
-      const { plan } = await currentPlan(site.id);
-      return findInPlan(plan, query, 10).map((hit) => ({ ...hit, site: site.id, siteName: site.name }));
-    }),
-  );
-  return json({
-    hits: hits
-      .flat()
-      .sort((a, b) => b.score - a.score)
-      .slice(0, 30),
-  });
+export const GET = serve(routes.sites.find, async ({ query: { q, after = 0 } }) => {
+  const { hits, more } = await findEverywhere(application().pool, q.slice(0, 100), after, PART);
+  return { hits, next: more ? after + hits.length : null };
 });

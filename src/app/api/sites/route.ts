@@ -1,52 +1,57 @@
-import { z } from 'zod';
+import { SITES_PART, routes } from '@/contract';
+import { newSitePlan } from '@/core/edit';
 import { readPlanFile } from '@/core/formats';
-import { SITE_ID, kinds, type Plan, siteOf, withRecord } from '@/core/plan';
-import { newSiteInput, newSitePlan } from '@/core/edit';
-import { database } from '@/db/connection';
-import { createSite, listSites } from '@/db/sites';
-import { MEGABYTE, decode, handle, json, readText } from '../_lib/handle';
-import { countFindings, currentPlan, newId, now } from '../_lib/plans';
-import { Problem } from '../_lib/problem';
+import { type Plan, SITE_ID, siteOf, withRecord } from '@/core/plan';
+import { countArchived, createSite, listSites } from '@/db/sites';
+import { application } from '@/server/application';
+import { today } from '@/today';
+import { serve } from '../_lib/serve';
+import { newId, newestPlan, now } from '../_lib/sites';
 
 export const dynamic = 'force-dynamic';
-const FILE_LIMIT = 40 * MEGABYTE;
 
-/** Every site with its size and open findings. */
-export const GET = handle(async () => {
-  const sites = await listSites(database());
-  const withFindings = await Promise.all(
-    sites.map(async (site) => ({
-      ...site,
-      findings: site.exercise === 'open' ? null : countFindings((await currentPlan(site.id)).plan),
-    })),
-  );
-  return json({ sites: withFindings });
+/** Where the next part of the list begins, as one text. */
+const mark = ({ name, id }: { readonly name: string; readonly id: string }) =>
+  Buffer.from(JSON.stringify([name, id])).toString('base64url');
+function markedBy(text: string | undefined): readonly [string, string] | null {
+  if (!text) return null;
+  try {
+    const [name, id] = JSON.parse(Buffer.from(text, 'base64url').toString()) as unknown[];
+    return [String(name), String(id)];
+  } catch {
+    return null;
+  }
+}
+
+/** Sites with their size and open findings. */
+export const GET = serve(routes.sites.list, async ({ query }) => {
+  const { pool, counting } = application();
+  const limit = query.limit ?? SITES_PART;
+  const archived = query.archived === 'yes';
+  const found = await listSites(pool, today(), {
+    after: markedBy(query.after),
+    limit: limit + 1,
+    archived,
+  });
+  const sites = found.slice(0, limit);
+  counting.see(sites);
+  return {
+    sites: sites.map((site) => (site.exercise === 'open' ? { ...site, findings: null } : site)),
+    archived: await countArchived(pool),
+    next: found.length > limit ? mark(sites.at(-1)!) : null,
+  };
 });
 
-const body = z.union([
-  z.strictObject({ create: z.unknown() }),
-  z.strictObject({ duplicate: z.string(), name: kinds.site.fields.name }),
-  z.strictObject({ file: z.string() }),
-]);
-
 /** A new site: from a few decisions, as a copy of another, or from a plan file (its text in `file`). */
-export const POST = handle(async (request) => {
-  const text = await readText(request, FILE_LIMIT);
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch (error) {
-    throw new Problem(400, 'Not JSON', `The body is not JSON: ${(error as Error).message}`);
-  }
-  const input = decode(body, value);
+export const POST = serve(routes.sites.create, async ({ body }) => {
   const id = newId();
   let plan: Plan;
-  if ('create' in input) plan = newSitePlan(decode(newSiteInput, input.create), newId());
-  else if ('file' in input) plan = readPlanFile(input.file);
+  if ('create' in body) plan = newSitePlan(body.create, newId());
+  else if ('file' in body) plan = readPlanFile(body.file);
   else {
-    const original = (await currentPlan(input.duplicate)).plan;
-    plan = withRecord(original, 'site', SITE_ID, { ...siteOf(original), name: input.name });
+    const original = (await newestPlan(body.duplicate)).plan;
+    plan = withRecord(original, 'site', SITE_ID, { ...siteOf(original), name: body.name });
   }
-  await createSite(database(), id, plan, now());
-  return json({ id }, 201);
+  await createSite(application().pool, id, plan, now());
+  return { id };
 });

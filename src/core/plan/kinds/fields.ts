@@ -93,8 +93,16 @@ function enter<S extends z.ZodType>(schema: S, field: Field): S {
   return schema;
 }
 
+/** Half a character would be stored as another text than it was sent as. */
+const wellFormed = (said: string) =>
+  [
+    (text: string) => text.isWellFormed(),
+    `${said} holds half a character (a lone surrogate); write it again`,
+  ] as const;
+
 const limits = (said: string, min: number, max: number, schema: z.ZodString) =>
   schema
+    .refine(...wellFormed(said))
     .min(min, `${said} is empty; write at least ${min === 1 ? 'one character' : `${min} characters`}`)
     .max(max, `${said} is longer than ${max} characters; shorten it`);
 
@@ -108,12 +116,13 @@ export const note = (label: string, max: number, { said = `The ${label}`, ...opt
 
 /** Text of several lines, kept as it was written. */
 export const longText = (label: string, max: number) =>
-  enter(z.string().max(max, `The ${label} are longer than ${max} characters; shorten them`), {
-    label,
-    stored: 'long-text',
-    min: 0,
-    max,
-  });
+  enter(
+    z
+      .string()
+      .refine(...wellFormed(`The ${label}`))
+      .max(max, `The ${label} are longer than ${max} characters; shorten them`),
+    { label, stored: 'long-text', min: 0, max },
+  );
 
 /** A text of a form of its own, in ASCII. */
 export const code = (
@@ -171,7 +180,11 @@ export const mac = (label: string, options: Options = {}) =>
   enter(macCodec.clone(), { label, stored: 'mac', max: 17, ...options });
 /** A short list of addresses, kept in one column. */
 export const addresses = (label: string) =>
-  enter(z.array(addressCodec), { label, stored: 'addresses', max: 2000 });
+  enter(z.array(addressCodec).max(50, `The ${label} are more than 50; leave some out`), {
+    label,
+    stored: 'addresses',
+    max: 2000,
+  });
 
 /** A day as 2026-12-31. */
 export const day = (label: string, options: Options = {}) =>

@@ -4,7 +4,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef, useState } from 'react';
 import { type JudgedFinding, useFindings } from '../../session/open-findings';
 import { useSite } from '../../session/context';
-import { isSolving } from '../../session/session';
+import { isSolving } from '../../session/state';
 import { useView } from '../../session/view';
 import { FindingCard } from '../../shell/finding-card';
 import { PUT_AWAY, SeverityFilter, useGoToFinding } from '../../shell/findings-panel';

@@ -38,7 +38,8 @@ export function Face({ plan, gear, wrong, onJoin }: Props) {
   const anchor = useRef<string | null>(null);
   const [focused, setFocused] = useState<string | null>(null);
   useEffect(() => {
-    const observer = new ResizeObserver(() => setWidth(frame.current!.clientWidth));
+    // The last call may come when the face is gone.
+    const observer = new ResizeObserver(() => frame.current && setWidth(frame.current.clientWidth));
     observer.observe(frame.current!);
     return () => observer.disconnect();
   }, []);

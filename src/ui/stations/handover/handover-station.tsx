@@ -2,14 +2,16 @@
 
 import Link from 'next/link';
 import { useState } from 'react';
-import { readPlanFile, stepsBetween } from '@/core/formats';
-import { routersOf, Refusal, encodeStep } from '@/core/plan';
+import { FILE_LIMIT, routes } from '@/contract';
+import { readPlanFile } from '@/core/formats';
+import { type Call, Refusal, encodePlan, routersOf } from '@/core/plan';
+import { pathOf } from '../../session/api';
 import { filterOf } from '@/core/model/policy';
 import { usePlan, useSession } from '../../session/context';
 import { countOpen, useFindings } from '../../session/open-findings';
 import { useView } from '../../session/view';
 import { StationHead } from '../../parts/station-head';
-import { FILE_LIMIT, readFile } from './read-file';
+import { readFile } from './read-file';
 
 /** Take away: the schedule as a page and as CSV, the plan as a file. Bring in: a plan file as a reviewed change. */
 export function HandoverStation() {
@@ -18,22 +20,20 @@ export function HandoverStation() {
   const set = useView((state) => state.set);
   const counts = countOpen(useFindings());
   const [problem, setProblem] = useState('');
-  const path = `/api/sites/${session.siteId}`;
+  const site = session.siteId;
+  const { files } = routes;
   const bringIn = async (file: File | undefined) => {
     if (!file) return;
     try {
-      const steps = stepsBetween(plan, readPlanFile(await readFile(file)));
+      const read = readPlanFile(await readFile(file));
+      const call: Call = {
+        operation: 'bringInPlan',
+        input: { file: file.name.slice(0, 200), plan: encodePlan(read) },
+      };
       setProblem('');
-      if (steps.length === 0)
+      if (session.preview(call).steps.length === 0)
         return setProblem(`${file.name} holds exactly this plan; nothing would change.`);
-      const input = { label: `Plan file ${file.name} brought in`, steps: steps.map(encodeStep) };
-      set({
-        review: {
-          title: 'Bring in a plan',
-          call: { operation: 'takeSteps', input },
-          accept: 'Take these changes',
-        },
-      });
+      set({ review: { title: 'Bring in a plan', call, accept: 'Take these changes' } });
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
       setProblem(`${file.name}: ${error.message} Nothing was changed.`);
@@ -59,7 +59,7 @@ export function HandoverStation() {
           </Link>
         </Item>
         <Item what="Address schedule as CSV" about="one row per fixed address, pool and exclusion">
-          <a className="button" href={`${path}/schedule`} download>
+          <a className="button" href={pathOf(files.addresses, { site })} download>
             Download CSV
           </a>
         </Item>
@@ -72,7 +72,7 @@ export function HandoverStation() {
           </Link>
         </Item>
         <Item what="Port schedule as CSV" about="one row per port; pasted back under Gear & ports">
-          <a className="button" href={`${path}/ports`} download>
+          <a className="button" href={pathOf(files.ports, { site })} download>
             Download CSV
           </a>
         </Item>
@@ -85,7 +85,7 @@ export function HandoverStation() {
           </Link>
         </Item>
         <Item what="Rule schedule as CSV" about="one row per line, with the box that sees to it">
-          <a className="button" href={`${path}/rules`} download>
+          <a className="button" href={pathOf(files.rules, { site })} download>
             Download CSV
           </a>
         </Item>
@@ -97,7 +97,11 @@ export function HandoverStation() {
               what={`Ruleset of ${device.name}`}
               about="policy, forwards and translation for nftables; read it with nft -f"
             >
-              <a className="button" href={`${path}/ruleset?device=${device.id}`} download>
+              <a
+                className="button"
+                href={pathOf(files.ruleset, { site, query: { device: device.id } })}
+                download
+              >
                 Download ruleset
               </a>
             </Item>
@@ -106,7 +110,7 @@ export function HandoverStation() {
           what="The whole plan as a file"
           about="reads back to the same plan, here or in another installation"
         >
-          <a className="button" href={`${path}/export`} download>
+          <a className="button" href={pathOf(files.plan, { site })} download>
             Download plan
           </a>
         </Item>

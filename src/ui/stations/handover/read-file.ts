@@ -1,7 +1,5 @@
+import { FILE_LIMIT } from '@/contract';
 import { Refusal } from '@/core/plan';
-
-/** The largest plan file this reads, in bytes; the server cuts at the same size. */
-export const FILE_LIMIT = 32 * 1048576;
 
 /** The text of a chosen file; a Refusal when it is too large, before it is read. */
 export async function readFile(file: File): Promise<string> {

@@ -3,20 +3,13 @@
 import { useEffect, useState } from 'react';
 import { siteOf } from '@/core/plan';
 import { authorName } from '../../session/author';
-import { getJson, sendJson } from '../../session/api';
+import { type AnswerOf, routes } from '@/contract';
+import { ask } from '../../session/api';
 import { usePlan, useSession, useSite } from '../../session/context';
 import { useView } from '../../session/view';
 import { StationHead } from '../../parts/station-head';
 
-interface HistoryEntry {
-  readonly revision: number;
-  readonly kind: string;
-  readonly label: string;
-  readonly author: string;
-  readonly at: string;
-  readonly undoes: number | null;
-  readonly name: string | null;
-}
+type HistoryEntry = AnswerOf<typeof routes.journal.history>['entries'][number];
 
 /** Who changed what and when, newest first. Going back is a change of its own, reviewed like any other. */
 export function HistoryStation() {
@@ -27,27 +20,33 @@ export function HistoryStation() {
   const [entries, setEntries] = useState<readonly HistoryEntry[]>([]);
   const [problem, setProblem] = useState('');
   const [again, setAgain] = useState(0);
-  const path = `/api/sites/${session.siteId}`;
+  const site = session.siteId;
 
   useEffect(() => {
     let stale = false;
-    getJson<{ entries: HistoryEntry[] }>(`${path}/journal`)
+    ask(routes.journal.history, { site })
       .then((found) => !stale && setEntries(found.entries))
       .catch((error: Error) => !stale && setProblem(error.message));
     return () => {
       stale = true;
     };
-  }, [path, revision, again]);
+  }, [site, revision, again]);
 
   const more = async () => {
     const last = entries.at(-1);
     if (!last) return;
-    const found = await getJson<{ entries: HistoryEntry[] }>(`${path}/journal?below=${last.revision}`);
-    setEntries([...entries, ...found.entries]);
+    try {
+      const found = await ask(routes.journal.history, { site, query: { below: last.revision } });
+      setEntries([...entries, ...found.entries]);
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
   };
   const goBack = async (to: number) => {
     try {
-      set({ review: { title: `Back to change ${to}`, call: await session.backTo(to), accept: 'Go back' } });
+      const call = await session.backTo(to);
+      const intent = { kind: 'back', to } as const;
+      set({ review: { title: `Back to change ${to}`, call, intent, accept: 'Go back' } });
     } catch (error) {
       setProblem((error as Error).message);
     }
@@ -92,7 +91,7 @@ export function HistoryStation() {
                   )}
                 </td>
                 <td>
-                  <NameOf entry={entry} path={path} onNamed={() => setAgain(again + 1)} />
+                  <NameOf entry={entry} site={site} onNamed={() => setAgain(again + 1)} />
                 </td>
                 <td>
                   {entry.revision < revision && (
@@ -149,17 +148,14 @@ function safeZone(zone: string): string {
   }
 }
 
-function NameOf({ entry, path, onNamed }: { entry: HistoryEntry; path: string; onNamed: () => void }) {
+function NameOf({ entry, site, onNamed }: { entry: HistoryEntry; site: string; onNamed: () => void }) {
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState('');
   const save = async () => {
     if (typed === null || typed === (entry.name ?? '')) return setTyped(null);
     try {
-      await sendJson('POST', `${path}/names`, {
-        revision: entry.revision,
-        name: typed,
-        author: authorName(),
-      });
+      const body = { revision: entry.revision, name: typed, author: authorName() };
+      await ask(routes.journal.name, { site, body });
       setTyped(null);
       setProblem('');
       onNamed();

@@ -3,8 +3,9 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useEffect, useState } from 'react';
-import { type Level, levelWords, levels, type Kept } from '@/core/exercises';
-import { getJson } from '../../session/api';
+import { type AnswerOf, routes } from '@/contract';
+import { type Level, levelWords, levels } from '@/core/exercises';
+import { ask } from '../../session/api';
 import { setExercise } from '../../session/exercise';
 import { useSession } from '../../session/context';
 import { ColumnHeads } from '../../parts/column-heads';
@@ -19,7 +20,7 @@ const levelNotes: Readonly<Record<Level, string>> = {
   3: 'found by putting two answers side by side; nobody knows what was done before',
 };
 
-type Listed = Omit<Kept, 'faults'> & { readonly site: string };
+type Listed = AnswerOf<typeof routes.rehearsal.exercises>['exercises'][number];
 
 /** Puts faults into a copy of this site, and lists the exercises made of it. */
 export function SetExercise() {
@@ -32,7 +33,7 @@ export function SetExercise() {
   const [busy, setBusy] = useState(false);
   const [listed, setListed] = useState<readonly Listed[]>([]);
   useEffect(() => {
-    getJson<{ exercises: Listed[] }>(`/api/sites/${siteId}/exercises`)
+    ask(routes.rehearsal.exercises, { site: siteId })
       .then(({ exercises }) => setListed(exercises))
       .catch((error: Error) => setProblem(error.message));
   }, [siteId]);

@@ -4,7 +4,8 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { levelWords, type ExerciseView } from '@/core/exercises';
 import { AskDialog } from '../../sites/ask-dialog';
-import { sendJson } from '../../session/api';
+import { routes } from '@/contract';
+import { ask } from '../../session/api';
 import { useSession, useSite } from '../../session/context';
 import { Problem } from '../../parts/problem';
 import { WorksMark } from '../../parts/works-mark';
@@ -36,13 +37,14 @@ export function Solving({ exercise }: { exercise: ExerciseView }) {
     });
   const hint = (fault: number) =>
     attempt(async () =>
-      show(await sendJson('POST', `/api/sites/${session.siteId}/exercise/hints`, { fault })),
+      show(await ask(routes.rehearsal.takeHint, { site: session.siteId, body: { fault } })),
     );
   const handIn = async () => {
     await session.settled();
     show(
-      await sendJson('POST', `/api/sites/${session.siteId}/exercise/report`, {
-        revision: session.store.getState().revision,
+      await ask(routes.rehearsal.handIn, {
+        site: session.siteId,
+        body: { revision: session.store.getState().revision },
       }),
     );
   };

@@ -1,22 +1,20 @@
-import { z } from 'zod';
+import { routes } from '@/contract';
 import { siteOf } from '@/core/plan';
-import { database } from '@/db/connection';
 import { archiveSite, deleteSite } from '@/db/sites';
-import { handle, json, readBody } from '../../_lib/handle';
-import { type SiteParams, currentPlan, now } from '../../_lib/plans';
-import { Problem, unknownSite } from '../../_lib/problem';
+import { application } from '@/server/application';
+import { Problem, unknownSite } from '@/server/problems';
+import { serve } from '../../_lib/serve';
+import { newestPlan, now } from '../../_lib/sites';
 
 /** Archives a site or takes it back. Renaming is a change of the plan. */
-export const PATCH = handle<SiteParams>(async (request, { site }) => {
-  const { archived } = await readBody(request, z.strictObject({ archived: z.boolean() }));
-  if (!(await archiveSite(database(), site, archived ? now() : null))) throw unknownSite(site);
-  return json({ archived });
+export const PATCH = serve(routes.sites.archive, async ({ site, body: { archived } }) => {
+  if (!(await archiveSite(application().pool, site, archived ? now() : null))) throw unknownSite(site);
+  return { archived };
 });
 
 /** Deletes a site for good; its name must be typed. */
-export const DELETE = handle<SiteParams>(async (request, { site }) => {
-  const { name } = await readBody(request, z.strictObject({ name: z.string() }));
-  const actual = siteOf((await currentPlan(site)).plan).name;
+export const DELETE = serve(routes.sites.remove, async ({ site, body: { name } }) => {
+  const actual = siteOf((await newestPlan(site)).plan).name;
   if (name.trim() !== actual)
     throw new Problem(
       422,
@@ -24,6 +22,8 @@ export const DELETE = handle<SiteParams>(async (request, { site }) => {
       `You typed “${name.slice(0, 80)}”; the site is called “${actual}”.`,
       { path: ['name'] },
     );
-  await deleteSite(database(), site);
-  return json({ deleted: true });
+  const { pool, plans } = application();
+  await deleteSite(pool, site);
+  plans.forget(site);
+  return { deleted: true as const };
 });

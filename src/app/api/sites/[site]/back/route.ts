@@ -1,22 +1,19 @@
-import { database } from '@/db/connection';
+import { routes } from '@/contract';
+import { encodeStep } from '@/core/plan';
 import { stepsBack } from '@/db/journal';
-import { handle, json, queryNumber } from '../../../_lib/handle';
-import type { SiteParams } from '../../../_lib/plans';
-import { Problem, unknownSite } from '../../../_lib/problem';
+import { application } from '@/server/application';
+import { Problem } from '@/server/problems';
+import { serve } from '../../../_lib/serve';
+import { newestPlan } from '../../../_lib/sites';
 
 export const dynamic = 'force-dynamic';
 
 /** The steps that lead from the newest plan back to an earlier revision. */
-export const GET = handle<SiteParams>(async (request, { site }) => {
-  const revision = queryNumber(request, 'revision', 0);
-  const back = await stepsBack(database(), site, revision);
-  if (!back) throw unknownSite(site);
-  if (revision > back.from)
-    throw new Problem(
-      422,
-      'Unknown revision',
-      `There is no change ${revision}; the newest is ${back.from}.`,
-      { path: ['revision'] },
-    );
-  return json(back);
+export const GET = serve(routes.journal.back, async ({ site, query: { revision } }) => {
+  const { revision: from, plan } = await newestPlan(site);
+  if (revision > from)
+    throw new Problem(422, 'Unknown revision', `There is no change ${revision}; the newest is ${from}.`, {
+      path: ['revision'],
+    });
+  return { from, steps: (await stepsBack(application().pool, site, plan, revision)).map(encodeStep) };
 });

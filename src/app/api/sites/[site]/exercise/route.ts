@@ -1,14 +1,17 @@
-import { database } from '@/db/connection';
+import { routes } from '@/contract';
 import { exerciseOf } from '@/db/exercises';
-import { handle, json } from '../../../_lib/handle';
-import { type SiteParams, currentPlan } from '../../../_lib/plans';
-import { viewOf } from '../../../_lib/exercises';
+import { revisionOf } from '@/db/sites';
+import { application } from '@/server/application';
+import { serve } from '../../../_lib/serve';
+import { found } from '../../../_lib/sites';
 
 export const dynamic = 'force-dynamic';
 
 /** The exercise this site is, as far as its solver may see it; null for a site that is none. */
-export const GET = handle<SiteParams>(async (_, { site }) => {
-  await currentPlan(site);
-  const kept = await exerciseOf(database(), site);
-  return json({ exercise: kept && (await viewOf(site, kept)) });
+export const GET = serve(routes.rehearsal.exercise, async ({ site, request }) => {
+  const { pool, workers } = application();
+  found(site, await revisionOf(pool, site));
+  // Most sites are none, and need nothing worked out.
+  if (!(await exerciseOf(pool, site))) return { exercise: null };
+  return { exercise: await workers.run('exercise', { site }, request.signal) };
 });

@@ -1,16 +1,15 @@
-import { database } from '@/db/connection';
+import { routes } from '@/contract';
 import { history } from '@/db/journal';
 import { revisionOf } from '@/db/sites';
-import { handle, json, queryNumber } from '../../../_lib/handle';
-import type { SiteParams } from '../../../_lib/plans';
-import { unknownSite } from '../../../_lib/problem';
+import { application } from '@/server/application';
+import { serve } from '../../../_lib/serve';
+import { found } from '../../../_lib/sites';
 
 export const dynamic = 'force-dynamic';
 
 /** Who changed what and when, newest first; `below` pages backwards. */
-export const GET = handle<SiteParams>(async (request, { site }) => {
-  const revision = await revisionOf(database(), site);
-  if (revision === null) throw unknownSite(site);
-  const below = queryNumber(request, 'below', revision + 1);
-  return json({ revision, entries: await history(database(), site, below, 100) });
+export const GET = serve(routes.journal.history, async ({ site, query }) => {
+  const { pool } = application();
+  const revision = found(site, await revisionOf(pool, site));
+  return { revision, entries: await history(pool, site, query.below ?? revision + 1, 100) };
 });

@@ -1,11 +1,12 @@
+import { routes } from '@/contract';
 import { encodePlan } from '@/core/plan';
-import { handle, json } from '../../../_lib/handle';
-import { type SiteParams, currentPlan } from '../../../_lib/plans';
+import { serve } from '../../../_lib/serve';
+import { newestPlan } from '../../../_lib/sites';
 
 export const dynamic = 'force-dynamic';
 
 /** The plan with the revision it is. */
-export const GET = handle<SiteParams>(async (_request, { site }) => {
-  const { revision, plan } = await currentPlan(site);
-  return json({ revision, plan: encodePlan(plan) });
+export const GET = serve(routes.sites.plan, async ({ site }) => {
+  const { revision, plan } = await newestPlan(site);
+  return { revision, plan: encodePlan(plan) as Record<string, Record<string, unknown>[]> };
 });

@@ -1,15 +1,18 @@
-import { database } from '@/db/connection';
-import { undoable } from '@/db/journal';
+import { routes } from '@/contract';
+import { type Entry, undoable } from '@/db/journal';
 import { revisionOf } from '@/db/sites';
-import { decode, handle, json } from '../../../_lib/handle';
-import { type SiteParams, authorSchema } from '../../../_lib/plans';
-import { unknownSite } from '../../../_lib/problem';
+import { application } from '@/server/application';
+import { serve } from '../../../_lib/serve';
+import { found } from '../../../_lib/sites';
 
 export const dynamic = 'force-dynamic';
 
-/** The entries that undo and redo would revert for `author`. */
-export const GET = handle<SiteParams>(async (request, { site }) => {
-  const author = decode(authorSchema, new URL(request.url).searchParams.get('author') ?? '');
-  if ((await revisionOf(database(), site)) === null) throw unknownSite(site);
-  return json(await undoable(database(), site, author));
+const shown = (entry: Entry | null) => entry && { ...entry, steps: [...entry.steps] };
+
+/** The entries that undo and redo would revert for a browser. */
+export const GET = serve(routes.journal.undoable, async ({ site, query }) => {
+  const { pool } = application();
+  found(site, await revisionOf(pool, site));
+  const { undo, redo } = await undoable(pool, site, query.browser);
+  return { undo: shown(undo), redo: shown(redo) };
 });

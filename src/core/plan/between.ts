@@ -1,4 +1,6 @@
-import { type Step, netSteps, type Plan, recordIn, type AnyRecord, tableNames } from '../plan';
+import { type Step, netSteps } from './change';
+import { type Plan, recordIn } from './plan';
+import { type AnyRecord, tableNames } from './records';
 
 /** The steps that turn one plan into another, record by record: how a plan file becomes a change to review. */
 export function stepsBetween(from: Plan, to: Plan): Step[] {

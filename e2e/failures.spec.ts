@@ -1,0 +1,122 @@
+import type { ChildProcess } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { demoSite, expect, fill, open, saved, test } from './site';
+import { freePort, start } from './started';
+
+/** What a user sees when something fails, and that it comes back by itself. On an application of its own, to be broken. */
+const pidIn = (text: string) => Number(/\d+/.exec(text)![0]);
+/** The web server, as the start command’s child. */
+const webOf = ({ pid }: ChildProcess) => {
+  const children = readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').trim().split(' ');
+  return Number(
+    children.find((child) => readFileSync(`/proc/${child}/cmdline`, 'utf8').includes('main.mjs')),
+  );
+};
+
+test('the database killed, then the web server: what is typed is kept, said where it is, and saved after all', async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  const data = mkdtempSync(path.join(tmpdir(), 'dianome-failing-'));
+  const port = await freePort();
+  const url = `http://127.0.0.1:${port}`;
+  const started = start(port, data);
+  try {
+    await expect.poll(started.said, { timeout: 60_000 }).toContain('ready');
+    await page.goto(`${url}/site/1rowhouse/segments`);
+    await fill(page, 'Name of Family', 'Before');
+    await saved(page);
+    process.kill(pidIn(readFileSync(path.join(data, 'mariadb.pid'), 'utf8')), 'SIGKILL');
+    await fill(page, 'Name of Before', 'Without database');
+    await expect(page.getByText(/Not saved: The database does not answer/)).toBeVisible();
+    await expect(page.getByText('One change waits in this browser')).toBeVisible();
+    // The start command starts it again, and the page goes on by itself.
+    expect(await saved(page)).toBe(2);
+    await expect(page.getByText(/Not saved/)).toBeHidden();
+
+    expect(started.said()).toContain('The database ended by itself');
+    process.kill(webOf(started.child), 'SIGKILL');
+    await fill(page, 'Name of Without database', 'Without server');
+    await expect(page.getByText(/The server cannot be reached/)).toBeVisible();
+    expect(await saved(page)).toBe(3);
+    await expect(page.getByText(/The server cannot be reached/)).toBeHidden();
+    await page.reload();
+    await expect(page.getByLabel('Name of Without server')).toBeVisible();
+  } finally {
+    started.child.kill('SIGINT');
+    await started.ended;
+    rmSync(data, { recursive: true, force: true });
+  }
+});
+
+test('a server that answers 500: the change is tried, then shown, and the next ones are saved', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '1-row-house');
+  await open(page, site);
+  let failures = 0;
+  await page.route('**/changes', (route) => {
+    if (!route.request().postData()?.includes('Never')) return route.continue();
+    failures++;
+    return route.fulfill({ status: 500, json: { title: 'Server error', status: 500, detail: 'It broke.' } });
+  });
+  await fill(page, 'Name of Family', 'Never');
+  await fill(page, 'VLAN id of Home office', '77');
+  const conflicts = page.getByRole('region', { name: 'Edits not applied' });
+  await expect(conflicts).toContainText('name Family → Never. It broke.');
+  expect(failures).toBe(3);
+  await expect(page.getByText('change 1 conflict')).toBeVisible();
+  await conflicts.getByRole('button', { name: 'Let it go' }).click();
+  expect(await saved(page)).toBe(1);
+  await expect(page.getByLabel('VLAN id of Home office')).toHaveValue('77');
+});
+
+test('a page of an earlier build says so, and goes on', async ({ page, request }) => {
+  const site = await demoSite(request, '1-row-house');
+  await open(page, site);
+  await page.route('**/changes', async (route) => {
+    const response = await route.fetch();
+    await route.fulfill({ response, headers: { ...response.headers(), 'x-dianome-version': 'another' } });
+  });
+  await fill(page, 'Name of Family', 'Upstairs');
+  await expect(page.getByText('The program was updated.')).toBeVisible();
+  expect(await saved(page)).toBe(1);
+});
+
+test('findings that cannot be worked out are said, and worked out again when asked', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '1-row-house');
+  await page.addInitScript(() => {
+    const Real = window.Worker;
+    let broken = true;
+    window.Worker = class extends Real {
+      constructor(url: string | URL, options?: WorkerOptions) {
+        super(broken ? '/nosuchfile.js' : url, options);
+        broken = false;
+      }
+    };
+  });
+  await page.goto(`/site/${site}/segments`);
+  await expect(page.getByText(/The findings are not worked out/)).toBeVisible();
+  await fill(page, 'Name of Family', 'Upstairs');
+  await saved(page);
+  await page.getByRole('button', { name: 'Work them out again' }).click();
+  await expect(page.getByText(/The findings are not worked out/)).toBeHidden();
+  await expect(page.getByRole('link', { name: /Addresses fix \d/ })).toBeVisible();
+});
+
+test('a refusal that belongs to no field is told in one place', async ({ page, request }) => {
+  const site = await demoSite(request, '1-row-house');
+  await open(page, site);
+  await page.evaluate(() => {
+    void Promise.reject(new Error('boom'));
+  });
+  await expect(page.getByRole('region', { name: 'Refused' })).toContainText('made a mistake of its own');
+  await page.getByRole('region', { name: 'Refused' }).getByRole('button', { name: 'dismiss' }).click();
+  await expect(page.getByRole('region', { name: 'Refused' })).toBeHidden();
+});

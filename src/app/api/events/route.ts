@@ -1,0 +1,25 @@
+import { routes } from '@/contract';
+import { application } from '@/server/application';
+import { serve } from '../_lib/serve';
+
+export const dynamic = 'force-dynamic';
+
+/** One stream of server-sent events for all sites: which is at which revision. */
+export const GET = serve(routes.journal.events, async ({ request }) => {
+  const encoder = new TextEncoder();
+  let remove = () => {};
+  const stream = new ReadableStream<Uint8Array>({
+    start(controller) {
+      const end = () => {
+        remove();
+        controller.close();
+      };
+      remove = application().streams.add((line) => controller.enqueue(encoder.encode(line)), end);
+      request.signal.addEventListener('abort', () => remove());
+    },
+    cancel: () => remove(),
+  });
+  return new Response(stream, {
+    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' },
+  });
+});

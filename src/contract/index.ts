@@ -1,0 +1,27 @@
+import { files, machine } from './files';
+import { journal } from './journal';
+import { rehearsal } from './rehearsal';
+import type { Route } from './route';
+import { sites } from './sites';
+
+export {
+  type AnswerOf,
+  type BodyOf,
+  BODY_LIMIT,
+  CHANGE_LIMIT,
+  FILE_LIMIT,
+  MEGABYTE,
+  type Method,
+  type Other,
+  type QueryOf,
+  type Route,
+} from './route';
+export { type ChangeBody, ENTRIES_BYTES, ENTRIES_PART } from './journal';
+export { SITES_PART, type SiteSummary } from './sites';
+export { type Entry, type EntryHead, type ProblemDetails, problem } from './shapes';
+
+export const routes = { sites, journal, rehearsal, files, machine };
+/** Every route there is. */
+export const allRoutes: readonly Route[] = Object.values(routes).flatMap(
+  (group) => Object.values(group) as readonly Route[],
+);

@@ -1,0 +1,27 @@
+ALTER TABLE journal ADD COLUMN IF NOT EXISTS browser VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NULL;
+
+ALTER TABLE journal ADD INDEX IF NOT EXISTS journal_browser (site_id, browser, revision);
+
+ALTER TABLE site
+  ADD COLUMN IF NOT EXISTS counted_revision INT UNSIGNED NULL,
+  ADD COLUMN IF NOT EXISTS counted_day CHAR(10) CHARACTER SET ascii COLLATE ascii_bin NULL,
+  ADD COLUMN IF NOT EXISTS stops INT UNSIGNED NULL,
+  ADD COLUMN IF NOT EXISTS fixes INT UNSIGNED NULL,
+  ADD COLUMN IF NOT EXISTS notes INT UNSIGNED NULL,
+  ADD COLUMN IF NOT EXISTS uncountable VARCHAR(300) NULL;
+
+ALTER TABLE site_record ADD INDEX IF NOT EXISTS site_record_name (name);
+
+ALTER TABLE address ADD INDEX IF NOT EXISTS address_v4 (address_v4);
+
+ALTER TABLE address ADD INDEX IF NOT EXISTS address_v6 (address_v6);
+
+ALTER TABLE interface ADD INDEX IF NOT EXISTS interface_mac (mac);
+
+ALTER TABLE device ADD INDEX IF NOT EXISTS device_name (name);
+
+ALTER TABLE vlan ADD INDEX IF NOT EXISTS vlan_vid (vid);
+
+ALTER TABLE vlan ADD INDEX IF NOT EXISTS vlan_name (name);
+
+ALTER TABLE box ADD INDEX IF NOT EXISTS box_place (location);

@@ -1,0 +1,34 @@
+import type { Pool } from 'mysql2/promise';
+import { type SiteRow, keepCounts } from '../db/sites';
+import { today } from '../today';
+import { Problem } from './problems';
+import type { Workers } from './workers';
+
+/** Counts the open findings of sites whose counts are of an earlier revision or day, one after the other, while nobody waits. */
+export class Counting {
+  private readonly under = new Set<string>();
+
+  constructor(
+    private readonly pool: Pool,
+    private readonly workers: Workers,
+  ) {}
+
+  /** Has those counted that are not. While faults are being looked for in a site nothing is told of it. */
+  see(sites: readonly SiteRow[]): void {
+    for (const site of sites) if (!site.counted && site.exercise !== 'open') void this.count(site);
+  }
+
+  private async count({ id, revision }: SiteRow): Promise<void> {
+    if (this.under.has(id)) return;
+    this.under.add(id);
+    try {
+      await this.workers.run('counts', { site: id });
+    } catch (error) {
+      // What is over the limit stays so until the plan is another; anything else is tried again when somebody asks.
+      if (error instanceof Problem && error.more.code === 'limit')
+        await keepCounts(this.pool, id, revision, today(), { uncountable: error.detail }).catch(() => {});
+    } finally {
+      this.under.delete(id);
+    }
+  }
+}

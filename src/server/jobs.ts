@@ -1,0 +1,145 @@
+import {
+  drawing,
+  endedView,
+  exerciseView,
+  reporting,
+  type ExerciseView,
+  type Kept,
+  type Order,
+} from '../core/exercises';
+import { FindingsEngine, acceptanceOf } from '../core/findings';
+import { nftRuleset } from '../core/formats';
+import {
+  type Plan,
+  SITE_ID,
+  applySteps,
+  badInput,
+  finish,
+  shownValue,
+  siteOf,
+  withRecord,
+} from '../core/plan';
+import { createExercise, endExercise, exerciseOf } from '../db/exercises';
+import { stepsBack } from '../db/journal';
+import { type Counts, keepCounts } from '../db/sites';
+import { today } from '../today';
+import type { Application } from './application';
+import type { Held } from './plans';
+import { Problem, unknownSite } from './problems';
+import { type Rehearsed, type RehearseInput, rehearsed } from './rehearse';
+
+/** Work that may take long, on the newest plan of a site. It runs in a thread of its own: see workers.ts. */
+
+type Holder = Pick<Application, 'pool' | 'plans'>;
+
+async function newest({ plans }: Holder, site: string): Promise<Held> {
+  const found = await plans.newest(site);
+  if (!found) throw unknownSite(site);
+  return found;
+}
+
+/** The plan a site began with. */
+async function firstPlan({ pool }: Holder, site: string, plan: Plan): Promise<Plan> {
+  const applied = applySteps(plan, await stepsBack(pool, site, plan, 0));
+  if (!applied.ok) throw new Error(`the journal of ${site} does not lead back to its beginning`);
+  return applied.plan;
+}
+
+/** What of an exercise its solver may see, with its plan as it is now. */
+async function viewOf(holder: Holder, site: string, kept: Kept): Promise<ExerciseView> {
+  if (kept.report) return endedView(kept, kept.report);
+  const { plan } = await newest(holder, site);
+  return exerciseView(kept, await firstPlan(holder, site, plan), plan, today());
+}
+
+/** Open findings by severity, kept with the revision and the day they are of. */
+async function counts(holder: Holder, { site }: { readonly site: string }): Promise<Counts> {
+  const { plan, revision } = await newest(holder, site);
+  const found = { stop: 0, fix: 0, note: 0 };
+  for (const finding of new FindingsEngine(plan, today()).all())
+    if (!acceptanceOf(plan.acceptance, finding)) found[finding.severity]++;
+  await keepCounts(holder.pool, site, revision, today(), { counts: found });
+  return found;
+}
+
+interface Set {
+  readonly site: string;
+  readonly id: string;
+  readonly order: Order;
+  readonly learner: string;
+  readonly at: string;
+}
+/** Draws an exercise and stores it as a site of its own. */
+async function setExercise(holder: Holder, { site, id, order, learner, at }: Set): Promise<void> {
+  const { plan, revision } = await newest(holder, site);
+  const drawn = finish(drawing(plan, order, today()));
+  const { name } = siteOf(plan);
+  const title = `, exercise ${order.seed}`;
+  const copy = withRecord(drawn.plan, 'site', SITE_ID, {
+    ...siteOf(drawn.plan),
+    name: `${name.slice(0, 80 - title.length)}${title}`,
+  });
+  await createExercise(holder.pool, id, copy, {
+    original: { id: site, name, revision },
+    seed: order.seed,
+    level: order.level,
+    learner,
+    faults: drawn.faults,
+    startedAt: at,
+  });
+}
+
+const exercise = async (
+  holder: Holder,
+  { site }: { readonly site: string },
+): Promise<ExerciseView | null> => {
+  const kept = await exerciseOf(holder.pool, site);
+  return kept && viewOf(holder, site, kept);
+};
+
+/** Judges an exercise as its plan is at a revision, and hands it in. */
+async function handIn(
+  holder: Holder,
+  { site, revision, at }: { readonly site: string; readonly revision: number; readonly at: string },
+): Promise<ExerciseView> {
+  const kept = (await exerciseOf(holder.pool, site))!;
+  const { plan, revision: now } = await newest(holder, site);
+  if (now !== revision)
+    throw new Problem(
+      409,
+      'Changed meanwhile',
+      `You hand in change ${revision}, and the plan is at change ${now}; look at it and hand in again.`,
+    );
+  const { faults, level, hints } = kept;
+  const solved = { start: await firstPlan(holder, site, plan), now: plan, faults, level, hints };
+  const report = finish(reporting(solved, today()));
+  if (!(await endExercise(holder.pool, site, report, at)))
+    throw new Problem(409, 'Handed in already', 'Somebody handed this exercise in at this moment.');
+  return viewOf(holder, site, { ...kept, report, endedAt: at });
+}
+
+async function rehearse(
+  holder: Holder,
+  { site, asked }: { readonly site: string; readonly asked: RehearseInput },
+): Promise<Rehearsed> {
+  const { plan, revision } = await newest(holder, site);
+  return { revision, ...rehearsed(plan, asked) };
+}
+
+/** The ruleset of a gateway, and what to call the file. */
+async function ruleset(
+  holder: Holder,
+  { site, device: id }: { readonly site: string; readonly device: string },
+): Promise<{ readonly text: string; readonly name: string }> {
+  const { plan } = await newest(holder, site);
+  const device = plan.device.get(id);
+  if (!device)
+    throw badInput(`${shownValue(id)} is no device of this site; name its gateway with ?device=.`, 'device');
+  return { text: nftRuleset(plan, device, today()), name: `${siteOf(plan).name} ${device.name}` };
+}
+
+export const jobs = { counts, setExercise, exercise, handIn, rehearse, ruleset };
+export type Jobs = typeof jobs;
+export type JobName = keyof Jobs;
+export type JobInput<N extends JobName> = Parameters<Jobs[N]>[1];
+export type JobResult<N extends JobName> = Awaited<ReturnType<Jobs[N]>>;

@@ -1,0 +1,34 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import { openDatabase } from '../db/connection';
+import { type JobName, jobs } from './jobs';
+import { log } from './log';
+import { Plans } from './plans';
+import { problemOf } from './problems';
+import type { ProblemDetails } from '../contract';
+
+/** The thread's end: one job at a time, on plans that it reads itself, so that nobody else has to hand them over. */
+
+export interface ToThread {
+  readonly id: number;
+  readonly job: JobName;
+  readonly input: unknown;
+}
+export type FromThread =
+  | { readonly id: number; readonly result: unknown }
+  | { readonly id: number; readonly problem: ProblemDetails };
+
+const { url } = workerData as { readonly url: string };
+const pool = openDatabase(url, 2);
+const holder = { pool, plans: new Plans(pool) };
+
+parentPort!.on('message', async ({ id, job, input }: ToThread) => {
+  let said: FromThread;
+  try {
+    said = { id, result: await jobs[job](holder, input as never) };
+  } catch (error) {
+    const problem = problemOf(error);
+    if (problem.status === 500) log('error', { job, error });
+    said = { id, problem: problem.details };
+  }
+  parentPort!.postMessage(said);
+});

@@ -1,0 +1,144 @@
+import { availableParallelism } from 'node:os';
+import path from 'node:path';
+import { Worker } from 'node:worker_threads';
+import type { JobInput, JobName, JobResult } from './jobs';
+import { Problem } from './problems';
+import type { FromThread, ToThread } from './worker';
+
+/** How long a job may take, in milliseconds, and how much memory its thread may use, in MB. */
+const LIMIT = { time: Number(process.env.DIANOME_JOB_SECONDS || 60) * 1000, memory: 1536 };
+/** So many jobs wait at most. */
+const WAITING = 200;
+const THREADS = Math.max(1, Math.min(4, availableParallelism() - 1));
+
+interface Waiting {
+  readonly message: ToThread;
+  readonly done: (result: unknown) => void;
+  readonly failed: (error: Error) => void;
+  readonly signal: AbortSignal | null;
+}
+interface Thread {
+  readonly worker: Worker;
+  at: (Waiting & { readonly timer: NodeJS.Timeout }) | null;
+}
+
+class CalledOff extends Error {}
+
+/**
+ * Threads for work that may take long: one job each, within a limit of time and memory; the rest waits in a row. A thread that
+ * goes over a limit, or whose asker has gone, is ended and another takes its place.
+ */
+export class Workers {
+  private readonly threads = new Set<Thread>();
+  private readonly row: Waiting[] = [];
+  private made = 0;
+
+  constructor(
+    private readonly url: string,
+    private readonly file = path.join(process.cwd(), '.next/dianome/worker.mjs'),
+    private readonly limit = LIMIT,
+  ) {}
+
+  /** How many jobs are under way and how many wait. */
+  get load(): { readonly running: number; readonly waiting: number } {
+    return { running: [...this.threads].filter(({ at }) => at).length, waiting: this.row.length };
+  }
+
+  run<N extends JobName>(
+    job: N,
+    input: JobInput<N>,
+    signal: AbortSignal | null = null,
+  ): Promise<JobResult<N>> {
+    if (this.row.length >= WAITING)
+      throw new Problem(503, 'Busy', 'Much is being worked out at the moment; ask again in a minute.');
+    return new Promise<unknown>((done, failed) => {
+      const message = { id: ++this.made, job, input };
+      const waiting: Waiting = { message, done, failed, signal };
+      signal?.addEventListener('abort', () => this.callOff(waiting), { once: true });
+      this.row.push(waiting);
+      this.next();
+    }) as Promise<JobResult<N>>;
+  }
+
+  close(): void {
+    for (const thread of this.threads) void thread.worker.terminate();
+    this.threads.clear();
+  }
+
+  private next(): void {
+    while (this.row.length > 0) {
+      const free = [...this.threads].find(({ at }) => at === null) ?? this.another();
+      if (!free) return;
+      const waiting = this.row.shift()!;
+      const timer = setTimeout(() => this.over(free), this.limit.time);
+      free.at = { ...waiting, timer };
+      free.worker.postMessage(waiting.message);
+    }
+  }
+
+  private another(): Thread | null {
+    if (this.threads.size >= THREADS) return null;
+    const worker = new Worker(this.file, {
+      workerData: { url: this.url },
+      resourceLimits: { maxOldGenerationSizeMb: this.limit.memory },
+    });
+    // A thread alone does not keep the process.
+    worker.unref();
+    const thread: Thread = { worker, at: null };
+    this.threads.add(thread);
+    worker.on('message', (said: FromThread) => {
+      if (thread.at?.message.id !== said.id) return;
+      const at = this.release(thread)!;
+      if ('problem' in said) {
+        const { status, title, detail, ...more } = said.problem;
+        at.failed(new Problem(status, title, detail, more));
+      } else at.done(said.result);
+      this.next();
+    });
+    worker.on('error', (error: Error & { readonly code?: string }) => {
+      const memory = error.code === 'ERR_WORKER_OUT_OF_MEMORY';
+      const why = memory ? tooMuch(`needs more than ${this.limit.memory} MB of memory`) : error;
+      this.drop(thread, why);
+    });
+    worker.on('exit', () => this.drop(thread, new Error('a thread ended by itself')));
+    return thread;
+  }
+
+  private release(thread: Thread) {
+    const { at } = thread;
+    thread.at = null;
+    if (at) clearTimeout(at.timer);
+    return at;
+  }
+
+  private drop(thread: Thread, why: Error): void {
+    if (!this.threads.delete(thread)) return;
+    this.release(thread)?.failed(why);
+    void thread.worker.terminate();
+    this.next();
+  }
+
+  private over(thread: Thread): void {
+    this.drop(thread, tooMuch(`takes longer than ${this.limit.time / 1000} seconds`));
+  }
+
+  private callOff(waiting: Waiting): void {
+    const at = this.row.indexOf(waiting);
+    const gone = new CalledOff('nobody waits for it any more');
+    if (at >= 0) {
+      this.row.splice(at, 1);
+      waiting.failed(gone);
+      return;
+    }
+    const thread = [...this.threads].find((item) => item.at?.message === waiting.message);
+    if (thread) this.drop(thread, gone);
+  }
+}
+
+const tooMuch = (what: string) =>
+  new Problem(
+    503,
+    'Too much to work out',
+    `This ${what} on this plan and was stopped; everything else goes on.`,
+    { code: 'limit' },
+  );

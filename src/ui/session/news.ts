@@ -1,0 +1,69 @@
+import { routes } from '@/contract';
+
+/** What there is to hear: a site is at a revision (-1: deleted), or the stream is open or broken. */
+export type Heard = { readonly site: string; readonly revision: number } | { readonly open: boolean };
+
+const LOCK = 'dianome.news';
+
+/**
+ * One event stream for all windows of a browser: the window that holds the lock has it and tells the others. A browser opens few
+ * connections to one server, and streams of their own would leave none to save on.
+ */
+export class News {
+  private readonly hearers = new Set<(heard: Heard) => void>();
+  private readonly channel = new BroadcastChannel(LOCK);
+  private stream: EventSource | null = null;
+  private again: ReturnType<typeof setTimeout> | undefined;
+  private release = () => {};
+
+  constructor() {
+    this.channel.onmessage = ({ data }: MessageEvent<Heard>) => this.tell(data);
+    if (navigator.locks)
+      void navigator.locks.request(LOCK, () => {
+        this.listen();
+        return new Promise<void>((resolve) => (this.release = resolve));
+      });
+    else this.listen();
+  }
+
+  /** Hears everything from now on; returns how to hear no more. */
+  hear(hearer: (heard: Heard) => void): () => void {
+    this.hearers.add(hearer);
+    return () => this.hearers.delete(hearer);
+  }
+
+  close(): void {
+    clearTimeout(this.again);
+    this.stream?.close();
+    this.channel.close();
+    this.release();
+  }
+
+  private listen(): void {
+    const stream = new EventSource(routes.journal.events.path);
+    this.stream = stream;
+    stream.onopen = () => this.pass({ open: true });
+    stream.addEventListener('at', ({ data }: MessageEvent<string>) =>
+      this.pass(JSON.parse(data) as { site: string; revision: number }),
+    );
+    stream.onerror = () => {
+      stream.close();
+      this.pass({ open: false });
+      clearTimeout(this.again);
+      this.again = setTimeout(() => this.listen(), 2000);
+    };
+  }
+
+  private pass(heard: Heard): void {
+    this.channel.postMessage(heard);
+    this.tell(heard);
+  }
+
+  private tell(heard: Heard): void {
+    for (const hearer of this.hearers) hearer(heard);
+  }
+}
+
+let shared: News | null = null;
+/** The news of this window. */
+export const news = (): News => (shared ??= new News());
