@@ -96,3 +96,32 @@ test('an old Node.js and a full disk are named before anything is touched', asyn
   expect(full.said()).toContain('Only 12 MB are free on the disk');
   expect(existsSync(data)).toBe(false);
 });
+
+test('two first starts at once on one folder, whose name has a space, both come up', async ({ request }) => {
+  test.setTimeout(180_000);
+  const data = path.join(mkdtempSync(path.join(tmpdir(), 'dianome-start-')), 'my plans');
+  const ports = [await freePort(), await freePort()];
+  const both = ports.map((port) => start(port, data));
+  try {
+    for (const [i, one] of both.entries())
+      await expect.poll(one.said, { timeout: 120_000 }).toContain(`ready: http://127.0.0.1:${ports[i]}`);
+    for (const port of ports) {
+      const { sites } = await (await request.get(`http://127.0.0.1:${port}/api/sites`)).json();
+      expect(sites).toHaveLength(3);
+    }
+  } finally {
+    for (const { child, ended } of both) {
+      child.kill('SIGINT');
+      await ended;
+    }
+    rmSync(path.dirname(data), { recursive: true, force: true });
+  }
+});
+
+test('a data folder that cannot be written to is named in one line, with the way out', async () => {
+  const started = start(await freePort(), '/proc/dianome');
+  expect(await started.ended).toBe(1);
+  expect(started.said()).toContain('The data folder /proc/dianome cannot be written to');
+  expect(started.said()).toContain('DIANOME_DATA_DIR=/path npm start');
+  expect(started.said()).not.toContain('    at ');
+});

@@ -1,11 +1,13 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import { readPlanFile } from '../src/core/formats';
-import { openDatabase, rows } from '../src/db/connection';
+import type { Pool } from 'mysql2/promise';
+import { openDatabase, rows, withConnection } from '../src/db/connection';
 import { migrate } from '../src/db/migrate';
 import { createSite, deleteSite, listSites } from '../src/db/sites';
+import { factsOf, faultsOf } from '../src/db/suitable';
 
-/** Migrates the database, resets it with --fresh, and loads the demo sites when it holds no site. */
+/** Looks whether the database will do, migrates it, resets it with --fresh, and loads the demo sites when it holds no site. */
 async function main() {
   const pool = openDatabase(process.env.DATABASE_URL!);
   try {
@@ -13,6 +15,19 @@ async function main() {
   } catch (error) {
     throw new Error(`The database does not answer: ${(error as Error).message}`);
   }
+  const faults = faultsOf(await factsOf(pool));
+  if (faults.length > 0) throw new Error(['The database will not do:', ...faults].join('\n  '));
+  // Of two that start at once the second waits, and finds nothing left to do.
+  await withConnection(pool, async (connection) => {
+    await rows(connection, "SELECT GET_LOCK('dianome-prepare', 300)");
+    await prepare(pool);
+    await rows(connection, "SELECT RELEASE_LOCK('dianome-prepare')");
+  });
+  await pool.end();
+}
+
+/** The tables, and what is in them at the start. */
+async function prepare(pool: Pool): Promise<void> {
   await migrate(pool);
   if (process.argv.includes('--fresh'))
     for (const site of await listSites(pool)) await deleteSite(pool, site.id);
@@ -31,7 +46,6 @@ async function main() {
       );
     }
   }
-  await pool.end();
 }
 
 main().catch((error) => {

@@ -11,6 +11,7 @@ export const buildVersion = () => readOr(path.join(root, '.next/dianome-stamp'),
 const programs = {
   'mariadb-server-core': '/usr/sbin/mariadbd',
   'mariadb-client-core': '/usr/bin/mariadb',
+  'mariadb-client': '/usr/bin/mariadb-dump',
   chromium: '/usr/bin/chromium',
 };
 

@@ -52,9 +52,9 @@ test.each([
 
 test('pages go on where the last one ended, each hit once', async () => {
   const whole = (await findEverywhere(pool, 'filler', 0, 1000)).hits;
-  expect(whole.length).toBeGreaterThan(3);
-  const first = await findEverywhere(pool, 'filler', 0, 2);
-  const second = await findEverywhere(pool, 'filler', 2, 1000);
+  expect(whole.length).toBeGreaterThan(1);
+  const first = await findEverywhere(pool, 'filler', 0, 1);
+  const second = await findEverywhere(pool, 'filler', 1, 1000);
   expect([first.more, second.more]).toEqual([true, false]);
   expect([...first.hits, ...second.hits]).toEqual(whole);
 });

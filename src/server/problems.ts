@@ -56,7 +56,7 @@ export function problemOf(error: unknown): Problem {
       path: [...error.path],
       records: [...error.records],
     });
-  const { code } = error as { readonly code?: unknown };
+  const { code } = Object(error) as { readonly code?: unknown };
   const known = DATABASE.find(([form]) => typeof code === 'string' && form.test(code));
   if (known) return new Problem(503, 'Database', known[1]);
   return new Problem(

@@ -15,7 +15,6 @@ interface Waiting {
   readonly message: ToThread;
   readonly done: (result: unknown) => void;
   readonly failed: (error: Error) => void;
-  readonly signal: AbortSignal | null;
 }
 interface Thread {
   readonly worker: Worker;
@@ -53,8 +52,14 @@ export class Workers {
       throw new Problem(503, 'Busy', 'Much is being worked out at the moment; ask again in a minute.');
     return new Promise<unknown>((done, failed) => {
       const message = { id: ++this.made, job, input };
-      const waiting: Waiting = { message, done, failed, signal };
-      signal?.addEventListener('abort', () => this.callOff(waiting), { once: true });
+      const gone = () => this.callOff(waiting);
+      const hearNoMore = () => signal?.removeEventListener('abort', gone);
+      const waiting: Waiting = {
+        message,
+        done: (result) => (hearNoMore(), done(result)),
+        failed: (error) => (hearNoMore(), failed(error)),
+      };
+      signal?.addEventListener('abort', gone);
       this.row.push(waiting);
       this.next();
     }) as Promise<JobResult<N>>;

@@ -6,7 +6,7 @@ import { subnetOf, vlansOf, boxOf } from '../plan';
 import { rulesOf } from '../model/policy';
 import { deviceNamed, put } from '../testing/gear';
 import { soundPolicy } from '../testing/policy';
-import { csvText } from './csv';
+import { csvCell, csvText, defused } from './csv';
 import { ruleScheduleCsv, ruleScheduleOf } from './rule-schedule';
 import { scheduleCsv, scheduleOf } from './schedule';
 import { runs } from '../testing/runs';
@@ -22,12 +22,33 @@ describe('CSV', () => {
             newline: '\r\n',
             delimiter: ',',
           });
-          expect(data.slice(0, -1)).toEqual(
-            rows.map((row) => row.map((cell) => (/^[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell))),
-          );
+          expect(data.slice(0, -1)).toEqual(rows.map((row) => row.map(defused)));
         },
       ),
     );
+  });
+});
+
+describe('a cell', () => {
+  test.each([
+    ['=1+1', "'=1+1"],
+    ['+1', "'+1"],
+    ['-1', "'-1"],
+    ['@SUM(A1)', "'@SUM(A1)"],
+    ['  =1', "'  =1"],
+    ['\u00a0=1', "'\u00a0=1"],
+    ['\ufeff=1', "'\ufeff=1"],
+    ['\uff1d1', "'\uff1d1"],
+    [';=1', ";'=1"],
+    ['desk; =cmd', "desk; '=cmd"],
+    ['plain; text = fine', 'plain; text = fine'],
+    ['a-b', 'a-b'],
+  ])('%j is no formula in a spreadsheet', (value, safe) => {
+    expect(defused(value)).toBe(safe);
+    expect(defused(safe)).toBe(safe);
+    // As one that separates by semicolons reads it, no part begins a formula either.
+    for (const part of csvCell(value).replaceAll('"', '').split(';'))
+      expect(part.trim()).not.toMatch(/^[=+\-@\uff1d]/);
   });
 });
 

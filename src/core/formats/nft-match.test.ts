@@ -57,6 +57,11 @@ describe('parts of a ruleset', () => {
   });
   test('nothing a person wrote ends a comment, begins a line or becomes a name the kernel refuses', () => {
     expect(quoted('a "b" \\ c\nflush ruleset')).toBe('"a  b    c flush ruleset"');
+    // The kernel counts bytes, and takes no half characters.
+    const long = quoted('café 🔌 '.repeat(40));
+    expect(Buffer.byteLength(long)).toBeLessThanOrEqual(129);
+    expect(Buffer.byteLength(long)).toBeGreaterThan(122);
+    expect(long.isWellFormed()).toBe(true);
     expect(interfaceName('ge-0.10', 'vlan10')).toBe('ge-0.10');
     expect(interfaceName('a name with spaces', 'vlan10')).toBe('vlan10');
     const sound = soundPolicy();

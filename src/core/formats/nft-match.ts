@@ -84,7 +84,22 @@ export function conditions({ from, to, services: wanted, before = '' }: Match): 
 /** A text on one line: nothing a person wrote begins a line of its own. */
 export const plain = (text: string): string => text.replace(/[\p{C}\p{Zl}\p{Zp}]/gu, ' ');
 /** A text that can stand between quotation marks. */
-export const quoted = (text: string): string => `"${plain(text).replace(/["\\]/g, ' ').slice(0, 100)}"`;
+export const quoted = (text: string): string => `"${fitting(plain(text).replace(/["\\]/g, ' '))}"`;
+
+/** So many bytes of UTF-8 the kernel takes of a comment, its end included. */
+const COMMENT_BYTES = 127;
+/** The beginning of a text that fits, cut between characters. */
+function fitting(text: string): string {
+  const encoder = new TextEncoder();
+  let bytes = 0;
+  let fits = '';
+  for (const character of text) {
+    bytes += encoder.encode(character).length;
+    if (bytes > COMMENT_BYTES) break;
+    fits += character;
+  }
+  return fits;
+}
 
 /** Names of interfaces as a set. The kernel takes at most 15 characters; others fall back to `other`. */
 export const interfaceName = (name: string, other: string): string =>

@@ -22,13 +22,25 @@ export function FindBox({ inputRef }: { inputRef: RefObject<HTMLInputElement | n
   const [remote, setRemote] = useState<readonly SiteHit[]>([]);
   const [chosen, setChosen] = useState(0);
   const [problem, setProblem] = useState('');
+  /** Where more hits of all sites begin; null at the end. */
+  const [more, setMore] = useState<number | null>(null);
 
   useEffect(() => {
     if (!everywhere || !query.trim()) return;
     let stale = false;
     ask(routes.sites.find, { query: { q: query } })
-      .then(({ hits }) => !stale && (setRemote(hits), setProblem('')))
-      .catch((error: Error) => !stale && (setRemote([]), setProblem(error.message)));
+      .then(({ hits, next }) => {
+        if (stale) return;
+        setRemote(hits);
+        setMore(next);
+        setProblem('');
+      })
+      .catch((error: Error) => {
+        if (stale) return;
+        setRemote([]);
+        setMore(null);
+        setProblem(error.message);
+      });
     return () => {
       stale = true;
     };
@@ -36,6 +48,12 @@ export function FindBox({ inputRef }: { inputRef: RefObject<HTMLInputElement | n
 
   const hits: readonly (Hit & Partial<SiteHit>)[] =
     !open || !query.trim() ? [] : everywhere ? remote : findInPlan(plan, query);
+  const showMore = async () => {
+    if (more === null) return;
+    const found = await ask(routes.sites.find, { query: { q: query, after: more } });
+    setRemote([...remote, ...found.hits]);
+    setMore(found.next);
+  };
   const go = (hit: Hit & Partial<SiteHit>) => {
     const station = { address: 'addresses', segment: 'segments', gear: 'gear' }[hit.kind];
     const asked = { vlan: hit.vlan, address: hit.address, device: hit.device, port: hit.port };
@@ -91,7 +109,7 @@ export function FindBox({ inputRef }: { inputRef: RefObject<HTMLInputElement | n
           className="absolute right-0 left-0 z-30 min-w-[320px] border-2 border-ink bg-sheet text-[14px]"
           onMouseDown={(event) => event.preventDefault()}
         >
-          <ul id="find-hits" role="listbox" aria-label="Found">
+          <ul id="find-hits" role="listbox" aria-label="Found" className="max-h-[60vh] overflow-y-auto">
             {hits.map((hit, i) => (
               <li
                 key={[hit.site, hit.vlan, hit.address, hit.device, hit.port].join()}
@@ -114,6 +132,11 @@ export function FindBox({ inputRef }: { inputRef: RefObject<HTMLInputElement | n
                 ? problem
                 : `Nothing found ${everywhere ? 'in any site' : 'in this site'}.`}
             </p>
+          )}
+          {everywhere && more !== null && (
+            <button type="button" className="link px-2 py-1" onClick={() => void showMore()}>
+              more hits
+            </button>
           )}
           <label className="flex items-center gap-2 border-t border-rule px-2 py-1">
             <input
