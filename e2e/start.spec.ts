@@ -1,4 +1,4 @@
-import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { expect, test } from './site';
@@ -119,9 +119,11 @@ test('two first starts at once on one folder, whose name has a space, both come 
 });
 
 test('a data folder that cannot be written to is named in one line, with the way out', async () => {
-  const started = start(await freePort(), '/proc/dianome');
+  const file = path.join(mkdtempSync(path.join(tmpdir(), 'dianome-start-')), 'file');
+  writeFileSync(file, '');
+  const started = start(await freePort(), path.join(file, 'data'));
   expect(await started.ended).toBe(1);
-  expect(started.said()).toContain('The data folder /proc/dianome cannot be written to');
+  expect(started.said()).toContain(`The data folder ${file}/data cannot be written to`);
   expect(started.said()).toContain('DIANOME_DATA_DIR=/path npm start');
   expect(started.said()).not.toContain('    at ');
 });

@@ -58,17 +58,23 @@ export const startDatabase = (folder) =>
 async function launch(folder, files, password) {
   const user = process.getuid() === 0 ? ['--user=root'] : [];
   if (!fs.existsSync(path.join(files.data, 'mysql'))) {
+    // Its script takes a space in a path for its end, so it gets one without.
+    const plain = path.join(os.tmpdir(), `dianome-${shortHash(folder)}.data`);
+    fs.mkdirSync(files.data, { recursive: true, mode: 0o700 });
+    fs.rmSync(plain, { force: true });
+    fs.symlinkSync(files.data, plain);
     const install = spawnSync(
       'mariadb-install-db',
       [
         '--no-defaults',
-        `--datadir=${files.data}`,
+        `--datadir=${plain}`,
         '--skip-test-db',
         '--auth-root-authentication-method=socket',
         ...user,
       ],
       { encoding: 'utf8' },
     );
+    fs.rmSync(plain, { force: true });
     if (install.status !== 0)
       throw new Stop(
         `MariaDB could not create its data in ${files.data}:\n${install.stderr || install.stdout || install.error}`,
