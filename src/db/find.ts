@@ -132,6 +132,12 @@ async function segments(pool: Pool, asked: FindQuery): Promise<SiteHit[]> {
   const around =
     prefix ?? (address === null ? null : { address, length: familyOf(address) === 4 ? 32 : 128 });
   const subnet = around && overlapping(around);
+  const wanted = any([
+    vid === null ? null : { sql: 'v.vid = ?', values: [vid] },
+    inside('v.name', text),
+    { sql: 'LOWER(v.code) = ?', values: [text] },
+    subnet,
+  ])!;
   const worth: Asked = {
     sql: `GREATEST(${vid === null ? '0' : 'IF(v.vid = ?, 4, 0)'}, ${name.sql}, IF(LOWER(v.code) = ?, 3, 0), ${subnet ? `IF(${subnet.sql}, 2, 0)` : '0'})`,
     values: [...(vid === null ? [] : [vid]), ...name.values, text, ...(subnet?.values ?? [])],
@@ -144,11 +150,15 @@ async function segments(pool: Pool, asked: FindQuery): Promise<SiteHit[]> {
        SELECT v.site_id, r.name, v.id, v.vid, v.code, v.name AS label, s.prefix_v4 AS v4, s.prefix_v6 AS v6, s.prefix_len AS len,
          ${worth.sql} AS worth, ${subnet ? `IF(${subnet.sql}, s.id, NULL)` : 'NULL'} AS hit
        FROM vlan v LEFT JOIN subnet s ON s.site_id = v.site_id AND s.vlan_id = v.id
+       JOIN (
+         SELECT DISTINCT v.site_id, v.id FROM vlan v LEFT JOIN subnet s ON s.site_id = v.site_id AND s.vlan_id = v.id
+         WHERE ${wanted.sql}
+       ) w ON w.site_id = v.site_id AND w.id = v.id
        ${from('v')}
        WHERE e.site_id IS NULL
      ) f
      GROUP BY f.site_id, f.id, f.name, f.vid, f.code, f.label HAVING MAX(f.worth) > 0 ORDER BY MAX(f.worth) DESC, f.site_id, f.id LIMIT ${MOST}`,
-    [...worth.values, ...(subnet?.values ?? [])],
+    [...worth.values, ...(subnet?.values ?? []), ...wanted.values],
   );
   return found.map((row) => ({
     site: row[0] as string,

@@ -12,10 +12,12 @@ import {
   decodePlan,
   decodeStep,
   digestOf,
+  encodePlan,
   encodeStep,
   equal,
   invertSteps,
   planOf,
+  planOfLists,
 } from '@/core/plan';
 import type { Job } from '@/worker/protocol';
 import { ApiProblem, Offline, ask, askText } from './api';
@@ -247,15 +249,27 @@ export class SiteSession {
     } catch (error) {
       const missing = error instanceof ApiProblem && error.status === 404;
       const known = missing ? null : await kept.plan(this.siteId);
-      if (known && !this.closed) {
-        this.reached = false;
-        await this.begin(known);
-        this.later();
-        return;
-      }
+      if (known && !this.closed && (await this.beginWithout(known))) return;
       this.store.setState({ status: missing ? 'missing' : 'failed', problem: (error as Error).message });
       if (!missing) this.timer = setTimeout(() => this.closed || void this.load(), RETRY);
     }
+  }
+
+  /** Begins with a plan as it was kept here; false when that cannot be read any more. */
+  private async beginWithout(known: KeptPlan): Promise<boolean> {
+    this.reached = false;
+    try {
+      // It may be of an earlier version of this program, so it is read as a file is.
+      const { revision, plan } = routes.sites.plan.answer.parse(JSON.parse(known.text));
+      const text = JSON.stringify({ revision, plan: encodePlan(planOfLists(plan)) });
+      await this.begin({ ...known, text });
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      await this.around.kept.forget(this.siteId);
+      return false;
+    }
+    this.later();
+    return true;
   }
 
   /** Begins with a plan as the server told it, and with what windows before this one left. */
