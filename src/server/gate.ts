@@ -123,12 +123,10 @@ function tooLarge(asked: Asked, route: Route): Refused | null {
   const size = Number(header(asked, 'content-length') ?? 0);
   const limit = route.limit ?? BODY_LIMIT;
   if (!(size > limit)) return null;
-  // Whoever sends on is not listened to.
   return refuse(
     413,
     'Too large',
     `The body has ${Math.ceil(size / MEGABYTE)} MB; at most ${limit / MEGABYTE} MB are read here. Send a smaller one.`,
-    { connection: 'close' },
   );
 }
 

@@ -8,12 +8,20 @@ import {
   type Order,
 } from '../core/exercises';
 import { FindingsEngine, acceptanceOf } from '../core/findings';
-import { nftRuleset } from '../core/formats';
+import {
+  nftRuleset,
+  portScheduleCsv,
+  readPlanFile,
+  ruleScheduleCsv,
+  scheduleCsv,
+  writePlanFile,
+} from '../core/formats';
 import {
   type Plan,
   SITE_ID,
   applySteps,
   badInput,
+  encodePlan,
   finish,
   shownValue,
   siteOf,
@@ -21,7 +29,7 @@ import {
 } from '../core/plan';
 import { createExercise, endExercise, exerciseOf } from '../db/exercises';
 import { stepsBack } from '../db/journal';
-import { type Counts, keepCounts } from '../db/sites';
+import { type Counts, createSite, keepCounts } from '../db/sites';
 import { today } from '../today';
 import type { Application } from './application';
 import type { Held } from './plans';
@@ -138,7 +146,59 @@ async function ruleset(
   return { text: nftRuleset(plan, device, today()), name: `${siteOf(plan).name} ${device.name}` };
 }
 
-export const jobs = { counts, setExercise, exercise, handIn, rehearse, ruleset };
+/** The plan of a site with its revision, as JSON. */
+async function planText(holder: Holder, { site }: { readonly site: string }): Promise<string> {
+  const { plan, revision } = await newest(holder, site);
+  return JSON.stringify({ revision, plan: encodePlan(plan) });
+}
+
+interface Made {
+  readonly id: string;
+  readonly at: string;
+}
+/** A site from the text of a plan file. */
+const bringIn = async ({ pool }: Holder, { id, at, text }: Made & { readonly text: string }): Promise<void> =>
+  createSite(pool, id, readPlanFile(text), at);
+
+/** A site as a copy of another, under a name of its own. */
+async function duplicate(
+  holder: Holder,
+  { site, id, at, name }: Made & { readonly site: string; readonly name: string },
+): Promise<void> {
+  const { plan } = await newest(holder, site);
+  const copy = withRecord(plan, 'site', SITE_ID, { ...siteOf(plan), name });
+  await createSite(holder.pool, id, copy, at);
+}
+
+const files = {
+  plan: writePlanFile,
+  addresses: scheduleCsv,
+  ports: portScheduleCsv,
+  rules: (plan: Plan) => ruleScheduleCsv(plan, today()),
+} satisfies Record<string, (plan: Plan) => string>;
+export type FileName = keyof typeof files;
+
+/** A file made of the plan, and what the site is called. */
+async function file(
+  holder: Holder,
+  { site, name }: { readonly site: string; readonly name: FileName },
+): Promise<{ readonly text: string; readonly siteName: string }> {
+  const { plan } = await newest(holder, site);
+  return { text: files[name](plan), siteName: siteOf(plan).name };
+}
+
+export const jobs = {
+  counts,
+  setExercise,
+  exercise,
+  handIn,
+  rehearse,
+  ruleset,
+  planText,
+  file,
+  bringIn,
+  duplicate,
+};
 export type Jobs = typeof jobs;
 export type JobName = keyof Jobs;
 export type JobInput<N extends JobName> = Parameters<Jobs[N]>[1];

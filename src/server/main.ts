@@ -53,6 +53,8 @@ function served(request: http.IncomingMessage, response: http.ServerResponse): v
       'cache-control': 'no-store',
     });
     response.end(method === 'HEAD' ? undefined : JSON.stringify(verdict.problem));
+    // What is still sent is read and forgotten: a line that breaks off would swallow the answer.
+    request.resume();
     return;
   }
   if (url === '/sw.js' && existsSync(worker)) {

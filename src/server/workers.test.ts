@@ -49,6 +49,16 @@ test.each([
   expect(await after).toEqual(['a', 'b', 'c']);
 });
 
+test('while slow work waits its turn, what somebody waits for goes first', async () => {
+  const slow = Array.from({ length: 6 }, () => ask('spin'));
+  const ends: string[] = [];
+  for (const one of slow) one.catch(() => ends.push('slow'));
+  const plan = await workers.run('planText', { site: 'plan' });
+  ends.push(plan);
+  expect(ends).toEqual(['plan']);
+  workers.close();
+});
+
 test('a problem of a job is the problem of who asked, and a thread that dies is no answer', async () => {
   await expect(ask('refuse')).rejects.toMatchObject({
     status: 422,

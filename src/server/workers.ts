@@ -9,7 +9,9 @@ import type { FromThread, ToThread } from './worker';
 const LIMIT = { time: Number(process.env.DIANOME_JOB_SECONDS || 60) * 1000, memory: 1536 };
 /** So many jobs wait at most. */
 const WAITING = 200;
-const THREADS = Math.max(1, Math.min(4, availableParallelism() - 1));
+/** One thread is left to what somebody waits for who opens a page or saves a file. */
+const THREADS = Math.max(2, Math.min(4, availableParallelism()));
+const QUICK: ReadonlySet<JobName> = new Set<JobName>(['planText', 'file', 'bringIn', 'duplicate']);
 
 interface Waiting {
   readonly message: ToThread;
@@ -66,15 +68,18 @@ export class Workers {
   }
 
   close(): void {
-    for (const thread of this.threads) void thread.worker.terminate();
-    this.threads.clear();
+    const gone = new CalledOff('the program ends');
+    for (const waiting of this.row.splice(0)) waiting.failed(gone);
+    for (const thread of [...this.threads]) this.drop(thread, gone);
   }
 
   private next(): void {
-    while (this.row.length > 0) {
-      const free = [...this.threads].find(({ at }) => at === null) ?? this.another();
+    for (;;) {
+      const slow = [...this.threads].filter(({ at }) => at && !QUICK.has(at.message.job)).length;
+      const next = this.row.findIndex(({ message }) => QUICK.has(message.job) || slow < THREADS - 1);
+      const free = next < 0 ? null : ([...this.threads].find(({ at }) => at === null) ?? this.another());
       if (!free) return;
-      const waiting = this.row.shift()!;
+      const [waiting] = this.row.splice(next, 1) as [Waiting];
       const timer = setTimeout(() => this.over(free), this.limit.time);
       free.at = { ...waiting, timer };
       free.worker.postMessage(waiting.message);

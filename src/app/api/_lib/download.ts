@@ -1,3 +1,8 @@
+import type { Route } from '@/contract';
+import { application } from '@/server/application';
+import type { FileName } from '@/server/jobs';
+import { serve } from './serve';
+
 /** A file to save under a name made of the site's own; names are reduced to plain ASCII for the header. */
 export const download = (text: string, type: string, siteName: string, ending: string): Response => {
   const base =
@@ -14,3 +19,10 @@ export const download = (text: string, type: string, siteName: string, ending: s
     },
   });
 };
+
+/** The handler of a route that makes a file of the plan. */
+export const serveFile = (route: Route, name: FileName, type: string, ending: string) =>
+  serve(route, async ({ site, request }) => {
+    const { text, siteName } = await application().workers.run('file', { site, name }, request.signal);
+    return download(text, type, siteName, ending);
+  });

@@ -12,7 +12,8 @@ interface Asked<R extends Route> {
   readonly request: Request;
 }
 
-type Answered<R extends Route> = R['answer'] extends z.ZodType ? AnswerOf<R> : Response;
+/** What a handler answers; a Response where it has the text already. */
+type Answered<R extends Route> = (R['answer'] extends z.ZodType ? AnswerOf<R> : never) | Response;
 interface Context {
   /** Undefined where the path has no part that varies. */
   readonly params: Promise<{ readonly site?: string } | undefined>;

@@ -1,12 +1,10 @@
 import { SITES_PART, routes } from '@/contract';
 import { newSitePlan } from '@/core/edit';
-import { readPlanFile } from '@/core/formats';
-import { type Plan, SITE_ID, siteOf, withRecord } from '@/core/plan';
 import { countArchived, createSite, listSites } from '@/db/sites';
 import { application } from '@/server/application';
 import { today } from '@/today';
 import { serve } from '../_lib/serve';
-import { newId, newestPlan, now } from '../_lib/sites';
+import { newId, now } from '../_lib/sites';
 
 export const dynamic = 'force-dynamic';
 
@@ -44,14 +42,11 @@ export const GET = serve(routes.sites.list, async ({ query }) => {
 
 /** A new site: from a few decisions, as a copy of another, or from a plan file (its text in `file`). */
 export const POST = serve(routes.sites.create, async ({ body }) => {
-  const id = newId();
-  let plan: Plan;
-  if ('create' in body) plan = newSitePlan(body.create, newId());
-  else if ('file' in body) plan = readPlanFile(body.file);
-  else {
-    const original = (await newestPlan(body.duplicate)).plan;
-    plan = withRecord(original, 'site', SITE_ID, { ...siteOf(original), name: body.name });
-  }
-  await createSite(application().pool, id, plan, now());
-  return { id };
+  const made = { id: newId(), at: now() };
+  const { pool, workers } = application();
+  if ('file' in body) await workers.run('bringIn', { ...made, text: body.file });
+  else if ('duplicate' in body)
+    await workers.run('duplicate', { ...made, site: body.duplicate, name: body.name });
+  else await createSite(pool, made.id, newSitePlan(body.create, newId()), made.at);
+  return { id: made.id };
 });
