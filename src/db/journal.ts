@@ -1,5 +1,5 @@
 import type { Pool } from 'mysql2/promise';
-import { type Plan, type Step, type WireStep, decodeStep, encodeStep, equal, recordIn } from '../core/plan';
+import { type Plan, type Step, type WireStep, decodeStep, equal, recordIn } from '../core/plan';
 import { fromSqlTime, toSqlTime } from './columns';
 import { type Connection, rows, run, transaction } from './connection';
 import { writeSteps } from './rows';
@@ -28,6 +28,8 @@ export interface NewEntry extends EntryHead {
   readonly browser: string | null;
   readonly input: unknown;
   readonly steps: readonly Step[];
+  /** The same as JSON. */
+  readonly wire: readonly WireStep[];
 }
 
 const FIELDS = ['revision', 'seed', 'kind', 'label', 'operation', 'author', 'at', 'undoes'];
@@ -161,7 +163,7 @@ export async function writeEntry(connection: Connection, siteId: string, made: N
       at,
       made.undoes,
       input.length > INPUT_KEPT ? 'null' : input,
-      JSON.stringify(made.steps.map(encodeStep)),
+      JSON.stringify(made.wire),
       JOURNAL_FORMAT,
       made.browser,
     ],

@@ -67,13 +67,14 @@ async function insertRows(
   sql: string,
   columns: readonly string[],
   list: readonly Bind[][],
+  over = '',
 ): Promise<void> {
   for (let at = 0; at < list.length; at += BATCH) {
     const batch = list.slice(at, at + BATCH);
     const marks = `(${columns.map(() => '?').join(',')})`;
     await run(
       connection,
-      `INSERT INTO ${sql} (${columns.join(', ')}) VALUES ${batch.map(() => marks).join(',')}`,
+      `INSERT INTO ${sql} (${columns.join(', ')}) VALUES ${batch.map(() => marks).join(',')}${over}`,
       batch.flat(),
     );
   }
@@ -98,6 +99,9 @@ async function insertChildren(
   }
 }
 
+const rowsOf = (siteId: string, map: TableMap, records: readonly AnyRecord[]): Bind[][] =>
+  records.map((record) => [siteId, record.id, ...writeFields(map.columns, record as never)]);
+
 async function insertRecords(
   connection: Connection,
   siteId: string,
@@ -105,34 +109,33 @@ async function insertRecords(
   records: readonly AnyRecord[],
 ): Promise<void> {
   const map = tables[table];
-  const list = records.map((record): Bind[] => [
-    siteId,
-    record.id,
-    ...writeFields(map.columns, record as never),
-  ]);
+  const list = rowsOf(siteId, map, records);
   await insertRows(connection, map.sql, ['site_id', 'id', ...namesOf(map.columns)], list);
   await insertChildren(connection, siteId, map, records);
 }
 
-async function updateRecord(
+/** Writes records over those of the same ids, many in a statement. */
+async function updateRecords(
   connection: Connection,
   siteId: string,
   table: TableName,
-  record: AnyRecord,
+  records: readonly AnyRecord[],
 ): Promise<void> {
   const map = tables[table];
-  const set = namesOf(map.columns)
-    .map((name) => `${name} = ?`)
-    .join(', ');
-  const values = writeFields(map.columns, record as never);
-  await run(connection, `UPDATE ${map.sql} SET ${set} WHERE site_id = ? AND id = ?`, [
-    ...values,
-    siteId,
-    record.id,
-  ]);
+  const names = namesOf(map.columns);
+  const over = ` ON DUPLICATE KEY UPDATE ${names.map((name) => `${name} = VALUES(${name})`).join(', ')}`;
+  await insertRows(connection, map.sql, ['site_id', 'id', ...names], rowsOf(siteId, map, records), over);
   for (const child of map.children)
-    await run(connection, `DELETE FROM ${child.sql} WHERE site_id = ? AND owner_id = ?`, [siteId, record.id]);
-  await insertChildren(connection, siteId, map, [record]);
+    for (let at = 0; at < records.length; at += BATCH) {
+      const batch = records.slice(at, at + BATCH);
+      const marks = batch.map(() => '?').join(',');
+      const ids = batch.map(({ id }) => id);
+      await run(connection, `DELETE FROM ${child.sql} WHERE site_id = ? AND owner_id IN (${marks})`, [
+        siteId,
+        ...ids,
+      ]);
+    }
+  await insertChildren(connection, siteId, map, records);
 }
 
 async function deleteRecords(
@@ -171,9 +174,15 @@ export async function writeSteps(
       added.map((step) => step.after!),
     );
   }
-  for (const step of steps)
-    if (step.before !== null && step.after !== null)
-      await updateRecord(connection, siteId, step.table, step.after);
+  for (const table of tableNames) {
+    const changed = byTable(steps, table).filter((step) => step.before !== null && step.after !== null);
+    await updateRecords(
+      connection,
+      siteId,
+      table,
+      changed.map((step) => step.after!),
+    );
+  }
   for (const table of [...tableNames].reverse()) {
     const removed = byTable(steps, table).filter((step) => step.after === null && step.before !== null);
     await deleteRecords(

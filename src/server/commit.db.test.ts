@@ -1,6 +1,6 @@
 import type { Pool } from 'mysql2/promise';
 import { perform } from '../core/edit';
-import { type WireCall, digestOf, encodePlan, vlansOf } from '../core/plan';
+import { type WireCall, digestOf, encodePlan, encodeStep, vlansOf } from '../core/plan';
 import { done, emptySite } from '../core/testing/plans';
 import { openDatabase } from '../db/connection';
 import { entriesSince } from '../db/journal';
@@ -58,7 +58,7 @@ describe('a change', () => {
     const plan = twoSegments();
     const site = await storedSite(pool, plan);
     const body = bodyOf(0, add('guest'), { reviewed: true });
-    const digest = digestOf(perform(plan, add('guest'), body.seed).steps);
+    const digest = digestOf(perform(plan, add('guest'), body.seed).steps.map(encodeStep));
     await commits.save(site, bodyOf(0, add('voice')), AT);
     await expect(commits.save(site, { ...body, digest }, AT)).rejects.toBeInstanceOf(Overtaken);
     const alone = await storedSite(pool, plan);

@@ -74,7 +74,8 @@ export class Commits {
       const { change, undoes } = await changeOf(connection, siteId, plan, body);
       if (change.steps.length === 0)
         return { saved: await told(connection, siteId, body, newest, null, null) };
-      const digest = digestOf(change.steps);
+      const wire = change.steps.map(encodeStep);
+      const digest = digestOf(wire);
       if (body.reviewed && digest !== body.digest)
         throw new Overtaken(
           'The plan changed since you reviewed this, and the result would differ now. Look at it again.',
@@ -94,6 +95,7 @@ export class Commits {
         at,
         undoes,
         steps: change.steps,
+        wire,
       };
       await writeEntry(connection, siteId, made);
       return {

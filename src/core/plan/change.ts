@@ -1,5 +1,5 @@
 import { equal } from './equal';
-import { type Plan, recordIn, withRecord } from './plan';
+import { type Plan, recordIn, withRecord, withRecords } from './plan';
 import { type AnyRecord, type TableName, tableNames } from './records';
 
 /**
@@ -35,6 +35,7 @@ export type Applied =
 
 /** Applies the steps in order; on the first that does not fit, says which and what was found instead. */
 export function applySteps(plan: Plan, steps: readonly Step[]): Applied {
+  if (steps.length >= MANY) return applyMany(plan, steps);
   let next = plan;
   for (const step of steps) {
     const found = recordIn(next, step.table, step.id) ?? null;
@@ -42,6 +43,22 @@ export function applySteps(plan: Plan, steps: readonly Step[]): Applied {
     next = withRecord(next, step.table, step.id, step.after);
   }
   return { ok: true, plan: next };
+}
+
+/** From so many steps on they are put in at once: each alone would copy what it stands in. */
+const MANY = 50;
+
+function applyMany(plan: Plan, steps: readonly Step[]): Applied {
+  const changes = new Map<TableName, Map<string, AnyRecord | null>>();
+  for (const step of steps) {
+    let records = changes.get(step.table);
+    if (!records) changes.set(step.table, (records = new Map()));
+    const pending = records.get(step.id);
+    const found = pending === undefined ? (recordIn(plan, step.table, step.id) ?? null) : pending;
+    if (!equal(found, step.before)) return { ok: false, failed: step, found };
+    records.set(step.id, step.after);
+  }
+  return { ok: true, plan: withRecords(plan, changes) };
 }
 
 export const applyChange = (plan: Plan, change: Change): Applied => applySteps(plan, change.steps);

@@ -156,6 +156,28 @@ export class Collection<R extends { readonly id: string }> {
     return new Collection(this.layout, groups, this.byId.with(id, record), count, indexes);
   }
 
+  /** A collection in which each id holds its record, or nothing where that is null: many changes at the cost of one copy. */
+  withAll(changes: ReadonlyMap<string, R | null>): Collection<R> {
+    const groups = new Map<string, Map<string, R>>();
+    const groupOf = (key: string): Map<string, R> => {
+      let group = groups.get(key);
+      if (!group) groups.set(key, (group = new Map(this.groups.get(key))));
+      return group;
+    };
+    let { count } = this;
+    for (const [id, record] of changes) {
+      const old = this.byId.get(id);
+      const oldKey = old && this.layout.bucket(old);
+      const newKey = record === null ? undefined : this.layout.bucket(record);
+      if (oldKey !== undefined && oldKey !== newKey) groupOf(oldKey).delete(id);
+      if (record !== null) groupOf(newKey!).set(id, record);
+      count += (record === null ? 0 : 1) - (old === undefined ? 0 : 1);
+    }
+    const changed = [...groups].map(([key, group]) => [key, group.size === 0 ? null : group] as const);
+    // Indexes are made anew when they are asked for.
+    return new Collection(this.layout, this.groups.withAll(changed), this.byId.withAll(changes), count, {});
+  }
+
   /** What differs from an earlier version. */
   differences(earlier: Collection<R>): ChangedKeys {
     const ids = this.byId.differing(earlier.byId);

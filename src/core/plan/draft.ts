@@ -1,4 +1,4 @@
-import { type Change, type Step, fittedLabel, netSteps } from './change';
+import { type Change, type Step, applySteps, fittedLabel, netSteps } from './change';
 import { type Plan, recordIn, withRecord } from './plan';
 import type { AnyRecord, RecordOf, TableName } from './records';
 import { missing } from './refusal';
@@ -52,6 +52,15 @@ export class Draft {
     const before = (recordIn(this.current, table, id) as RecordOf<T> | undefined) ?? null;
     this.steps.push({ table, id, before, after } as Step);
     this.current = withRecord(this.current, table, id, after as AnyRecord | null);
+  }
+
+  /** Puts many records, each to what its step ends with; the steps fit the plan as it is. */
+  putAll(steps: readonly Step[]): void {
+    const applied = applySteps(this.current, steps);
+    if (!applied.ok)
+      throw new RangeError(`${applied.failed.table} ${applied.failed.id} is not as its step says`);
+    for (const step of steps) this.steps.push(step);
+    this.current = applied.plan;
   }
 
   change(label: string): Change {

@@ -48,7 +48,17 @@ export class Overlay<V extends object> {
 
   /** The map in which `key` holds `value`, or nothing when that is null. */
   with(key: string, value: V | null): Overlay<V> {
-    const recent = new Map(this.recent).set(key, value);
+    return this.over(new Map(this.recent).set(key, value));
+  }
+
+  /** The map in which each of these keys holds its value, or nothing where that is null. */
+  withAll(changes: Iterable<readonly [string, V | null]>): Overlay<V> {
+    const recent = new Map(this.recent);
+    for (const [key, value] of changes) recent.set(key, value);
+    return this.over(recent);
+  }
+
+  private over(recent: ReadonlyMap<string, V | null>): Overlay<V> {
     if (recent.size <= RECENT) return new Overlay(this.base, recent);
     const folded = new Map(this.base);
     for (const [changed, now] of recent) {

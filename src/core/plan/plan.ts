@@ -58,3 +58,17 @@ export function withRecord(plan: Plan, table: TableName, id: string, record: Any
   madeFrom(next, plan);
   return next;
 }
+
+/** The plan with many records changed, by table and id; null removes one. */
+export function withRecords(
+  plan: Plan,
+  changes: ReadonlyMap<TableName, ReadonlyMap<string, AnyRecord | null>>,
+): Plan {
+  const changed = [...changes].map(([table, records]) => [
+    table,
+    (plan[table] as Collection<AnyRecord>).withAll(records),
+  ]);
+  const next = { ...plan, ...Object.fromEntries(changed) } as Plan;
+  madeFrom(next, plan);
+  return next;
+}

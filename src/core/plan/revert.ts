@@ -1,16 +1,11 @@
 import { z } from 'zod';
-import { applySteps, fittedLabel, type Step } from './change';
-import type { Draft } from './draft';
+import { applySteps, fittedLabel } from './change';
 import { equal } from './equal';
 import { operation } from './operation';
 import { recordIn } from './plan';
 import { Refusal } from './refusal';
 import { decodeStep, wireStepSchema } from './wire';
 import { recordTitle } from './words';
-
-function put(draft: Draft, steps: readonly Step[]): void {
-  for (const step of steps) draft.put(step.table, step.id, step.after as never);
-}
 
 /**
  * Takes recorded steps as they are: undo, redo, going back to a revision, and a reviewed plan file. Refused with the
@@ -39,7 +34,7 @@ export const takeSteps = operation(
         inWay.map(({ table, id }) => ({ table, id })),
       );
     }
-    put(draft, steps);
+    draft.putAll(steps);
     return label;
   },
 );

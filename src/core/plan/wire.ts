@@ -25,10 +25,17 @@ export const wireStepSchema = z.preprocess(
   }),
 );
 
+const turns = (way: 'encode' | 'decode') =>
+  Object.fromEntries(tableNames.map((table) => [table, plainCodec(schemaOf(table), way)])) as Readonly<
+    Record<TableName, (value: unknown) => never>
+  >;
+const plain = { encode: turns('encode'), decode: turns('decode') };
+
+/** A step as JSON. What it was is written as it is; what it becomes is checked once more on the way. */
 export const encodeStep = (step: Step): WireStep => ({
   table: step.table,
   id: step.id,
-  before: step.before && toWire(step.table, step.before),
+  before: step.before && plain.encode[step.table](step.before),
   after: step.after && toWire(step.table, step.after),
 });
 
@@ -42,12 +49,6 @@ export function decodeStep(written: WireStep): Step {
 }
 
 export type WirePlan = { readonly [T in TableName]?: readonly Record<string, unknown>[] };
-
-const turns = (way: 'encode' | 'decode') =>
-  Object.fromEntries(tableNames.map((table) => [table, plainCodec(schemaOf(table), way)])) as Readonly<
-    Record<TableName, (value: unknown) => never>
-  >;
-const plain = { encode: turns('encode'), decode: turns('decode') };
 
 /** The plan as lists of wire records, each list in ascending order of ids, so that equal plans give equal text. */
 export function encodePlan(plan: Plan): WirePlan {

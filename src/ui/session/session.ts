@@ -463,7 +463,7 @@ export class SiteSession {
       seed: head.seed,
       author: this.around.author(),
       browser: this.around.browser(),
-      digest: digestOf(head.steps),
+      digest: digestOf(head.steps.map(encodeStep)),
       reviewed: head.reviewed,
     };
     if (head.kind === 'undo' || head.kind === 'redo')

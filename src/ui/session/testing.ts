@@ -77,7 +77,9 @@ export class FakeServer {
       at: '2026-05-04T10:20:30.456Z',
       undoes: null,
       steps:
-        body && entry.seed === body.seed && digestOf(steps) === body.digest ? null : steps.map(encodeStep),
+        body && entry.seed === body.seed && digestOf(steps.map(encodeStep)) === body.digest
+          ? null
+          : steps.map(encodeStep),
     }));
   }
 
@@ -119,7 +121,7 @@ export class FakeServer {
         const change = this.change(body);
         if (change.steps.length === 0)
           return ok({ revision: null, entries: this.told(body.base), more: false });
-        if (body.reviewed && digestOf(change.steps) !== body.digest)
+        if (body.reviewed && digestOf(change.steps.map(encodeStep)) !== body.digest)
           return { status: 409, body: { detail: 'another result' } };
         this.save({ seed: body.seed, author: body.author, kind: body.kind, ...change });
       } catch (error) {

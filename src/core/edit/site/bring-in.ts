@@ -6,8 +6,7 @@ export const bringInPlan = operation(
   'bringInPlan',
   z.strictObject({ file: z.string().trim().min(1).max(200), plan: z.unknown() }),
   (draft, { file, plan }) => {
-    for (const { table, id, after } of stepsBetween(draft.plan, planOfLists(plan)))
-      draft.put(table, id, after as never);
+    draft.putAll(stepsBetween(draft.plan, planOfLists(plan)));
     return `Plan file ${file} brought in`;
   },
 );

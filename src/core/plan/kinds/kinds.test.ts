@@ -1,9 +1,12 @@
 import fc from 'fast-check';
 import { readPlanFile, writePlanFile } from '../../formats';
 import { drawPlan, drawnPlan } from '../../testing/kinds';
+import { stepsBetween } from '../between';
 import { applySteps } from '../change';
+import type { Collection } from '../collection';
 import { Draft } from '../draft';
-import { recordIn } from '../plan';
+import { equal } from '../equal';
+import { recordIn, withRecord } from '../plan';
 import { type AnyRecord, type TableName, kinds, tableNames } from '../records';
 import { referencedIds, references } from '../references';
 import type { RecordRef } from '../refusal';
@@ -36,6 +39,33 @@ describe('the register of kinds', () => {
 });
 
 describe('plans drawn from the definitions', () => {
+  test('come out the same whether many steps are put in one by one or at once', () => {
+    fc.assert(
+      fc.property(drawnPlan, drawnPlan, (from, to) => {
+        const steps = stepsBetween(from, to);
+        let one: ReturnType<typeof drawPlan> = from;
+        for (const { table, id, after } of steps) one = withRecord(one, table, id, after);
+        const all = applySteps(from, steps);
+        if (!all.ok) throw new Error('does not apply');
+        expect(encodePlan(all.plan)).toEqual(encodePlan(one));
+        for (const table of tableNames) {
+          const [a, b] = [all.plan[table] as Collection<AnyRecord>, one[table] as Collection<AnyRecord>];
+          expect([...a.allGroups()].length).toBe([...b.allGroups()].length);
+          expect(a.size).toBe(b.size);
+          const earlier = from[table] as Collection<AnyRecord>;
+          expect(a.differences(earlier)).toEqual(b.differences(earlier));
+        }
+        // What does not fit is found at the same step.
+        const twice = applySteps(all.plan, steps);
+        const alone = steps.findIndex(
+          (step) => !equal(recordIn(all.plan, step.table, step.id) ?? null, step.before),
+        );
+        expect(twice.ok ? -1 : steps.indexOf(twice.failed)).toBe(alone);
+      }),
+      { numRuns: runs(60) },
+    );
+  });
+
   test('are written and read without checks as their schemas write and read them', () => {
     for (let seed = 0; seed < 80; seed++) {
       const plan = drawPlan(seed);
