@@ -14,6 +14,8 @@ describe('host names', () => {
     ['-x-', 'x'],
     ['a.b.c', 'a'],
     ['12', 'host-12'],
+    ['⅐', 'host-1-7'],
+    ['1'.repeat(80), `host-${'1'.repeat(58)}`],
     ['***', null],
     ['ventil_ß', 'ventil-ss'],
   ])('%p is repaired to %p', (name, repaired) => expect(repairName(name)).toBe(repaired));

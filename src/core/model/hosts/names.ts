@@ -21,11 +21,13 @@ export function nameProblem(name: string): NameProblem | null {
       ? 'The host name is empty'
       : /^[0-9]+$/.test(name)
         ? `“${name}” is only digits and would be read as a number`
-        : name.length > 63
-          ? `“${name.slice(0, 20)}…” has ${name.length} characters, a host name at most 63`
-          : name.includes('.')
-            ? `“${name}” holds a dot; the domain belongs to the segment`
-            : `“${name}” may hold only letters, digits and inner hyphens`;
+        : /^[0-9-]+$/.test(name)
+          ? `“${name}” holds no letter and would be read as a number`
+          : name.length > 63
+            ? `“${name.slice(0, 20)}…” has ${name.length} characters, a host name at most 63`
+            : name.includes('.')
+              ? `“${name}” holds a dot; the domain belongs to the segment`
+              : `“${name}” may hold only letters, digits and inner hyphens`;
   return { why, repair };
 }
 
@@ -41,7 +43,8 @@ export function repairName(name: string): string | null {
     .slice(0, 63)
     .replace(/^-+|-+$/g, '');
   if (repaired === '') return null;
-  return /^[0-9]+$/.test(repaired) ? `host-${repaired}` : repaired;
+  if (/[a-z]/.test(repaired)) return repaired;
+  return `host-${repaired}`.slice(0, 63).replace(/-+$/, '');
 }
 
 /** The plain sentence for a name problem, with the repair offered. */
