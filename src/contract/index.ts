@@ -18,7 +18,7 @@ export {
 } from './route';
 export { type ChangeBody, ENTRIES_BYTES, ENTRIES_PART } from './journal';
 export { SITES_PART, type SiteSummary } from './sites';
-export { type Entry, type EntryHead, type ProblemDetails, problem } from './shapes';
+export { type Entry, type ProblemDetails, problem } from './shapes';
 
 export const routes = { sites, journal, rehearsal, files, machine };
 /** Every route there is. */

@@ -35,7 +35,7 @@ export const revisionSchema = z
   .min(0)
   .max(2 ** 31 - 1);
 
-export const entryKinds = ['change', 'undo', 'redo', 'back'] as const;
+const entryKinds = ['change', 'undo', 'redo', 'back'] as const;
 
 /** A journal entry without its steps. */
 export const entryHead = z.object({
@@ -48,7 +48,6 @@ export const entryHead = z.object({
   at: z.string(),
   undoes: revisionSchema.nullable(),
 });
-export type EntryHead = z.output<typeof entryHead>;
 
 export const entry = entryHead.extend({ steps: z.array(wireStepSchema) });
 export type Entry = z.output<typeof entry>;

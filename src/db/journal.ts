@@ -209,8 +209,7 @@ export async function savedSeeds(
 
 /**
  * What undo or redo would revert next, from somebody's entries newest first: an undo takes back the latest change before it that
- * is not taken back, a redo likewise the latest undo, and a change of their own ends what can be redone. Null when there is none;
- * undefined when older entries have to be looked at.
+ * is not taken back, a redo likewise the latest undo, and a change of their own ends what can be redone. Null when there is none.
  */
 export class UndoSearch {
   private readonly skip = { undo: 0, redo: 0 };

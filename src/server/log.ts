@@ -4,12 +4,6 @@ export type Level = 'info' | 'warn' | 'error';
 
 type Said = Readonly<Record<string, unknown>>;
 
-/** Where lines go; standard error, which the start command passes on. */
-let write = (line: string): void => void process.stderr.write(`${line}\n`);
-export const writeLogTo = (sink: (line: string) => void): void => {
-  write = sink;
-};
-
 /** An error as its kind, code and place; its message may hold what somebody typed. */
 const plain = (error: Error & { readonly code?: unknown }) => ({
   kind: error.name,
@@ -26,5 +20,7 @@ export function log(level: Level, said: Said): void {
     key,
     value instanceof Error ? plain(value) : value,
   ]);
-  write(JSON.stringify({ time: new Date().toISOString(), level, ...Object.fromEntries(entries) }));
+  const line = { time: new Date().toISOString(), level, ...Object.fromEntries(entries) };
+  // Standard error, which the start command puts into a file.
+  process.stderr.write(`${JSON.stringify(line)}\n`);
 }

@@ -69,11 +69,6 @@ export class KeptHere {
     );
   }
 
-  /** Can anything be kept at all? */
-  async works(): Promise<boolean> {
-    return (await this.opened) !== null;
-  }
-
   close(): void {
     this.release();
   }
@@ -112,12 +107,6 @@ export class KeptHere {
     }
     await transaction.done;
     return left;
-  }
-
-  /** The sites for which something waits that is not saved, in whatever window. */
-  async waiting(): Promise<readonly string[]> {
-    const db = await this.opened;
-    return db ? [...new Set((await db.getAll('left')).map(({ site }) => site))] : [];
   }
 
   async keepPlan(site: string, text: string): Promise<void> {
