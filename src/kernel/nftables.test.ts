@@ -8,7 +8,7 @@ import {
   networkOf,
 } from '../core/address';
 import { nftRuleset } from '../core/formats';
-import { type Plan, addressesOn, gatewaysOf, subnetOf, vlansOf } from '../core/plan';
+import { type Plan, addressesOn, gatewaysOf, subnetOf, vlansOf, withRecord } from '../core/plan';
 import { filterOf, wantedText } from '../core/model/policy';
 import { farAddress, type Receiver, probe } from '../core/rehearse';
 import { deviceNamed, put, vlanFor } from '../core/testing/gear';
@@ -231,4 +231,23 @@ test('segments without a name of their own are numbered, and the file says which
   // A note cannot end the comment it stands in.
   expect(text).toContain('comment "rule 2: deny desk to Internet: SSH"');
   expect(() => nftRuleset(plan, deviceNamed(plan, 'sw-a'), TODAY)).toThrow(/does not filter conversations/);
+});
+
+test('forwards that would be a line for each of very many ports are refused in words', () => {
+  const plan = site();
+  const [forward] = [...plan.forward.values()];
+  const wide = (inside: number) =>
+    withRecord(plan, 'forward', forward!.id, {
+      ...forward!,
+      protocol: 'both',
+      from: 1,
+      to: 60_000,
+      inside,
+      hairpin: true,
+      enabled: true,
+    });
+  expect(() => nftRuleset(wide(2), deviceNamed(plan, 'gw-1'), TODAY)).toThrow(
+    /gw-1 lead 240,000 ports to other numbers/,
+  );
+  expect(nftRuleset(wide(1), deviceNamed(plan, 'gw-1'), TODAY)).toContain('dport 1-60000');
 });

@@ -201,6 +201,25 @@ const openedBy = (plan: Plan, router: Router): Opened[] =>
         }),
     );
 
+/** A shift of port numbers is a line for each port; so many of them nft still reads at once. */
+const SHIFTED = 200_000;
+
+function refuseTooMany(device: Device, opened: readonly Opened[]): void {
+  let lines = 0;
+  for (const { forward, uplink } of opened)
+    if (forward.from !== forward.to && forward.from !== forward.inside)
+      lines +=
+        (forward.to - forward.from + 1) *
+        protocolsOf(forward).length *
+        (forward.hairpin && uplink.address !== null ? 2 : 1);
+  if (lines > SHIFTED)
+    throw new Refusal(
+      'bad-input',
+      `The forwards of ${device.name} lead ${lines.toLocaleString('en')} ports to other numbers, a line each in the ruleset; ${SHIFTED.toLocaleString('en')} fit. Let wide forwards keep their port numbers.`,
+      [{ table: 'device', id: device.id }],
+    );
+}
+
 const portsIn = (from: number, to: number): string => (from === to ? String(from) : `${from}-${to}`);
 
 /** Who called the target by its one-to-one address did not come by the forward, though its address was changed too. */
@@ -275,6 +294,7 @@ export function nftRuleset(plan: Plan, device: Device, today: string | null): st
       `${device.name} does not filter conversations, so it has no such ruleset; its lines are in the rule schedule.`,
       [{ table: 'device', id: device.id }],
     );
+  refuseTooMany(device, openedBy(plan, router));
   const names: Names = {
     legs: new Map(router.legs.map(({ vlan }) => [vlan, legName(plan, device.id, vlan)])),
     uplinks: new Map(router.uplinks.map((uplink, i) => [uplink.id, uplinkName(plan, uplink, i)])),

@@ -70,6 +70,23 @@ const usual = (decision: Passing['decision'], why: string, services: readonly st
   why,
 });
 
+/** What is usual, each said once: thousands of pairs share it. */
+const USUAL = {
+  together: usual('allow', 'its members may talk'),
+  apart: usual('deny', 'its members are kept apart'),
+  unasked: usual('deny', 'from outside nothing comes in unasked'),
+  itself: usual('allow', 'the gateway itself may go anywhere'),
+  needed: usual('services', 'what a segment needs of the gateway', gatewayServices),
+  managing: usual('services', 'what a segment needs of the gateway, and its pages', [
+    ...gatewayServices,
+    ...managementServices,
+  ]),
+  byWish: usual('wish', 'some of its segments may reach the Internet'),
+  online: usual('allow', 'its segments may reach the Internet'),
+  offline: usual('deny', 'its segments may not reach the Internet'),
+  between: usual('deny', 'between zones nothing passes unless it is allowed'),
+};
+
 /**
  * What passes from one zone to another: what the cell says, else what is usual. Usual is: within a zone as the zone says;
  * from outside nothing unsolicited; to the Internet as the segments' wishes say; to the gateway DHCP, DNS, NTP and ping,
@@ -78,29 +95,16 @@ const usual = (decision: Passing['decision'], why: string, services: readonly st
 export function passing(plan: Plan, from: Zone, to: Zone): Passing {
   const cell = cellOf(plan, from.id, to.id);
   if (cell) return { decision: cell.decision, services: cell.services, cell, why: 'as decided here' };
-  if (from.id === to.id)
-    return usual(
-      from.inside,
-      from.inside === 'allow' ? 'its members may talk' : 'its members are kept apart',
-    );
-  if (isOutside(from)) return usual('deny', 'from outside nothing comes in unasked');
-  if (from.gateway && from.vlans.length === 0) return usual('allow', 'the gateway itself may go anywhere');
-  if (to.gateway && to.vlans.length === 0)
-    return usual(
-      'services',
-      from.manages
-        ? 'what a segment needs of the gateway, and its pages'
-        : 'what a segment needs of the gateway',
-      from.manages ? [...gatewayServices, ...managementServices] : gatewayServices,
-    );
+  if (from.id === to.id) return from.inside === 'allow' ? USUAL.together : USUAL.apart;
+  if (isOutside(from)) return USUAL.unasked;
+  if (from.gateway && from.vlans.length === 0) return USUAL.itself;
+  if (to.gateway && to.vlans.length === 0) return from.manages ? USUAL.managing : USUAL.needed;
   if (isOutside(to)) {
     const wishes = new Set(vlansOfZone(plan, from).map(({ internet }) => internet));
-    if (wishes.size > 1) return usual('wish', 'some of its segments may reach the Internet');
-    return wishes.has(true)
-      ? usual('allow', 'its segments may reach the Internet')
-      : usual('deny', 'its segments may not reach the Internet');
+    if (wishes.size > 1) return USUAL.byWish;
+    return wishes.has(true) ? USUAL.online : USUAL.offline;
   }
-  return usual('deny', 'between zones nothing passes unless it is allowed');
+  return USUAL.between;
 }
 
 /** What passes in every pair of zones, row by row in their order. */

@@ -245,6 +245,42 @@ describe('RSTP per VLAN', () => {
   });
 });
 
+test('a tree shared by VLANs is the one that each would grow alone', () => {
+  const names = ['a', 'b', 'c', 'd'];
+  const laid: MadeLink[] = [...triangle, ['c', 3, 'd', 1], ['d', 2, 'a', 3]];
+  const drawn = fc.record({
+    modes: fc.array(fc.constantFrom('rstp-per-vlan', 'rstp-per-vlan', 'rstp', 'none'), {
+      minLength: 4,
+      maxLength: 4,
+    }),
+    pruned: fc.array(fc.tuple(fc.nat(laid.length - 1), fc.boolean(), fc.subarray(['v10', 'v20'])), {
+      maxLength: 5,
+    }),
+  });
+  let shared = 0;
+  fc.assert(
+    fc.property(drawn, ({ modes, pruned }) => {
+      let plan = switches(
+        Object.fromEntries(names.map((name, i): [string, Made] => [name, { bridge: { mode: modes[i] } }])),
+        laid,
+      );
+      for (const [at, near, tagged] of pruned) {
+        const [a, from, b, to] = laid[at]!;
+        plan = withPort(plan, near ? portAt(a, from) : portAt(b, to), { taggedMode: 'list', tagged });
+      }
+      const trees = treesOf(plan).grown.filter(({ kind }) => kind === 'vlan');
+      if (new Set(trees.map(({ tree }) => tree)).size < trees.length) shared++;
+      for (const { number } of trees) {
+        // Settings for one VLAN that say what is usual change nothing but that its tree is grown by itself.
+        const alone = withStpPort(plan, portAt('a', 1), { instance: number });
+        expect(treeOf(plan, 'vlan', number)).toEqual(treeOf(alone, 'vlan', number));
+      }
+    }),
+    { numRuns: runs(100) },
+  );
+  expect(shared).toBeGreaterThan(moreThan(20));
+});
+
 describe('rings', () => {
   const inRing = (ringPorts: number[], name: string, more: object = {}): Made => ({
     bridge: { mode: 'ring', ringPorts: ringPorts.map((n) => portAt(name, n)), recovery: 200, ...more },

@@ -1,5 +1,15 @@
 import { type Plan, plainVlansOf } from '../../plan';
-import { DEFAULT_VID, EVERY, VidSet, isMember, type Fabric, enters, leaves } from '../wiring';
+import {
+  DEFAULT_VID,
+  EVERY,
+  VidSet,
+  isMember,
+  type Fabric,
+  type Seat,
+  enters,
+  inwardPorts,
+  leaves,
+} from '../wiring';
 import { type End, type Role, type Topology, type Tree, computeTree } from './compute';
 import { type SharedLan, type LanPort, type Part, lansOf } from './lans';
 import { type Ring, ringsIn } from './ring';
@@ -83,6 +93,8 @@ interface Shape {
   readonly ports: readonly LanPort[];
   readonly topology: Omit<Topology, 'order'>;
 }
+
+const PART_LETTERS: Readonly<Record<Part, string>> = { own: 'o', through: 't', none: 'n' };
 
 /** Everything needed to compute the trees of one plan. */
 class Growing {
@@ -225,19 +237,26 @@ export function growTrees(plan: Plan, fabric: Fabric): Trees {
   if (settings.some(({ mode }) => mode === 'rstp-per-vlan')) {
     const single = growVlans(growing, blocked);
     grown.push(...single);
+    const stopped = new Map<string, number[]>();
     for (const { number, ports, tree } of single)
-      ports.forEach((port, end) => {
-        if (!forwards(tree.roles[end]!)) block(blocked, port, number);
+      ports.forEach(({ ports: ids }, end) => {
+        if (forwards(tree.roles[end]!)) return;
+        for (const id of ids) {
+          const vids = stopped.get(id);
+          if (vids) vids.push(number);
+          else stopped.set(id, [number]);
+        }
       });
+    for (const [id, vids] of stopped) block(blocked, [id], vids);
   }
   return { settings, grown, rings, blocked, shut: growing.shut };
 }
 
-function block(blocked: Map<string, VidSet>, { ports }: LanPort, vid: number): void {
+function block(blocked: Map<string, VidSet>, ports: readonly string[], vids: readonly number[]): void {
   for (const id of ports) {
     const known = blocked.get(id);
     if (known?.except) continue;
-    blocked.set(id, new VidSet(false, new Set([...(known?.vids ?? []), vid])));
+    blocked.set(id, new VidSet(false, new Set([...(known?.vids ?? []), ...vids])));
   }
 }
 
@@ -315,7 +334,7 @@ function blockCommon(
     const passes = forwards(common.tree.roles[end]!);
     const { mode } = settings[port.bridge]!;
     if (mode === 'rstp-per-vlan') {
-      if (!passes) block(blocked, port, DEFAULT_VID);
+      if (!passes) block(blocked, port.ports, [DEFAULT_VID]);
       return;
     }
     const listed = mode === 'mst' ? others.get(port.ports[0]!) : undefined;
@@ -324,11 +343,20 @@ function blockCommon(
   });
 }
 
-/** A tree for each VLAN over the boxes that run one for each. VLAN 1 is in the common tree. */
+/**
+ * A tree for each VLAN over the boxes that run one for each. VLAN 1 is in the common tree. VLANs that pass the same ports, and
+ * for which nothing is set apart, have the same tree under another number; it is grown once.
+ */
 function growVlans(growing: Growing, blocked: ReadonlyMap<string, VidSet>): Grown[] {
   const { plan, fabric, settings } = growing;
-  const { bridges } = fabric;
+  const { bridges, links, seats } = fabric;
+  const inward = inwardPorts(fabric);
+  const apart = new Set([
+    ...[...plan.stpPort.values()].map(({ instance }) => instance),
+    ...[...plan.instance.values()].map(({ number }) => number),
+  ]);
   const vids = [...new Set(plainVlansOf(plan).map(({ vid }) => vid))].filter((vid) => vid !== DEFAULT_VID);
+  const first = new Map<string, Grown>();
   return vids.map((vid) => {
     const part = (bridge: number, index: number): Part => {
       const { box, facts, ports } = bridges[bridge]!;
@@ -340,20 +368,40 @@ function growVlans(growing: Growing, blocked: ReadonlyMap<string, VidSet>): Grow
       const stopped = blocked.get(id);
       return stopped && stopped.has(vid) ? 'none' : 'through';
     };
-    const lans = lansOf(fabric, part, (from, to) => {
+    const joined = (from: Seat, to: Seat): boolean => {
       const [a, b] = [bridges[from.bridge]!, bridges[to.bridge]!];
       if (!a.box.vlanAware || !b.box.vlanAware) return true;
       const tag = leaves(a, from.port, vid);
       const entered = tag === null ? null : enters(b, to.port, tag);
       return entered !== null && 'vid' in entered && entered.vid === vid;
-    });
+    };
     const places = bridges.flatMap(({ ports }, at) =>
       settings[at]!.mode === 'rstp-per-vlan' && ports.some((_, i) => part(at, i) === 'own') ? [at] : [],
     );
-    return growing.grow(
+    let passes = `${places.join()} `;
+    for (const [bridge, indexes] of inward.entries())
+      for (const port of indexes) {
+        passes += PART_LETTERS[part(bridge, port)];
+        for (const { to } of links.get(bridges[bridge]!.ports[port]!.id) ?? []) {
+          const seat = seats.get(to);
+          if (seat) passes += joined({ bridge, port }, seat) ? '=' : '-';
+        }
+      }
+    const known = apart.has(vid) ? undefined : first.get(passes);
+    if (known) {
+      const identifiers = known.identifiers.map(({ priority, mac }) => ({
+        priority: priority - known.number + vid,
+        mac,
+      }));
+      return { ...known, number: vid, identifiers };
+    }
+    const lans = lansOf(fabric, part, joined);
+    const grown = growing.grow(
       'vlan',
       vid,
       growing.shape(vid, lans, places, (place) => place),
     );
+    if (!apart.has(vid)) first.set(passes, grown);
+    return grown;
   });
 }

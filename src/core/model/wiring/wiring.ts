@@ -74,6 +74,23 @@ function unplug(sockets: Sockets, port: string, side: CableSide, cable: string):
   else sockets[side].delete(port);
 }
 
+/** All cables at once: a socket that thousands share by mistake is put in order once. */
+function socketsOf(cables: readonly Cable[]): Sockets {
+  const sockets = { front: new Map<string, Plugged[]>(), rear: new Map<string, Plugged[]>() };
+  const add = (side: CableSide, port: string, plugged: Plugged) => {
+    const known = sockets[side].get(port);
+    if (known) known.push(plugged);
+    else sockets[side].set(port, [plugged]);
+  };
+  for (const { id, from, fromSide, to, toSide } of cables) {
+    add(fromSide, from, { cable: id, port: to, side: toSide });
+    add(toSide, to, { cable: id, port: from, side: fromSide });
+  }
+  for (const side of [sockets.front, sockets.rear])
+    for (const list of side.values()) if (list.length > 1) list.sort((a, b) => (a.cable < b.cable ? -1 : 1));
+  return sockets;
+}
+
 /** Where a port leads over all ways of cables. */
 function linksFrom(sockets: Sockets, passive: ReadonlySet<string>, start: string): readonly Link[] {
   const first = sockets.front.get(start);
@@ -136,8 +153,7 @@ function linked(
 }
 
 function wire(cables: readonly Cable[], passive: ReadonlySet<string>): Wiring {
-  const sockets: Sockets = { front: new Map(), rear: new Map() };
-  for (const cable of cables) lay(sockets, cable);
+  const sockets = socketsOf(cables);
   return {
     cables,
     passive,
