@@ -1,5 +1,6 @@
 export { type Topology, rootPathVector, rootsOf, designatedVector } from './compute';
 export { forwardingFabric, lostPorts, treesOf } from './forwarding';
+export type { Grown } from './growing';
 export { type Newcomer, plugInSwitch } from './new-switch';
 export { formatVids, parseVids } from './ranges';
 export { MASTER, Reasons, identifierText } from './reasons';
@@ -16,5 +17,5 @@ export {
   stpPortRecordsOf,
   vlanMapOf,
 } from './settings';
-export { type Grown, forwards, growTrees } from './trees';
+export { forwards, growTrees } from './trees';
 export { type Vector, compareVectors, costScales } from './vector';

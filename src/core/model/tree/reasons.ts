@@ -1,7 +1,7 @@
 import { type Plan, portTitle } from '../../plan';
 import type { Fabric } from '../wiring';
 import { heardBy, rootsOf, designatedVector } from './compute';
-import type { Grown, Identifier } from './trees';
+import type { Grown, Identifier } from './growing';
 import { type Vector, compareVectors, decidedBy } from './vector';
 
 /** Why a tree is as it is, each time by the comparison that decided. */

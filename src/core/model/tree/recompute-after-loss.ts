@@ -3,7 +3,8 @@ import type { Fabric } from '../wiring';
 import { type End, type Role, type Topology, type Tree, computeTree, treeAfterLoss } from './compute';
 import type { LanPort } from './lans';
 import { vidsOfInstance } from './settings';
-import { type Grown, type Trees, forwards, stoppedAt } from './trees';
+import type { Grown } from './growing';
+import { type Trees, forwards, stoppedAt } from './trees';
 
 /**
  * The trees of a network in which ports went off, made from those it had: what a pulled cable or a dead box changes is mostly

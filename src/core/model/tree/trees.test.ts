@@ -6,7 +6,7 @@ import { configurationDigest } from './digest';
 import { treesOf } from './forwarding';
 import { formatVids, parseVids } from './ranges';
 import { factoryStpPort } from './settings';
-import type { Grown } from './trees';
+import type { Grown } from './growing';
 import { moreThan, runs } from '../../testing/runs';
 
 const triangle: MadeLink[] = [
