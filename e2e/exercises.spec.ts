@@ -143,3 +143,22 @@ test('an exercise that a site is too small for is refused in plain words', async
     'In this site no fault of this difficulty (hard) would be noticed by anybody',
   );
 });
+
+test('drawing an exercise can be stopped, and no copy is left', async ({ page, request }) => {
+  const site = await demoSite(request, '2-clinic');
+  await open(page, site, 'rehearse');
+  await toExercises(page);
+  let reached: () => void;
+  const underWay = new Promise<void>((resolve) => (reached = resolve));
+  await page.route('**/exercises', (route) =>
+    route.request().method() === 'POST' ? reached() : route.continue(),
+  );
+  await setting(page).getByRole('button', { name: 'Set the exercise' }).click();
+  await underWay;
+  await setting(page).getByRole('button', { name: 'Stop' }).click();
+  await expect(setting(page).getByRole('button', { name: 'Set the exercise' })).toBeEnabled();
+  await expect(setting(page).getByRole('alert')).toHaveCount(0);
+  await expect(page.getByRole('table', { name: 'Exercises of this site' })).toHaveCount(0);
+  await page.unroute('**/exercises');
+  await setOne(page, PORT_ASTRAY);
+});

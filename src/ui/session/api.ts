@@ -28,7 +28,8 @@ async function answered(path: string, init?: RequestInit): Promise<Response> {
   let response: Response;
   try {
     response = await fetch(path, { cache: 'no-store', ...init });
-  } catch {
+  } catch (error) {
+    if (init?.signal?.aborted) throw error;
     throw new Offline();
   }
   const version = response.headers.get('x-dianome-version');
@@ -42,6 +43,8 @@ type Asked<R extends Route> = {
   readonly site?: string;
   readonly query?: { readonly [K in keyof QueryOf<R>]: string | number | undefined };
   readonly body?: BodyOf<R>;
+  /** Calls the request off; the server stops what it works out for it. */
+  readonly signal?: AbortSignal | undefined;
 };
 
 /** The path of a route for a site, with its query. */
@@ -58,9 +61,10 @@ export const askText = async <R extends Route>(route: R, asked: Asked<R> = {}): 
 
 /** Asks a route of the contract. Throws an ApiProblem, or Offline. */
 export async function ask<R extends Route>(route: R, asked: Asked<R> = {}): Promise<AnswerOf<R>> {
-  const { body } = asked;
+  const { body, signal } = asked;
   const init = {
     method: route.method,
+    ...(signal && { signal }),
     ...(body === undefined
       ? {}
       : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),

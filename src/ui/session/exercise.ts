@@ -4,7 +4,7 @@ import { ask } from './api';
 import { authorName } from './author';
 
 /** Sets an exercise in a copy of a site; returns the id of the copy. */
-export async function setExercise(siteId: string, order: Order): Promise<string> {
+export async function setExercise(siteId: string, order: Order, signal?: AbortSignal): Promise<string> {
   const body = { ...order, learner: authorName() };
-  return (await ask(routes.rehearsal.setExercise, { site: siteId, body })).id;
+  return (await ask(routes.rehearsal.setExercise, { site: siteId, body, signal })).id;
 }

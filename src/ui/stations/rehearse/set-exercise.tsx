@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { type FormEvent, useEffect, useState } from 'react';
+import { type FormEvent, useEffect, useRef, useState } from 'react';
 import { type AnswerOf, routes } from '@/contract';
 import { type Level, levelWords, levels } from '@/core/exercises';
 import { ask } from '../../session/api';
@@ -31,6 +31,7 @@ export function SetExercise() {
   const [seed, setSeed] = useState(anyNumber);
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
+  const asked = useRef<AbortController>(null);
   const [listed, setListed] = useState<readonly Listed[]>([]);
   useEffect(() => {
     ask(routes.rehearsal.exercises, { site: siteId })
@@ -45,12 +46,13 @@ export function SetExercise() {
       return;
     }
     setBusy(true);
+    const { signal } = (asked.current = new AbortController());
     setProblem('');
     try {
-      const id = await setExercise(siteId, { seed: number, level, count });
+      const id = await setExercise(siteId, { seed: number, level, count }, signal);
       router.push(`/site/${id}/rehearse?view=exercise`);
     } catch (error) {
-      setProblem((error as Error).message);
+      if (!signal.aborted) setProblem((error as Error).message);
       setBusy(false);
     }
   };
@@ -106,6 +108,11 @@ export function SetExercise() {
         <button type="submit" className="button button-primary" disabled={busy}>
           {busy ? 'Putting faults in…' : 'Set the exercise'}
         </button>
+        {busy && (
+          <button type="button" className="button" onClick={() => asked.current?.abort()}>
+            Stop
+          </button>
+        )}
       </form>
       <p className="pt-1 text-[13px] text-muted">
         {levelWords[level]}: {levelNotes[level]}. The same number on the same plan gives the same faults.
