@@ -34,7 +34,9 @@ test('kept questions are asked again at every change, and one is kept, judged an
   await keep.getByLabel('from').fill('nowhere');
   await keep.getByLabel('to', { exact: true }).fill('internet');
   await keep.getByRole('button', { name: 'Keep' }).click();
-  await expect(keep.getByRole('alert')).toContainText('“nowhere” is no port, device or segment here');
+  await expect(keep.getByRole('alert')).toContainText(
+    '“nowhere” is no port, device, address, segment or zone here',
+  );
   await expect(keep.getByLabel('from')).toHaveValue('nowhere');
   await keep.getByLabel('from').fill('historian');
   await keep.getByLabel('expected').selectOption('stopped');

@@ -65,13 +65,16 @@ export interface ParsedPrefix {
   readonly aligned: boolean;
 }
 
-/** Reads `address/length` (RFC 4632 section 3.1); null when the text is not of that form. */
+/**
+ * Reads `address/length` (RFC 4632 section 3.1), or an address and its mask as devices show them: `192.0.2.0 255.255.255.0`.
+ * Null when the text is of neither form.
+ */
 export function parsePrefix(text: string): ParsedPrefix | null {
-  const match = /^\s*([^/\s]+)\s*\/\s*([0-9]{1,3})\s*$/.exec(text);
+  const match = /^\s*([^/\s]+)(?:\s*\/\s*([0-9]{1,3}|[0-9.]+)|\s+([0-9]+(?:\.[0-9]+){3}))\s*$/.exec(text);
   if (!match) return null;
   const address = parseAddress(match[1]!);
-  const length = Number(match[2]);
-  if (address === null || length > widthOf(familyOf(address))) return null;
+  const length = parseMask(match[2] ?? match[3]!);
+  if (address === null || length === null || length > widthOf(familyOf(address))) return null;
   const prefix = networkOf(address, length);
   return { prefix, aligned: prefix.address === address };
 }

@@ -8,7 +8,7 @@ export { operations, perform } from './operations';
 export { insertRule } from './policy/operations';
 export { startFor, starts } from './policy/start';
 export { hangingOn } from './segments/operations';
-export { isReservedVid, proposeSegment } from './segments/propose';
+export { isReservedVid, proposePool, proposeSegment } from './segments/propose';
 export { fittedLength } from './segments/resize';
 export { newSiteInput, newSitePlan, siteDefaults } from './site/create';
 export { halvesOf } from './tree/balance';

@@ -5,6 +5,7 @@ import { type AnyRecord, type TableName, kinds, tableNames } from './records';
 import { isEdited } from './references';
 import { decoded } from './plain-issue';
 import { Refusal } from './refusal';
+import type { Definition } from './kinds/kind';
 import { fieldName, recordTitle, wireText } from './words';
 
 const editable = tableNames.filter(
@@ -13,6 +14,8 @@ const editable = tableNames.filter(
 type AnySchema = z.ZodType<AnyRecord, Record<string, unknown>>;
 /** The schema of a kind that is known at run time only. */
 export const schemaOf = (table: TableName): AnySchema => kinds[table].schema as unknown as AnySchema;
+
+const refusedBy = (table: TableName) => kinds[table].refused as Definition<z.ZodRawShape>['refused'];
 
 export const toWire = (table: TableName, record: AnyRecord): Record<string, unknown> =>
   schemaOf(table).encode(record);
@@ -55,6 +58,9 @@ export const edit = operation(
           [field],
         );
     const after = fromWire(table, { ...wire, ...set });
+    const refused = refusedBy(table)?.(after, draft.plan as never);
+    if (refused && refused.field in set)
+      throw new Refusal('bad-input', refused.message, [{ table, id }], [refused.field]);
     draft.put(table, id, after as never);
     const next = toWire(table, after);
     const parts = Object.keys(set).map(

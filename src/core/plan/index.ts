@@ -20,6 +20,7 @@ export { equal } from './equal';
 export { type Carried, access, nothingCarried, undecided, vlansIn } from './kinds/carried';
 export { whole } from './kinds/fields';
 export { type NamedField, fieldsOf } from './kinds/kind';
+export { outsideOf } from './kinds/ranges';
 export { type Schema, isNullable, itemsOf, shapeOf } from './kinds/shape';
 export { listsSchema, planOfLists } from './lists';
 export { groupBy, memo } from './memo';

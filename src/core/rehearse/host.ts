@@ -71,38 +71,47 @@ export function hostAt(plan: Plan, address: Address): Host {
 /** How many addresses are tried at most: enough for any pool that is not absurd. */
 const TRIED = 70_000;
 
-/** The first address of a range that nobody has and nothing keeps out. */
-export function firstFree(plan: Plan, subnet: Subnet, range: AddressRange): IpAddress | null {
+/** The first address of a range that nobody has and nothing keeps out; `but` is somebody’s who is not in the plan. */
+export function firstFree(
+  plan: Plan,
+  subnet: Subnet,
+  range: AddressRange,
+  but: IpAddress | null = null,
+): IpAddress | null {
   const taken = new Set(addressesOf(plan, subnet.id).map(({ address }) => address));
   const excluded = [...plan.exclusion.group(subnet.id).values()];
   for (let at: IpAddress = range.start, n = 0; at <= range.end && n < TRIED; at = addOffset(at, 1), n++)
-    if (!taken.has(at) && !excluded.some((part) => inRange(part, at))) return at;
+    if (at !== but && !taken.has(at) && !excluded.some((part) => inRange(part, at))) return at;
   return null;
 }
 
 /** The address a newcomer is likely to get: the first of the pools that nobody has, else the first free in the subnet. */
-export function newcomerAddress(plan: Plan, subnet: Subnet): IpAddress | null {
+export function newcomerAddress(plan: Plan, subnet: Subnet, but: IpAddress | null = null): IpAddress | null {
   const pools = [...plan.pool.group(subnet.id).values()].sort((a, b) => compareAddresses(a.start, b.start));
   const { first, last } = usableRange(subnet.prefix);
   for (const range of [...pools, { start: first, end: last }]) {
-    const free = firstFree(plan, subnet, range);
+    const free = firstFree(plan, subnet, range, but);
     if (free !== null) return free;
   }
   return null;
 }
 
-/** Somebody new in a segment, with what its DHCP hands out; null where the segment has no addresses. */
+/**
+ * Somebody new in a segment, with what its DHCP hands out, other than the address `but`; null where the segment has no
+ * addresses.
+ */
 export function newcomer(
   plan: Plan,
   vlan: string,
   place: Place,
   title: string,
   family?: Family,
+  but: IpAddress | null = null,
 ): Host | null {
   const subnet = family
     ? subnetOf(plan, vlan, family)
     : (subnetOf(plan, vlan, 4) ?? subnetsOf(plan, vlan)[0]);
-  const address = subnet && newcomerAddress(plan, subnet);
+  const address = subnet && newcomerAddress(plan, subnet, but);
   if (!subnet || address === null || address === undefined) return null;
   const gateway = gatewayOf(plan, subnet.id);
   return {

@@ -18,6 +18,13 @@ export {
 export { carryRemedy, joinRemedy, subnetSettings } from './remedies';
 export { type Ranked, singleFaults } from './single-faults';
 export { faultNames, typedFault } from './typed-fault';
-export { suggestions, typedBoxPort, typedReceiver, typedSender, typedWanted } from './typed';
+export {
+  suggestedEnds,
+  suggestedServices,
+  typedBoxPort,
+  typedReceiver,
+  typedSender,
+  typedWanted,
+} from './typed';
 export { type Impact, whatIf } from './what-if';
 export { type Pair, pairOf, wholeMatrix, zonesSpokenOf } from './whole-matrix';

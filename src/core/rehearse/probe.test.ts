@@ -1,14 +1,14 @@
-import { type Plan, boxOf, subnetOf, applyChange } from '../plan';
-import { overlaps } from '../address';
+import { type Plan, addressesOn, boxOf, subnetOf, applyChange } from '../plan';
+import { addOffset, formatAddress, overlaps } from '../address';
 import { perform, typedCable } from '../edit';
-import { rulesOf } from '../model/policy';
+import { isOutside, rulesOf, zonesOf } from '../model/policy';
 import { cardOf, uplinkNamed } from '../testing/internet';
 import { deviceNamed, portNamed, put, vlanFor } from '../testing/gear';
 import { done, emptySite, nextSeed, prefix } from '../testing/plans';
 import { soundPolicy, zoneNamed } from '../testing/policy';
 import { behindSwitch, dotted } from '../testing/routed';
 import { probe } from './probe';
-import { typedReceiver, typedSender, typedWanted } from './typed';
+import { suggestedEnds, typedReceiver, typedSender, typedWanted } from './typed';
 
 const sound = soundPolicy();
 const v4 = (text: string) => prefix(`${text}/32`).address;
@@ -147,11 +147,64 @@ describe('a question that is stopped', () => {
     expect(stopped(off, 'desk', 'internet', 'ping').summary).toMatch(/no default route/);
   });
   test('as typed wrong, with what would be right', () => {
-    expect(() => ask(sound, 'nobody', 'desk', 'ping')).toThrow(/“nobody” is no port, device or segment/);
+    expect(() => ask(sound, 'nobody', 'desk', 'ping')).toThrow(
+      /“nobody” is no port, device, address, segment or zone here\.$/,
+    );
     expect(() => ask(sound, 'sw-a 99', 'desk', 'ping')).toThrow(/sw-a has no port 99; it has the ports 1 to/);
-    expect(() => ask(sound, 'desk', 'no.where', 'ping')).toThrow(/is no device, address or segment/);
+    expect(() => ask(sound, 'desk', 'no.where', 'ping')).toThrow(/is no device, address, segment or zone/);
     expect(() => ask(sound, 'desk', 'till', 'tcp 70000')).toThrow(/tcp ends at 65535/);
     expect(() => ask(sound, 'desk', 'till', 'shouting')).toThrow(/write one like ping/);
+  });
+});
+
+describe('an end as it is typed', () => {
+  const guests = vlanFor(sound, 'guest').name;
+  test('a segment in which nobody is recorded is asked by a device as it would be leased, never by the gateway', () => {
+    const answer = ask(sound, 'desk', guests, 'ping');
+    expect(answer.delivered).toBe(false);
+    expect(answer.summary).toContain('between zones nothing passes unless it is allowed');
+    const opened = done(sound, 'decidePairs', {
+      pairs: [{ from: zoneNamed(sound, 'Staff').id, to: zoneNamed(sound, 'Guests').id }],
+      decision: 'allow',
+    });
+    const { delivered, forth } = ask(opened, 'desk', guests, 'ping');
+    expect(delivered).toBe(true);
+    expect(forth.at(-1)).toMatchObject({ what: `a device in ${guests}`, decision: 'receives it' });
+  });
+  test('two that are imagined in one segment are two', () => {
+    const { delivered, forth } = ask(sound, guests, guests, 'ping');
+    expect(delivered).toBe(true);
+    expect(forth.map(({ what }) => what)).toEqual([
+      `a laptop in ${guests}`,
+      'cables',
+      `a device in ${guests}`,
+    ]);
+  });
+  test('an address is who has it, else its segment; a zone is its one segment, the gateway or the Internet', () => {
+    const [desk] = addressesOn(sound, cardOf(sound, 'desk').id);
+    expect(typedSender(sound, formatAddress(desk!.address))).toEqual({
+      device: deviceNamed(sound, 'desk').id,
+    });
+    const { prefix: network } = addressIn(sound, 'guest');
+    const free = formatAddress(addOffset(network.address, 99));
+    expect(typedSender(sound, free)).toEqual({ vlan: vlanFor(sound, 'guest').id });
+    expect(typedSender(sound, '198.51.100.7')).toEqual({ internet: true });
+    expect(typedReceiver(sound, 'guests')).toEqual({ vlan: vlanFor(sound, 'guest').id });
+    const renamed = put(sound, 'zone', zoneNamed(sound, 'Guests'), { name: 'Hall' });
+    expect(typedReceiver(renamed, 'hall')).toEqual({ vlan: vlanFor(sound, 'guest').id });
+    const outside = zonesOf(sound).find(isOutside)!;
+    expect(typedSender(put(sound, 'zone', outside, { name: 'Street' }), 'street')).toEqual({
+      internet: true,
+    });
+    const both = [vlanFor(sound, 'guest'), vlanFor(sound, 'staff')];
+    const wide = put(renamed, 'zone', zoneNamed(renamed, 'Hall'), { vlans: both.map(({ id }) => id) });
+    expect(() => typedSender(wide, 'hall')).toThrow(/The zone Hall has the segments .*; name one of them/);
+  });
+  test('what is nearly right is offered, and what begins with it comes first', () => {
+    expect(() => ask(sound, 'cam', 'desk', 'ping')).toThrow(/Nearest here: Cameras, cam-1, cam-2\.$/);
+    expect(suggestedEnds(sound, 'A')).toContain('sw-a');
+    expect(suggestedEnds(sound, 'sw')).toEqual(['sw-a', 'sw-b']);
+    expect(suggestedEnds(sound, '', 3)).toHaveLength(3);
   });
 });
 

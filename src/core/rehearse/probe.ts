@@ -6,7 +6,6 @@ import {
   type Uplink,
   portTitle,
   addressesOn,
-  gatewaysOf,
   interfacesOf,
   subnetsOf,
 } from '../plan';
@@ -72,7 +71,7 @@ function senderHost(plan: Plan, from: Sender, to: IpAddress | null): Host | stri
     const title = `a laptop in ${portTitle(plan, port)}`;
     if (!plugged.vlan || !plugged.addressed) return plugged.sentence;
     const family = to === null ? undefined : familyOf(to);
-    const host = newcomer(plan, plugged.vlan.id, { kind: 'plug', port }, title, family);
+    const host = newcomer(plan, plugged.vlan.id, { kind: 'plug', port }, title, family, to);
     return host ?? 'no address is left in the segment it lands in';
   }
   if ('vlan' in from) {
@@ -83,6 +82,7 @@ function senderHost(plan: Plan, from: Sender, to: IpAddress | null): Host | stri
       { kind: 'assumed', device: null },
       `a laptop in ${name}`,
       to === null ? undefined : familyOf(to),
+      to,
     );
     return host ?? `${name} has no addresses`;
   }
@@ -98,8 +98,21 @@ function senderHost(plan: Plan, from: Sender, to: IpAddress | null): Host | stri
   return chosen ? hostAt(plan, chosen) : `${name} has no address`;
 }
 
-/** The address asked for, or why there is none. */
-function receiverAddress(plan: Plan, from: Sender, to: Receiver): IpAddress | string {
+/** In a segment somebody who is there already is the best witness; where nobody is, a device as it would be leased. */
+function inSegment(plan: Plan, vlan: string): IpAddress | Host | string {
+  const { name } = plan.vlan.get(vlan)!;
+  for (const subnet of subnetsOf(plan, vlan)) {
+    const known = [...plan.address.group(subnet.id).values()].find(({ gateway }) => !gateway);
+    if (known) return known.address;
+  }
+  return (
+    newcomer(plan, vlan, { kind: 'assumed', device: null }, `a device in ${name}`) ??
+    `${name} has no addresses`
+  );
+}
+
+/** The address asked for, or who is imagined there, or why there is nobody. The gateway answers for nobody but itself. */
+function receiverAddress(plan: Plan, from: Sender, to: Receiver): IpAddress | Host | string {
   if ('address' in to) return to.address;
   if ('internet' in to) return farAddress(plan);
   if ('gateway' in to) {
@@ -110,18 +123,7 @@ function receiverAddress(plan: Plan, from: Sender, to: Receiver): IpAddress | st
     const host = senderHost(plan, from, null);
     return typeof host === 'string' ? host : (host.gateway ?? `${host.title} has no gateway`);
   }
-  if ('vlan' in to) {
-    const vlan = plan.vlan.get(to.vlan)!;
-    // Somebody who is there already is a better witness than a newcomer whose cable is not known.
-    for (const subnet of subnetsOf(plan, vlan.id)) {
-      const known = [...plan.address.group(subnet.id).values()].find(({ gateway }) => !gateway);
-      if (known) return known.address;
-      const gateway = gatewaysOf(plan, subnet.id)[0];
-      if (gateway) return gateway.address;
-    }
-    const host = newcomer(plan, vlan.id, { kind: 'assumed', device: null }, vlan.name);
-    return host?.address ?? `${vlan.name} has no addresses`;
-  }
+  if ('vlan' in to) return inSegment(plan, to.vlan);
   const addresses = interfacesOf(plan, to.device).flatMap((item) => addressesOn(plan, item.id));
   const { name } = plan.device.get(to.device)!;
   return addresses[0]?.address ?? `${name} has no address`;
@@ -248,15 +250,17 @@ export function nameOfReceiver(plan: Plan, to: Receiver): string {
 /** Sends the first packet of a conversation through the plan and its answer back, as real boxes with this plan would. */
 export function probe(plan: Plan, question: ProbeQuestion, today: string | null = null): Answer {
   const { from, to, wanted } = question;
-  const address = receiverAddress(plan, from, to);
-  if (typeof address === 'string') return failed('the receiver', address);
+  const receiver = receiverAddress(plan, from, to);
+  if (typeof receiver === 'string') return failed('the receiver', receiver);
+  const imagined = typeof receiver === 'object' ? [receiver] : [];
+  const address = typeof receiver === 'object' ? receiver.address : receiver;
   const conversation = (newcomers: readonly Host[]): Conversation => ({
     seen: new Set(),
     changed: [],
     wires: [],
     newcomers,
   });
-  let talk = conversation([]);
+  let talk = conversation(imagined);
   let forth: Trip;
   let host: Host | null = null;
   if ('internet' in from) {
@@ -278,7 +282,7 @@ export function probe(plan: Plan, question: ProbeQuestion, today: string | null 
     const sender = senderHost(plan, from, address);
     if (typeof sender === 'string') return failed('the sender', sender);
     host = sender;
-    if (sender.device === null) talk = conversation([sender]);
+    if (sender.device === null) talk = conversation([sender, ...imagined]);
     const router = host.device && routersIn(plan).get(host.device.id);
     const packet: Packet = { from: host.address, to: address, wanted, reply: false };
     const traveller = new PacketWalk(plan, today, packet, talk);

@@ -1,6 +1,7 @@
-import { parseAddress } from '../address';
-import { type Plan, badInput, devicesNamed, vlansOf, boxOf } from '../plan';
-import { type Wanted, allServices } from '../model/policy';
+import { type IpAddress, contains, parseAddress } from '../address';
+import { type Plan, badInput, boxOf, derive, devicesNamed, hostOf, vlansOf } from '../plan';
+import { type Wanted, allServices, isOutside, zonesOf } from '../model/policy';
+import { holdersOf } from '../model/routing';
 import { portsOf } from '../model/wiring';
 import type { Receiver, Sender } from './probe';
 
@@ -33,22 +34,63 @@ export function typedBoxPort(plan: Plan, typed: string): string {
   throw badInput(`“${typed.trim()}” is no port of a box; write one like sw-a 7.`, 'port');
 }
 
-/** `sw-a 17`, a device, a segment, or `internet`. */
+/** The segment that an address is of; an address of no segment is outside. */
+function placeOfAddress(
+  plan: Plan,
+  address: IpAddress,
+): { readonly vlan: string } | { readonly internet: true } {
+  for (const subnet of plan.subnet.values())
+    if (contains(subnet.prefix, address)) return { vlan: subnet.vlan };
+  return { internet: true };
+}
+
+/** A zone stands for its one segment, the gateway or the Internet; of several segments one must be named. */
+function typedZone(
+  plan: Plan,
+  text: string,
+  field: string,
+): { readonly vlan: string } | { readonly internet: true } | { readonly gateway: true } | null {
+  const zone = zonesOf(plan).find(({ name }) => name.toLowerCase() === text.toLowerCase());
+  if (!zone) return null;
+  if (isOutside(zone)) return { internet: true };
+  const [only, ...others] = vlansOf(plan).filter(({ id }) => zone.vlans.includes(id));
+  if (!only) return zone.gateway ? { gateway: true } : null;
+  if (others.length === 0) return { vlan: only.id };
+  throw badInput(
+    `The zone ${zone.name} has the segments ${[only, ...others].map(({ name }) => name).join(', ')}; name one of them.`,
+    field,
+  );
+}
+
+/** `, or one of: …` with the names most like what was typed; empty where nothing is. */
+function alike(plan: Plan, text: string): string {
+  const near = suggestedEnds(plan, text, 4).filter((name) => name !== 'internet' && name !== 'gateway');
+  return text !== '' && near.length > 0 ? ` Nearest here: ${near.join(', ')}.` : '';
+}
+
+/** `sw-a 17`, a device, an address, a segment, a zone, or `internet`. */
 export function typedSender(plan: Plan, typed: string): Sender {
   const text = typed.trim();
   if (isInternet(text)) return { internet: true };
   const [device] = devicesNamed(plan, text);
   const found = (device && { device: device.id }) ?? typedPort(plan, text) ?? typedVlan(plan, text);
   if (found) return found;
+  const address = parseAddress(text);
+  if (address !== null) {
+    const [holder] = holdersOf(plan, address);
+    return holder ? { device: hostOf(plan, holder).device.id } : placeOfAddress(plan, address);
+  }
+  const zone = typedZone(plan, text, 'from');
+  if (zone && !('gateway' in zone)) return zone;
   throw badInput(
     text === ''
-      ? 'Nobody sends; write a port like sw-a 7, a device, a segment or internet.'
-      : `“${text}” is no port, device or segment here; write one like sw-a 7, a device’s name, a segment or internet.`,
+      ? 'Nobody sends; write a port like sw-a 7, a device, an address, a segment or internet.'
+      : `“${text}” is no port, device, address, segment or zone here.${alike(plan, text)}`,
     'from',
   );
 }
 
-/** A device, an address, a segment, `internet` or `gateway`. */
+/** A device, an address, a segment, a zone, `internet` or `gateway`. */
 export function typedReceiver(plan: Plan, typed: string): Receiver {
   const text = typed.trim();
   if (isInternet(text)) return { internet: true };
@@ -57,12 +99,12 @@ export function typedReceiver(plan: Plan, typed: string): Receiver {
   if (/^(the )?gateway$/i.test(text)) return { gateway: true };
   const address = parseAddress(text);
   if (address !== null) return { address };
-  const vlan = typedVlan(plan, text);
-  if (vlan) return vlan;
+  const found = typedVlan(plan, text) ?? typedZone(plan, text, 'to');
+  if (found) return found;
   throw badInput(
     text === ''
       ? 'Nobody is to be reached; write a device, an address, a segment, internet or gateway.'
-      : `“${text}” is no device, address or segment here; write one of these, internet or gateway.`,
+      : `“${text}” is no device, address, segment or zone here.${alike(plan, text)}`,
     'to',
   );
 }
@@ -83,20 +125,31 @@ export function typedWanted(plan: Plan, typed: string): Wanted {
   throw badInput(`“${text}” is no service here; write one like ping, HTTPS, tcp 8443 or udp 161.`, 'service');
 }
 
-/** What can be typed, for the lists beside the fields. */
-export function suggestions(plan: Plan): {
-  readonly ends: readonly string[];
-  readonly services: readonly string[];
-} {
-  return {
-    ends: [
-      'internet',
-      'gateway',
-      ...vlansOf(plan).map(({ vid, code }) => `${vid} ${code}`),
-      ...[...plan.device.values()]
-        .map(({ name }) => name)
-        .sort((a, b) => a.localeCompare(b, undefined, { numeric: true })),
-    ],
-    services: allServices(plan).map(({ name }) => name),
-  };
+const { compare } = new Intl.Collator('en', { numeric: true });
+const namesOfDevices = derive((plan): readonly string[] =>
+  [...plan.device.values()].map(({ name }) => name).sort(compare),
+);
+const SHOWN = 30;
+
+/** What can be typed as an end and is like the text so far: what begins with it before what contains it. */
+export function suggestedEnds(plan: Plan, text: string, most = SHOWN): readonly string[] {
+  const wanted = text.trim().toLowerCase();
+  const words = [
+    'internet',
+    'gateway',
+    ...vlansOf(plan).flatMap(({ vid, code, name }) => [`${vid} ${code}`, name]),
+    ...zonesOf(plan).map(({ name }) => name),
+  ];
+  const begin = new Set<string>();
+  const inside = new Set<string>();
+  for (const list of [words, namesOfDevices(plan)])
+    for (const word of list) {
+      if (begin.size >= most) break;
+      const at = word.toLowerCase().indexOf(wanted);
+      if (at === 0) begin.add(word);
+      else if (at > 0 && inside.size < most) inside.add(word);
+    }
+  return [...new Set([...begin, ...inside])].slice(0, most);
 }
+
+export const suggestedServices = (plan: Plan): readonly string[] => allServices(plan).map(({ name }) => name);

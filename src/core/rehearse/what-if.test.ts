@@ -1,7 +1,7 @@
 import { type Plan, subnetOf } from '../plan';
 import { deviceNamed, portNamed, soundGear, vlanFor } from '../testing/gear';
 import { uplinkNamed } from '../testing/internet';
-import { done } from '../testing/plans';
+import { done, emptySite } from '../testing/plans';
 import { soundPolicy } from '../testing/policy';
 import { soundTrees } from '../testing/trees';
 import { questionFields } from './questions/ask';
@@ -78,6 +78,17 @@ describe('what if', () => {
       lost: [],
       intruders: [],
       roots: [],
+      watched: { devices: 6, questions: 3, services: 1 },
+    });
+  });
+
+  test('of an empty plan nothing can be lost, and the count says so', () => {
+    const bare = emptySite();
+    const [gateway] = [...bare.device.values()];
+    expect(whatIf(bare, [{ kind: 'box', device: gateway!.id }], TODAY).watched).toEqual({
+      devices: 0,
+      questions: 0,
+      services: 0,
     });
   });
 

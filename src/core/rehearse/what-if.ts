@@ -25,6 +25,8 @@ export interface Impact {
   /** What whoever has taken over a box or device reaches in the network as it is then. */
   readonly intruders: readonly { readonly device: Device; readonly reach: IntruderReach }[];
   readonly roots: readonly { readonly tree: string; readonly before: string; readonly after: string }[];
+  /** How much there was to lose: devices in touch, questions kept, services that work. */
+  readonly watched: { readonly devices: number; readonly questions: number; readonly services: number };
 }
 
 const { compare: byName } = new Intl.Collator('en', { numeric: true });
@@ -36,7 +38,7 @@ export function compareStandings(
   plan: Plan,
   before: NetworkSnapshot,
   after: NetworkSnapshot,
-): Omit<Impact, 'rerouted' | 'intruders'> {
+): Omit<Impact, 'rerouted' | 'intruders' | 'watched'> {
   const cutOff: string[] = [];
   const joined: string[] = [];
   for (const [device, touch] of before.inTouch) {
@@ -93,8 +95,14 @@ export function whatIf(plan: Plan, faults: readonly Fault[], today: string | nul
     const device = fault.kind === 'taken' && broken.device.get(fault.device);
     return device ? [{ device, reach: intruderReach(broken, device.id) }] : [];
   });
+  const count = (flags: Iterable<boolean>) => [...flags].filter(Boolean).length;
   return {
     ...compared,
+    watched: {
+      devices: count(before.inTouch.values()),
+      questions: before.asked.length,
+      services: count(before.services.values()),
+    },
     intruders,
     rerouted: devicesWhere(
       plan,

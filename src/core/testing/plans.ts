@@ -108,7 +108,7 @@ export const damages: Readonly<Record<string, Damage>> = {
   },
   sameVid: (plan, a, b) => {
     const [one, two] = [pick(plan.vlan.values(), a), pick(plan.vlan.values(), b)];
-    return one && two ? put(plan, 'vlan', one, { vid: two.vid, code: two.code }) : plan;
+    return one && two ? put(plan, 'vlan', one, { vid: two.vid, code: two.code, name: two.name }) : plan;
   },
   reservedVid: (plan, a, b) => {
     const vlan = pick(plan.vlan.values(), a);
@@ -133,6 +133,11 @@ export const damages: Readonly<Record<string, Damage>> = {
     const vlan = pick(plan.vlan.values(), a);
     return vlan ? put(plan, 'vlan', vlan, { devices: b % 400 }) : plan;
   },
+  noPool: (plan, a) => {
+    const bare = subnetOf(plan, a);
+    const pools = bare ? [...plan.pool.group(bare.id).keys()] : [];
+    return pools.reduce((rest, id) => withRecord(rest, 'pool', id, null), plan);
+  },
   noDns: (plan, a) => {
     const subnet = subnetOf(plan, a);
     return subnet ? put(plan, 'subnet', subnet, { dns: [] }) : plan;
@@ -151,7 +156,9 @@ export const damages: Readonly<Record<string, Damage>> = {
     if (!gateway || typeof gateway.address !== 'number') return plan;
     const { address, length } = plan.subnet.get(gateway.subnet)!.prefix;
     const places = [(address as number) - 5, address as number, (address as number) + 2 ** (32 - length) - 1];
-    return put(plan, 'address', gateway, { address: places[b % 3] });
+    const [pool] = plan.pool.group(gateway.subnet).values();
+    if (pool) places.push(pool.start as number);
+    return put(plan, 'address', gateway, { address: places[b % places.length] });
   },
   sameAddress: (plan, a, b) => {
     const host = hostOf(plan, a);

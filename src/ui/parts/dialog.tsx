@@ -1,7 +1,8 @@
 'use client';
 
 import { Dialog as Radix } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { type ReactNode, useLayoutEffect, useRef } from 'react';
+import { focusStation, isFocusLost } from './focus';
 
 interface DialogProps {
   readonly title: string;
@@ -14,11 +15,21 @@ interface DialogProps {
 
 /** A sheet over the page; Esc and the button close it, and the focus goes back to where it came from. */
 export function Dialog({ title, open, onClose, children, wide, describe }: DialogProps) {
+  const opener = useRef<Element>(null);
+  useLayoutEffect(() => {
+    if (open) opener.current = document.activeElement;
+  }, [open]);
   return (
     <Radix.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-black/50" />
         <Radix.Content
+          onCloseAutoFocus={(event) => {
+            // Opened by a key there is nobody to give the focus back to.
+            if (!isFocusLost(opener.current)) return;
+            event.preventDefault();
+            focusStation();
+          }}
           {...(describe ? {} : { 'aria-describedby': undefined })}
           className={`fixed top-1/2 left-1/2 z-50 flex max-h-[92vh] w-[calc(100vw-24px)] -translate-x-1/2 -translate-y-1/2 flex-col border-[3px] border-ink bg-paper ${wide ? 'max-w-[900px]' : 'max-w-[560px]'}`}
         >

@@ -2,6 +2,7 @@
 
 import { type KeyboardEvent, useId, useRef, useState } from 'react';
 import { Refusal } from '@/core/plan';
+import { focusStation } from './focus';
 
 interface FieldProps {
   readonly label: string;
@@ -55,9 +56,15 @@ export function Field({
     if (event.key === 'Enter' && !(multiline && event.shiftKey)) {
       event.preventDefault();
       commit();
-    } else if (event.key === 'Escape' && typed) {
-      event.stopPropagation();
+    } else if (event.key === 'Escape') {
+      if (typed) event.stopPropagation();
       reset();
+      // It is left too, so that the next key is a command again; in a dialog the focus stays.
+      cancelled.current = true;
+      if (!event.currentTarget.closest('[role="dialog"]')) {
+        event.currentTarget.blur();
+        focusStation();
+      }
     }
   };
   const shared = {

@@ -31,6 +31,7 @@ describe('short forms', () => {
     expect(shortAddress(at('10.20.30.4'), prefix('10.20.30.0/24'))).toBe('.4');
     expect(shortAddress(at('10.20.31.4'), prefix('10.20.30.0/23'))).toBe('.31.4');
     expect(shortAddress(at('10.20.31.4'), prefix('10.0.0.0/8'))).toBe('10.20.31.4');
+    expect(shortAddress(at('10.20.31.4'), prefix('10.20.30.0/24'))).toBe('10.20.31.4');
     expect(shortAddress(0xfd00n << 112n, prefix('fd00::/64'))).toBe('fd00::');
     expect(shortRange({ start: at('10.1.2.3'), end: at('10.1.2.9') }, prefix('10.1.2.0/24'))).toBe('.3–.9');
   });

@@ -1,9 +1,9 @@
-import { type IpAddress, formatAddress, type Prefix } from '@/core/address';
+import { type IpAddress, contains, formatAddress, type Prefix } from '@/core/address';
 
-/** An address inside its subnet as people say it: .24, .152.20 in a larger one, :: forms in full. */
+/** An address inside its subnet as people say it: .24, .152.20 in a larger one, :: forms in full. One outside is never shortened. */
 export function shortAddress(address: IpAddress, prefix: Prefix): string {
   const text = formatAddress(address);
-  if (typeof address !== 'number' || prefix.length < 16) return text;
+  if (typeof address !== 'number' || prefix.length < 16 || !contains(prefix, address)) return text;
   const octets = text.split('.');
   return `.${octets.slice(prefix.length >= 24 ? 3 : 2).join('.')}`;
 }

@@ -9,7 +9,10 @@ const FALLBACK = 'unnamed';
 
 interface AuthorState {
   readonly name: string;
+  /** Was the question who works here asked for, or put off? Null for neither. */
+  readonly asked: boolean | null;
   readonly setName: (name: string) => void;
+  readonly ask: (asked: boolean) => void;
 }
 
 const stored = (key: string): string => {
@@ -30,6 +33,8 @@ const store = (key: string, value: string): void => {
 /** Who works in this browser: asked once, told to the journal with every change. */
 export const useAuthor = create<AuthorState>((set) => ({
   name: typeof window === 'undefined' ? '' : stored(NAME),
+  asked: null,
+  ask: (asked) => set({ asked }),
   setName: (name) => {
     store(NAME, name);
     set({ name });

@@ -4,18 +4,33 @@ import { useState } from 'react';
 import { useAuthor } from '../session/author';
 import { Dialog } from '../parts/dialog';
 
-/** Asks once per browser who works here; the journal names them. */
+/** Asks who works here, once per browser and whenever they ask for it; the journal names them. Put off, it is asked again. */
 export function AuthorDialog() {
-  const { name, setName } = useAuthor();
-  const [typed, setTyped] = useState('');
-  const open = name === '';
-  const save = () => setName(typed.trim() || 'unnamed');
+  const { name, asked, setName, ask } = useAuthor();
+  const open = asked ?? name === '';
+  return open && <AskName name={name} onName={setName} onClose={() => ask(false)} />;
+}
+
+function AskName({
+  name,
+  onName,
+  onClose,
+}: {
+  name: string;
+  onName: (name: string) => void;
+  onClose: () => void;
+}) {
+  const [typed, setTyped] = useState(name);
+  const save = () => {
+    if (typed.trim() !== '') onName(typed.trim());
+    onClose();
+  };
   return (
     <Dialog
       title="Who are you?"
-      open={open}
-      onClose={save}
-      describe="The history names who changed what. Asked once in this browser."
+      open
+      onClose={onClose}
+      describe="The history names who changed what. Kept in this browser; you can change it beside the stations."
     >
       <form
         className="flex items-end gap-3"

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { problemOf } from '../session/attempt';
+import { focusStation } from '../parts/focus';
 import { authorName } from '../session/author';
 import { useSession } from '../session/context';
 import type { JudgedFinding } from '../session/open-findings';
@@ -72,7 +73,9 @@ function AcceptForm({ finding, onDone }: { finding: JudgedFinding; onDone: () =>
     const input = { finding: id, what, evidence: because, reason, who: authorName(), at };
     const message = problemOf(() => session.perform({ operation: 'acceptFinding', input }));
     setProblem(message);
-    if (!message) onDone();
+    if (message) return;
+    onDone();
+    focusStation();
   };
   return (
     <form

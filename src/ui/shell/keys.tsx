@@ -2,7 +2,9 @@
 
 import { useEffect } from 'react';
 import { Dialog } from '../parts/dialog';
+import { useSession } from '../session/context';
 import { useView } from '../session/view';
+import { stations } from './stations';
 
 export type KeyMap = Readonly<Record<string, () => void>>;
 
@@ -30,12 +32,30 @@ export function useKeys(keys: KeyMap): void {
   }, [keys, on]);
 }
 
+/** Undo and redo as everywhere; in a field they are the field's own. */
+export function useUndoKeys(): void {
+  const session = useSession();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey || typing(event.target)) return;
+      if (document.querySelector('[role="dialog"]')) return;
+      const key = event.key.toLowerCase();
+      if (key !== 'z' && key !== 'y') return;
+      event.preventDefault();
+      void session.undo(key === 'y' || event.shiftKey ? 'redo' : 'undo');
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [session]);
+}
+
 const list: readonly (readonly [string, string])[] = [
   ['/', 'find an address, name, VLAN, MAC'],
   ['q', 'ask the probe: who reaches whom'],
   ['n', 'next finding'],
-  ['u', 'undo your latest change'],
-  ['U', 'redo'],
+  [`1 … ${stations.length}`, 'go to a station'],
+  ['u, Ctrl Z', 'undo your latest change'],
+  ['U, Ctrl Y', 'redo'],
   [
     '+',
     'add a segment (Segments), a fixed address (Addresses), a device (Gear & ports), an uplink (Internet side) or a rule (Who may talk)',

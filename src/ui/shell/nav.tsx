@@ -2,6 +2,7 @@
 
 import Link from 'next/link';
 import { severities } from '@/core/findings';
+import { useAuthor } from '../session/author';
 import { useSession } from '../session/context';
 import { countOpen, useFindings } from '../session/open-findings';
 import { SeverityMark } from '../parts/marks';
@@ -42,6 +43,22 @@ export function Nav({ onGo }: { onGo?: () => void }) {
     <nav aria-label="Stations">
       <ol>{stations.map((item, i) => entry(item, i + 1))}</ol>
       <ul className="mt-3 border-t border-rule">{views.map((item) => entry(item, null))}</ul>
+      <WorkingAs />
     </nav>
+  );
+}
+
+/** Whom the history names; pressed, it asks again. */
+function WorkingAs() {
+  const { name, ask } = useAuthor();
+  return (
+    <button
+      type="button"
+      className="mt-3 flex min-h-[35px] w-full items-center gap-1.5 px-3 text-left text-[13px] text-muted hover:bg-sheet max-[699px]:min-h-[44px]"
+      onClick={() => ask(true)}
+    >
+      <span className="truncate">{name === '' ? 'No name in the history' : `You are ${name}`}</span>
+      <span className="link">{name === '' ? 'say who you are' : 'change'}</span>
+    </button>
   );
 }

@@ -1,11 +1,12 @@
 'use client';
 
-import { type RefObject, useMemo } from 'react';
+import { type RefObject, useId, useMemo } from 'react';
 import {
   type Answer,
   probe,
   type PacketStep,
-  suggestions,
+  suggestedEnds,
+  suggestedServices,
   typedReceiver,
   typedSender,
   typedWanted,
@@ -42,7 +43,7 @@ export function useAnswer(plan: Plan, text: ProbeText) {
 export function ProbeBar({ fromRef }: { fromRef?: RefObject<HTMLInputElement | null> }) {
   const plan = usePlan();
   const { probe: text, probeOpen, set } = useView();
-  const known = useMemo(() => suggestions(plan), [plan]);
+  const services = useMemo(() => suggestedServices(plan), [plan]);
   const answer = useAnswer(plan, text);
   const type = (field: keyof ProbeText) => (value: string) => set({ probe: { ...text, [field]: value } });
   const found = answer && 'value' in answer ? answer.value : null;
@@ -60,32 +61,25 @@ export function ProbeBar({ fromRef }: { fromRef?: RefObject<HTMLInputElement | n
         <End
           label="from"
           value={text.from}
-          list="probe-ends"
+          known={suggestedEnds(plan, text.from)}
           onType={type('from')}
           inputRef={fromRef}
           hint="sw-a 7"
         />
-        <End label="to" value={text.to} list="probe-ends" onType={type('to')} hint="internet" />
         <End
-          label="for"
-          value={text.service}
-          list="probe-services"
-          onType={type('service')}
-          hint="ping"
-          narrow
+          label="to"
+          value={text.to}
+          known={suggestedEnds(plan, text.to)}
+          onType={type('to')}
+          hint="internet"
         />
-        <datalist id="probe-ends">
-          {known.ends.map((end) => (
-            <option key={end} value={end} />
-          ))}
-        </datalist>
-        <datalist id="probe-services">
-          {known.services.map((name) => (
-            <option key={name} value={name} />
-          ))}
-        </datalist>
+        <End label="for" value={text.service} known={services} onType={type('service')} hint="ping" narrow />
         <div className="flex min-w-[220px] flex-1 basis-[260px] items-center gap-2" aria-live="polite">
-          {!answer && <p className="text-muted">Name two ends: a port, a device, a segment, internet.</p>}
+          {!answer && (
+            <p className="text-muted">
+              Name two ends: a port, a device, an address, a segment, a zone, internet.
+            </p>
+          )}
           {answer && 'refusal' in answer && <Problem text={answer.refusal.message} className="text-[14px]" />}
           {found && (
             <>
@@ -113,7 +107,7 @@ export function ProbeBar({ fromRef }: { fromRef?: RefObject<HTMLInputElement | n
 function End({
   label,
   value,
-  list,
+  known,
   hint,
   narrow = false,
   onType,
@@ -121,12 +115,13 @@ function End({
 }: {
   label: string;
   value: string;
-  list: string;
+  known: readonly string[];
   hint: string;
   narrow?: boolean;
   onType: (value: string) => void;
   inputRef?: RefObject<HTMLInputElement | null>;
 }) {
+  const list = useId();
   return (
     <label className="flex items-center gap-1.5 text-[14px] max-[699px]:w-full">
       <span className="max-[699px]:w-10">{label}</span>
@@ -140,6 +135,11 @@ function End({
         spellCheck={false}
         onChange={(event) => onType(event.target.value)}
       />
+      <datalist id={list}>
+        {known.map((item) => (
+          <option key={item} value={item} />
+        ))}
+      </datalist>
     </label>
   );
 }

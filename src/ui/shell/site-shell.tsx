@@ -1,5 +1,6 @@
 'use client';
 
+import { useRouter } from 'next/navigation';
 import { type ReactNode, Suspense, useMemo, useRef, useState } from 'react';
 import { SessionProvider, useSession, useSite } from '../session/context';
 import { countOpen, useFindings } from '../session/open-findings';
@@ -10,14 +11,16 @@ import { ExerciseStrip } from './exercise-strip';
 import { FindBox } from './find-box';
 import { FindingsPanel, useGoToFinding, usePageFindings, useStation } from './findings-panel';
 import { Header } from './header';
-import { KeysDialog, useKeys } from './keys';
+import { KeysDialog, useKeys, useUndoKeys } from './keys';
 import { Nav } from './nav';
 import { ProbeBar } from './probe-bar';
 import { KeepProgram } from './keep-program';
 import { Notices } from './notices';
 import { ReviewDialog } from './review-dialog';
 import { ViewInAddress } from './view-in-address';
+import { stations } from './stations';
 import { WhereItIs } from './where-it-is';
+import { focusStation } from '../parts/focus';
 
 export function SiteShell({
   siteId,
@@ -64,10 +67,11 @@ function Loaded({ children }: { children: ReactNode }) {
   );
 }
 
-type Tab = 'stations' | 'find' | 'findings' | 'probe' | null;
+type Tab = 'stations' | 'find' | 'details' | 'findings' | 'probe' | null;
 
 function Frame({ children, inspector }: { children: ReactNode; inspector: ReactNode }) {
   const session = useSession();
+  const router = useRouter();
   const findRef = useRef<HTMLInputElement>(null);
   const probeRef = useRef<HTMLInputElement>(null);
   const [keysOpen, setKeysOpen] = useState(false);
@@ -83,6 +87,9 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
       '?': () => setKeysOpen(true),
       u: () => void session.undo('undo'),
       U: () => void session.undo('redo'),
+      ...Object.fromEntries(
+        stations.map(({ path }, i) => [String(i + 1), () => router.push(`/site/${session.siteId}/${path}`)]),
+      ),
       n: () => {
         const at = findings.findIndex((candidate) => candidate.key === finding);
         const next = findings[(at + 1) % findings.length];
@@ -96,11 +103,22 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
         });
       },
     }),
-    [session, findings, finding, go, set],
+    [session, findings, finding, go, set, router],
   );
   useKeys(keys);
+  useUndoKeys();
   return (
     <div className="flex h-dvh flex-col print:block print:h-auto">
+      <a
+        href="#station"
+        className="button button-primary sr-only focus:not-sr-only focus:absolute focus:top-2 focus:left-2 focus:z-50"
+        onClick={(event) => {
+          event.preventDefault();
+          focusStation();
+        }}
+      >
+        Skip to the station
+      </a>
       <Header findRef={findRef} onKeys={() => setKeysOpen(true)} />
       <WhereItIs />
       <Notices />
@@ -110,7 +128,11 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
         <div className="no-print w-[196px] shrink-0 overflow-y-auto border-r border-ink max-[699px]:hidden">
           <Nav />
         </div>
-        <main className="min-w-0 flex-1 overflow-auto bg-sheet px-4 pt-3 pb-8 max-[699px]:px-3" id="station">
+        <main
+          className="min-w-0 flex-1 overflow-auto bg-sheet px-4 pt-3 pb-8 max-[699px]:px-3 outline-none"
+          id="station"
+          tabIndex={-1}
+        >
           {children}
         </main>
         {station !== 'findings' && <SidePanel>{inspector}</SidePanel>}
@@ -128,12 +150,8 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
           {tab === 'stations' && <Nav onGo={() => setTab(null)} />}
           {tab === 'probe' && <ProbeBar />}
           {tab === 'find' && <FindBox inputRef={findRef} />}
-          {tab === 'findings' && (
-            <>
-              {inspector}
-              <FindingsPanel everywhere />
-            </>
-          )}
+          {tab === 'details' && inspector}
+          {tab === 'findings' && <FindingsPanel everywhere />}
         </div>
       )}
       <ThumbTabs tab={tab} onTab={setTab} />
@@ -214,6 +232,7 @@ function PanelEdge() {
 
 function DrawerButton() {
   const counts = countOpen(useFindings());
+  const ready = useSite((state) => state.findingsReady);
   const { panelOpen, set } = useView();
   if (panelOpen) return null;
   return (
@@ -222,22 +241,25 @@ function DrawerButton() {
       className="button button-primary no-print absolute -top-11 right-3 z-20 max-[699px]:hidden min-[1100px]:hidden"
       onClick={() => set({ panelOpen: true })}
     >
-      Details, {counts.stop + counts.fix} findings
+      Details, {ready ? counts.stop + counts.fix : '…'} findings
     </button>
   );
 }
 
 function ThumbTabs({ tab, onTab }: { tab: Tab; onTab: (tab: Tab) => void }) {
+  const { ports } = useView();
   const counts = countOpen(useFindings());
+  const ready = useSite((state) => state.findingsReady);
   const entries: readonly (readonly [Exclude<Tab, null>, string])[] = [
     ['stations', 'Stations'],
     ['find', 'Find'],
-    ['findings', `Findings ${counts.stop + counts.fix}`],
+    ['details', ports.length > 0 ? `${ports.length} ${ports.length === 1 ? 'port' : 'ports'}` : 'Details'],
+    ['findings', ready ? `Findings ${counts.stop + counts.fix}` : 'Findings …'],
     ['probe', 'Probe'],
   ];
   return (
     <div
-      className="no-print grid h-[56px] shrink-0 grid-cols-4 border-t-[3px] border-ink bg-paper min-[700px]:hidden"
+      className="no-print grid h-[56px] shrink-0 grid-cols-5 border-t-[3px] border-ink bg-paper min-[700px]:hidden"
       role="toolbar"
       aria-label="Tabs"
     >

@@ -10,6 +10,7 @@ import { ask } from '../session/api';
 import { AuthorDialog } from '../shell/author-dialog';
 import { ThemeSwitch } from '../shell/theme-switch';
 import { readFile } from '../stations/handover/read-file';
+import { dayText } from '../parts/dates';
 import { Logo, SeverityMark } from '../parts/marks';
 import { NewSiteDialog } from './new-site';
 import { DeleteDialog, DuplicateDialog, RenameDialog } from './site-dialogs';
@@ -140,7 +141,7 @@ export function SiteList() {
                 {shown.map((site) => (
                   <tr
                     key={site.id}
-                    className="h-11 max-[699px]:grid max-[699px]:border-b-2 max-[699px]:border-ink max-[699px]:py-2 [&>*]:max-[699px]:border-0!"
+                    className="min-[700px]:h-11 max-[699px]:grid max-[699px]:gap-y-1 max-[699px]:border-b-2 max-[699px]:border-ink max-[699px]:py-3 [&>*]:max-[699px]:border-0!"
                   >
                     <th scope="row" className="px-1 text-left">
                       <Link
@@ -182,10 +183,10 @@ export function SiteList() {
                       </span>
                     </td>
                     <td className="px-1 whitespace-nowrap">
-                      change {site.revision}, {new Date(site.changedAt).toLocaleDateString('en-GB')}
+                      change {site.revision}, {dayText(site.changedAt)}
                     </td>
                     <td>
-                      <span className="flex flex-wrap gap-3 px-1">
+                      <span className="flex flex-wrap gap-x-5 gap-y-1 px-1 min-[700px]:gap-3 [&>button]:max-[699px]:min-h-11">
                         {(['rename', 'duplicate'] as const).map((what) => (
                           <button
                             key={what}

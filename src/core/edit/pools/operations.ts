@@ -1,10 +1,19 @@
 import { z } from 'zod';
-import { type IpAddress, addOffset, formatAddress, usableRange, countOf } from '../../address';
+import {
+  type AddressRange,
+  type IpAddress,
+  addOffset,
+  formatAddress,
+  usableRange,
+  countOf,
+} from '../../address';
 import {
   addressCodec,
   operation,
+  outsideOf,
   siteOf,
   kinds,
+  type Subnet,
   Refusal,
   badInput,
   addressesOf,
@@ -27,12 +36,19 @@ function requireOrder(start: IpAddress, end: IpAddress): void {
     );
 }
 
+/** Refuses a range that is not wholly in its subnet. */
+function requireInside(range: AddressRange, { prefix }: Subnet): void {
+  const wrong = outsideOf(range, prefix);
+  if (wrong) throw badInput(wrong.message, wrong.field);
+}
+
 export const addPool = operation(
   'addPool',
   z.strictObject({ subnet: z.string(), ...range, lease: kinds.pool.fields.lease.optional() }),
   (draft, { subnet: id, start, end, lease }) => {
     requireOrder(start, end);
     const subnet = draft.need('subnet', id);
+    requireInside({ start, end }, subnet);
     const server = gatewaysOf(draft.plan, id)[0]?.interface;
     draft.insert('pool', {
       subnet: id,
@@ -68,7 +84,7 @@ export const addExclusion = operation(
   z.strictObject({ subnet: z.string(), ...range, why: kinds.exclusion.fields.why.default('') }),
   (draft, { subnet: id, start, end, why }) => {
     requireOrder(start, end);
-    draft.need('subnet', id);
+    requireInside({ start, end }, draft.need('subnet', id));
     draft.insert('exclusion', { subnet: id, start, end, why });
     return `${show(start, end)} excluded from the pool`;
   },

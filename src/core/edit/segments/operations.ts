@@ -10,6 +10,8 @@ import {
   type Draft,
   operation,
   type Plan,
+  type Port,
+  portTitle,
   siteOf,
   rankBetween,
   type Device,
@@ -20,12 +22,13 @@ import {
   gatewaysOf,
   interfacesOf,
   routersOf,
+  subnetOf,
   subnetsOf,
   vlansOf,
 } from '../../plan';
 import { insertCard } from '../hosts/network-interface';
 import { removeAddress } from '../hosts/remove';
-import { proposeSegment } from './propose';
+import { hasPool, proposePool, proposeSegment } from './propose';
 import { habitualGateway } from '../../model/segments';
 
 const fields = kinds.vlan.fields;
@@ -136,21 +139,28 @@ export interface Hanging {
   readonly exclusions: number;
   readonly fixed: number;
   readonly interfaces: number;
-  readonly ports: number;
+  /** By their names: ports that carry nothing else and are undecided afterwards, and trunks that carry it no more. */
+  readonly undecided: readonly string[];
+  readonly trunks: readonly string[];
 }
+
+const { compare } = new Intl.Collator('en', { numeric: true });
 
 export function hangingOn(plan: Plan, vlan: string): Hanging {
   const { removed, changed } = removalOf(plan, [{ table: 'vlan', id: vlan }]);
   const count = (list: readonly RecordRef[], table: TableName) =>
     list.filter((ref) => ref.table === table).length;
   const fixed = removed.filter(({ table, id }) => table === 'address' && !plan.address.get(id)!.gateway);
+  const ports = changed.flatMap(({ table, id }) => (table === 'port' ? [plan.port.get(id)!] : []));
+  const titles = (list: readonly Port[]) => list.map((port) => portTitle(plan, port)).sort(compare);
   return {
     subnets: count(removed, 'subnet'),
     pools: count(removed, 'pool'),
     exclusions: count(removed, 'exclusion'),
     fixed: fixed.length,
     interfaces: count(removed, 'interface'),
-    ports: count(changed, 'port'),
+    undecided: titles(ports.filter(({ role }) => role === 'access')),
+    trunks: titles(ports.filter(({ role }) => role !== 'access')),
   };
 }
 
@@ -197,6 +207,16 @@ export const addSubnet = operation(
     if (address !== null) putGateway(draft, subnet, address);
     const server = gatewaysOf(draft.plan, subnet.id)[0]?.interface;
     if (server) draft.update('subnet', subnet.id, { dns: [{ interface: server }] });
+    const first = subnetOf(draft.plan, id, 4)?.id === subnet.id;
+    const pool =
+      first && hasPool(siteOf(draft.plan), vlan.purpose) && proposePool(siteOf(draft.plan), prefix, vlan);
+    if (pool)
+      draft.insert('pool', {
+        subnet: subnet.id,
+        ...pool.range,
+        lease: pool.lease,
+        servedBy: server ? [server] : [],
+      });
     return `${vlan.name}: ${prefixFamily(prefix) === 4 ? 'IPv4' : 'IPv6'} subnet ${formatPrefix(prefix)} added`;
   },
 );

@@ -108,6 +108,10 @@ export function proposePool(
   return { range: { start: band.start, end: endOf(band.start, count) }, lease };
 }
 
+/** Does a segment of a purpose usually lease addresses? */
+export const hasPool = (site: Site, purpose: Purpose): boolean =>
+  purpose !== 'transit' && (purposeDefaults[purpose].pool || site.fixed === 'reservation');
+
 export interface SegmentWish {
   readonly purpose: Purpose;
   readonly lan?: string;
@@ -158,10 +162,7 @@ export function proposeSegment(plan: Plan, wish: SegmentWish): SegmentProposal {
   const prefix = layer2 ? null : (wish.prefix ?? (vid === null ? null : proposePrefix(plan, vid, length)));
   const gateway =
     prefix === null ? null : wish.gateway === undefined ? habitualGateway(site, prefix) : wish.gateway;
-  const pool =
-    prefix !== null && (defaults.pool || site.fixed === 'reservation') && !transit
-      ? proposePool(site, prefix, load)
-      : null;
+  const pool = prefix !== null && hasPool(site, wish.purpose) ? proposePool(site, prefix, load) : null;
   return {
     ...load,
     lan,

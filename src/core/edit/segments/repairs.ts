@@ -37,9 +37,9 @@ export const freshCode = operation('freshCode', one, (draft, input) => {
   return `${vlan.name}: code ${vlan.code} → ${code}`;
 });
 
-/** A segment of a purpose: the first there is, else a new one with everything proposed. */
-function segmentFor(draft: Draft, purpose: Purpose): Vlan {
-  const find = () => vlansOf(draft.plan).find((vlan) => vlan.purpose === purpose);
+/** A segment of a purpose: the first there is that fits, else a new one with everything proposed. */
+function segmentFor(draft: Draft, purpose: Purpose, fits: (vlan: Vlan) => boolean = () => true): Vlan {
+  const find = () => vlansOf(draft.plan).find((vlan) => vlan.purpose === purpose && fits(vlan));
   const known = find();
   if (known) return known;
   addSegment.run(draft, { purpose });
@@ -109,8 +109,13 @@ export const moveToNewSegment = operation(
   z.strictObject({ address: z.string(), purpose: z.enum(purposes) }),
   (draft, { address: id, purpose }) => {
     const address = draft.need('address', id);
-    const vlan = segmentFor(draft, purpose);
-    const subnet = subnetOf(draft.plan, vlan.id, familyOf(address.address));
+    const family = familyOf(address.address);
+    const vlan = segmentFor(
+      draft,
+      purpose,
+      ({ id }) => family === 6 || subnetOf(draft.plan, id, family) !== undefined,
+    );
+    const subnet = subnetOf(draft.plan, vlan.id, family);
     if (!subnet) throw new Refusal('missing', `${vlan.name} has no subnet of this address family.`);
     return moveToSubnet.run(draft, { address: id, subnet: subnet.id });
   },

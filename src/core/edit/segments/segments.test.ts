@@ -1,5 +1,14 @@
 import fc from 'fast-check';
-import { formatAddress, parseIpv4, covers, formatPrefix, networkOf, overlaps, sizeOf } from '../../address';
+import {
+  contains,
+  formatAddress,
+  parseIpv4,
+  covers,
+  formatPrefix,
+  networkOf,
+  overlaps,
+  sizeOf,
+} from '../../address';
 import { nextFreeAddress } from '../../model/hosts';
 import { perform } from '../operations';
 import { type Plan, siteOf, type Address, addressesOf, gatewaysOf, subnetOf, vlansOf } from '../../plan';
@@ -147,7 +156,7 @@ describe('the layout of a subnet', () => {
         for (const subnet of plan.subnet.values()) {
           const [pool, ...others] = plan.pool.group(subnet.id).values();
           if (!pool || others.length > 0) continue;
-          if (exclude) {
+          if (exclude && contains(subnet.prefix, pool.start)) {
             const at = formatAddress(pool.start);
             plan = done(plan, 'addExclusion', { subnet: subnet.id, start: at, end: at });
           }

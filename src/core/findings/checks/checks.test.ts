@@ -72,6 +72,12 @@ const examples: readonly (readonly [check: string, Severity, make: () => Plan, s
     /same label on ports and cables/,
   ],
   [
+    'segment-name-twice',
+    'note',
+    () => put(base, 'vlan', vlan('guest'), { name: vlan('staff').name.toUpperCase() }),
+    /cannot be told apart by name/,
+  ],
+  [
     'no-management',
     'fix',
     () => put(base, 'vlan', vlan('management'), { purpose: 'servers' }),
@@ -163,6 +169,12 @@ const examples: readonly (readonly [check: string, Severity, make: () => Plan, s
     'fix',
     () => put(base, 'pool', pool('staff'), { end: pool('staff').start }),
     /^1 leases; .* are needed\.$/,
+  ],
+  [
+    'people-without-pool',
+    'fix',
+    () => withRecord(base, 'pool', pool('staff').id, null),
+    /People bring their own devices there, and .* has no pool\.$/,
   ],
   [
     'address-outside',

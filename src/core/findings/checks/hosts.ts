@@ -124,11 +124,15 @@ const staticInPool: SubnetCheck = {
               ]
             : []),
           moveToFree(host),
-          {
-            label: 'Exclude it from the pool',
-            operation: 'addExclusion',
-            input: { subnet: subnet.id, start: at(host), end: at(host), why: host.device.name },
-          },
+          ...(contains(subnet.prefix, host.address.address)
+            ? [
+                {
+                  label: 'Exclude it from the pool',
+                  operation: 'addExclusion',
+                  input: { subnet: subnet.id, start: at(host), end: at(host), why: host.device.name },
+                } satisfies Remedy,
+              ]
+            : []),
         ],
       };
     }

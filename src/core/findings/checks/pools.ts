@@ -1,5 +1,6 @@
-import type { Remedy } from '../../plan';
-import { formatAddress, formatPrefix, type AddressRange, rangesOverlap } from '../../address';
+import { type Remedy, subnetsOf } from '../../plan';
+import { proposePool } from '../../edit';
+import { formatAddress, familyOf, formatPrefix, type AddressRange, rangesOverlap } from '../../address';
 import { dynamicNeed } from '../../model/pools';
 import { proposeLease } from '../../model/segments';
 import type { SubnetCheck } from '../finding';
@@ -77,4 +78,33 @@ const poolSmall: SubnetCheck = {
   },
 };
 
-export const poolChecks = [poolOutside, poolsOverlap, poolSmall];
+/** What people bring along asks for an address; nobody types one in. */
+const noPool: SubnetCheck = {
+  id: 'people-without-pool',
+  station: 'addresses',
+  scope: 'subnet',
+  *find(plan, { subnet, vlan, pools, site }) {
+    if (pools.length > 0 || familyOf(subnet.prefix.address) === 6) return;
+    if (vlan.purpose !== 'staff' && vlan.purpose !== 'guest') return;
+    // Another subnet of the segment may lease.
+    if (subnetsOf(plan, vlan.id).some(({ id }) => plan.pool.group(id).size > 0)) return;
+    const proposal = proposePool(site, subnet.prefix, vlan);
+    yield {
+      severity: 'fix',
+      on: { table: 'subnet', id: subnet.id },
+      what: `Nobody leases addresses in ${vlan.name}`,
+      because: `People bring their own devices there, and ${formatPrefix(subnet.prefix)} has no pool.`,
+      remedies: proposal
+        ? [
+            {
+              label: `Add the pool ${show(proposal.range)}`,
+              operation: 'widenPool',
+              input: { subnet: subnet.id },
+            },
+          ]
+        : [],
+    };
+  },
+};
+
+export const poolChecks = [poolOutside, poolsOverlap, poolSmall, noPool];

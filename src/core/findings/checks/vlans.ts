@@ -71,6 +71,34 @@ const codeTwice: SiteCheck = {
   },
 };
 
+const nameTwice: SiteCheck = {
+  id: 'segment-name-twice',
+  station: 'segments',
+  scope: 'site',
+  *find(plan) {
+    const taken = new Set(vlansOf(plan).map(({ name }) => name.toLowerCase()));
+    for (const { vlan, first } of repeated(plan, (candidate) => candidate.name.toLowerCase())) {
+      const name = `${vlan.name.slice(0, 35)} ${vlan.vid}`;
+      yield {
+        severity: 'note',
+        on: { table: 'vlan', id: vlan.id },
+        also: [{ table: 'vlan', id: first.id }],
+        what: `Two segments are called ${vlan.name}`,
+        because: `VLAN ${first.vid} and VLAN ${vlan.vid} cannot be told apart by name, on the phone or in the rules.`,
+        remedies: taken.has(name.toLowerCase())
+          ? []
+          : [
+              {
+                label: `Call VLAN ${vlan.vid} “${name}”`,
+                operation: 'edit',
+                input: { table: 'vlan', id: vlan.id, set: { name }, seen: { name: vlan.name } },
+              },
+            ],
+      };
+    }
+  },
+};
+
 const noManagement: SiteCheck = {
   id: 'no-management',
   station: 'segments',
@@ -144,4 +172,12 @@ const clear = (table: 'site' | 'subnet', id: string, seen: string) =>
     input: { table, id, set: { domain: '' }, seen: { domain: seen } },
   }) satisfies Remedy;
 
-export const vlanChecks = [vidTwice, vidReserved, codeTwice, noManagement, guestsInStaff, badDomain];
+export const vlanChecks = [
+  vidTwice,
+  vidReserved,
+  codeTwice,
+  nameTwice,
+  noManagement,
+  guestsInStaff,
+  badDomain,
+];

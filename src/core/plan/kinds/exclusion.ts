@@ -1,7 +1,7 @@
 import { formatAddress } from '../../address';
 import { address, note, ref } from './fields';
 import { kind } from './kind';
-import { ordered } from './ranges';
+import { ordered, outsideItsSubnet } from './ranges';
 
 /** Addresses kept out of the pools. */
 export const exclusion = kind({
@@ -17,5 +17,6 @@ export const exclusion = kind({
     why: note('why', 120, { said: 'The reason' }),
   },
   rules: [ordered],
+  refused: outsideItsSubnet,
   title: ({ start, end }) => `exclusion ${formatAddress(start)}–${formatAddress(end)}`,
 });

@@ -54,6 +54,11 @@ export interface Definition<S extends Shape> {
     readonly message: string;
     readonly field: keyof S & string;
   }[];
+  /** Why an edit of some fields is refused, where that depends on other records. What is in a plan already stays and is a finding. */
+  readonly refused?: (
+    record: RecordIn<S>,
+    plan: Looked,
+  ) => { readonly field: keyof S & string; readonly message: string } | null;
   /** What becomes of a record when one of other tables is gone, where that is more than the rule of a reference; null: it goes too. */
   readonly without?: {
     readonly tables: readonly string[];

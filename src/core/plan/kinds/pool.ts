@@ -1,7 +1,7 @@
 import { formatAddress } from '../../address';
 import { address, ref, refs, whole } from './fields';
 import { kind } from './kind';
-import { ordered } from './ranges';
+import { ordered, outsideItsSubnet } from './ranges';
 
 /** Addresses that servers lease. */
 export const pool = kind({
@@ -20,5 +20,6 @@ export const pool = kind({
     servedBy: refs('interface', 'dropped', 'served by', 'pool_server', { edited: true }),
   },
   rules: [ordered],
+  refused: outsideItsSubnet,
   title: ({ start, end }) => `pool ${formatAddress(start)}–${formatAddress(end)}`,
 });

@@ -1,9 +1,39 @@
-import { familyOf, type IpAddress } from '../../address';
+import {
+  type AddressRange,
+  type Prefix,
+  contains,
+  familyOf,
+  formatAddress,
+  formatPrefix,
+  lastOf,
+} from '../../address';
+import type { Looked } from './kind';
 
 /** The law of a range of addresses, with what to do where it is broken. */
 export const ordered = {
-  holds: ({ start, end }: { readonly start: IpAddress; readonly end: IpAddress }): boolean =>
-    familyOf(start) === familyOf(end) && start <= end,
+  holds: ({ start, end }: AddressRange): boolean => familyOf(start) === familyOf(end) && start <= end,
   message: 'The start lies after the end; swap them',
   field: 'end',
 } as const;
+
+/** Which end of a range lies outside a subnet, and what to do; null for neither. */
+export function outsideOf(
+  { start, end }: AddressRange,
+  prefix: Prefix,
+): { readonly field: 'start' | 'end'; readonly message: string } | null {
+  const place = formatPrefix(prefix);
+  if (!contains(prefix, start))
+    return { field: 'start', message: `${formatAddress(start)} lies outside ${place}; begin inside it.` };
+  if (!contains(prefix, end))
+    return {
+      field: 'end',
+      message: `${formatAddress(end)} lies outside ${place}; end at ${formatAddress(lastOf(prefix))} at the latest.`,
+    };
+  return null;
+}
+
+/** A range stays in its subnet, as fixed addresses do. */
+export const outsideItsSubnet = (range: AddressRange & { readonly subnet: string }, plan: Looked) => {
+  const subnet = plan.subnet!.get(range.subnet) as { readonly prefix: Prefix } | undefined;
+  return subnet ? outsideOf(range, subnet.prefix) : null;
+};

@@ -18,6 +18,7 @@ export function ChoosePorts({
   const { device, set } = useView();
   const [text, setText] = useState('');
   const [echo, setEcho] = useState('');
+  const [wrong, setWrong] = useState(false);
   const choose = (typed: string) => {
     setText(typed);
     const named = /^\s*(\S+)\s+(.+)$/.exec(typed);
@@ -25,10 +26,17 @@ export function ChoosePorts({
     // Numbers alone mean ports of the box that is chosen.
     const box = byName ?? gear.find((item) => item.device.id === device);
     const numbers = byName ? named![2]! : typed;
+    const refuse = (why: string) => {
+      setWrong(why !== '');
+      setEcho(why);
+      // What was chosen before is not what is typed now: a key would act on other ports.
+      set({ ports: [], asking: null });
+    };
     if (!box || (!byName && !/^[\s\d]/.test(typed)))
-      return setEcho(typed.trim() ? 'Write a box and its ports, like sw-a 1-4,9,12.' : '');
+      return refuse(typed.trim() ? 'Write a box and its ports, like sw-a 1-4,9,12.' : '');
     const result = attempt(() => portsIn(numbers, box.ports));
-    if ('refusal' in result) return setEcho(result.refusal.message);
+    if ('refusal' in result) return refuse(result.refusal.message);
+    setWrong(false);
     setEcho(describePorts(result.value, box.ports));
     set({ ports: result.value.map((port) => port.id), device: box.device.id, asking: null });
     onChosen?.(result.value);
@@ -36,7 +44,7 @@ export function ChoosePorts({
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     if (event.key === 'Escape') choose('');
     // The keys of the roles act on the ports from here on.
-    if (event.key === 'Enter') event.currentTarget.blur();
+    if (event.key === 'Enter' && !wrong) event.currentTarget.blur();
   };
   return (
     <label className="flex min-w-0 flex-wrap items-center gap-x-2 text-[14px]">
@@ -47,10 +55,14 @@ export function ChoosePorts({
         placeholder="sw-a 1-4,9,12"
         value={text}
         autoComplete="off"
+        aria-invalid={wrong}
+        aria-describedby="choose-ports-echo"
         onChange={(event) => choose(event.target.value)}
         onKeyDown={onKeyDown}
       />
-      <span role="status">{echo}</span>
+      <span id="choose-ports-echo" role={wrong ? 'alert' : 'status'} className={wrong ? 'text-stop' : ''}>
+        {echo}
+      </span>
     </label>
   );
 }

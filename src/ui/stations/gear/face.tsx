@@ -77,7 +77,8 @@ export function Face({ plan, gear, wrong, onJoin }: Props) {
     if (event.ctrlKey || event.metaKey) {
       anchor.current = id;
       return choose(
-        chosenHere.includes(id) ? chosenHere.filter((other) => other !== id) : [...chosenHere, id],
+        // Also beside ports of other boxes.
+        chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id],
       );
     }
     anchor.current = id;

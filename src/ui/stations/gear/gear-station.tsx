@@ -34,7 +34,11 @@ export function GearStation() {
     () => ({
       '+': () => setAdding('new'),
       c: () => setCabling(true),
-      '#': () => document.getElementById('choose-ports')?.focus(),
+      '#': () => {
+        const field = document.getElementById('choose-ports') as HTMLInputElement | null;
+        field?.focus();
+        field?.select();
+      },
       Escape: () => set({ ports: [], asking: null, followed: null }),
     }),
     [set],

@@ -1,12 +1,12 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { siteOf } from '@/core/plan';
 import { authorName } from '../../session/author';
 import { type AnswerOf, routes } from '@/contract';
 import { ask } from '../../session/api';
-import { usePlan, useSession, useSite } from '../../session/context';
+import { useSession, useSite } from '../../session/context';
 import { useView } from '../../session/view';
+import { readersZone, timeText } from '../../parts/dates';
 import { StationHead } from '../../parts/station-head';
 
 type HistoryEntry = AnswerOf<typeof routes.journal.history>['entries'][number];
@@ -14,7 +14,6 @@ type HistoryEntry = AnswerOf<typeof routes.journal.history>['entries'][number];
 /** Who changed what and when, newest first. Going back is a change of its own, reviewed like any other. */
 export function HistoryStation() {
   const session = useSession();
-  const plan = usePlan();
   const revision = useSite((state) => state.revision);
   const set = useView((state) => state.set);
   const [entries, setEntries] = useState<readonly HistoryEntry[]>([]);
@@ -51,11 +50,6 @@ export function HistoryStation() {
       setProblem((error as Error).message);
     }
   };
-  const time = new Intl.DateTimeFormat('en-GB', {
-    dateStyle: 'medium',
-    timeStyle: 'short',
-    timeZone: safeZone(siteOf(plan).timeZone),
-  });
   return (
     <>
       <StationHead
@@ -69,7 +63,7 @@ export function HistoryStation() {
         <table className="schedule max-w-[1000px]">
           <thead>
             <tr>
-              {['Change', 'When', 'Who', 'What', 'Name', ''].map((head, i) => (
+              {['Change', `When (${readersZone()})`, 'Who', 'What', 'Name', ''].map((head, i) => (
                 <th key={i} scope="col">
                   {head || <span className="sr-only">Go back</span>}
                 </th>
@@ -82,7 +76,7 @@ export function HistoryStation() {
                 <th scope="row" className="mono px-1 text-right">
                   {entry.revision}
                 </th>
-                <td className="px-1 whitespace-nowrap">{time.format(new Date(entry.at))}</td>
+                <td className="px-1 whitespace-nowrap">{timeText(entry.at)}</td>
                 <td className="px-1">{entry.author}</td>
                 <td className="px-1">
                   {entry.label}
@@ -137,15 +131,6 @@ export function HistoryStation() {
       )}
     </>
   );
-}
-
-/** A time zone the browser knows, else UTC; the site may say anything. */
-function safeZone(zone: string): string {
-  try {
-    return new Intl.DateTimeFormat('en', { timeZone: zone }).resolvedOptions().timeZone;
-  } catch {
-    return 'UTC';
-  }
 }
 
 function NameOf({ entry, site, onNamed }: { entry: HistoryEntry; site: string; onNamed: () => void }) {

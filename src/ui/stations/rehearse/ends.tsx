@@ -1,8 +1,8 @@
 'use client';
 
-import { useMemo } from 'react';
+import { useId, useMemo } from 'react';
 import type { Plan } from '@/core/plan';
-import { suggestions } from '@/core/rehearse';
+import { suggestedEnds, suggestedServices } from '@/core/rehearse';
 
 /** A line to type an end or a service into, with what there is to choose from. */
 export function TypedLine({
@@ -22,8 +22,11 @@ export function TypedLine({
   of?: 'ends' | 'services';
   width?: number;
 }) {
-  const known = useMemo(() => suggestions(plan)[of], [plan, of]);
-  const list = `rehearse-${of}`;
+  const known = useMemo(
+    () => (of === 'ends' ? suggestedEnds(plan, value) : suggestedServices(plan)),
+    [plan, of, value],
+  );
+  const list = useId();
   return (
     <label className="text-[13px]" style={{ width }}>
       {label}

@@ -9,6 +9,7 @@ import { ask } from '../../session/api';
 import { setExercise } from '../../session/exercise';
 import { useSession } from '../../session/context';
 import { ColumnHeads } from '../../parts/column-heads';
+import { dayText } from '../../parts/dates';
 import { Problem } from '../../parts/problem';
 
 const SEEDS = 9999;
@@ -132,7 +133,7 @@ export function SetExercise() {
                 <td>{levelWords[its]}</td>
                 <td className="mono">{hints.length}</td>
                 <td>{learner}</td>
-                <td>{new Date(startedAt).toLocaleDateString('en-GB')}</td>
+                <td>{dayText(startedAt)}</td>
                 <td>{report ? `${report.points} of ${report.of} points` : 'being solved'}</td>
               </tr>
             ))}

@@ -143,6 +143,16 @@ export function WhatIf({ plan }: { plan: Plan }) {
   );
 }
 
+/** Nothing changed, or nothing is there that could: a plan without devices is not one that survives everything. */
+function unchanged({ devices, questions, services }: Impact['watched']): string {
+  if (devices + questions + services === 0)
+    return 'Nothing is recorded here that could be lost. Add devices with their cables, or keep a question, and try it again.';
+  const of = (count: number, word: string) =>
+    count > 0 ? [`${count} ${word}${count === 1 ? '' : 's'}`] : [];
+  const what = [...of(devices, 'device'), ...of(questions, 'question'), ...of(services, 'service')];
+  return `Nothing changes for anybody: ${what.join(', ')} looked at.`;
+}
+
 function ImpactView({
   plan,
   impact,
@@ -198,7 +208,7 @@ function ImpactView({
   return (
     <div role="status">
       {some.length === 0 ? (
-        <p className="text-[16px] font-bold">Nothing changes for anybody.</p>
+        <p className="text-[16px] font-bold">{unchanged(impact.watched)}</p>
       ) : (
         <dl>
           {some.map(([what, detail, mark]) => (

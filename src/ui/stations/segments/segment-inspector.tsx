@@ -318,6 +318,12 @@ function OrderAndRemove({ plan, vlan }: { plan: Plan; vlan: Vlan }) {
             Removing {vlan.name} also removes {list.length ? list.join(', ') : 'nothing else'}. Undo brings it
             all back.
           </p>
+          {hanging.undecided.length > 0 && (
+            <p className="pb-2">Undecided then: {someOf(hanging.undecided)}.</p>
+          )}
+          {hanging.trunks.length > 0 && (
+            <p className="pb-2">No longer carried by {someOf(hanging.trunks)}.</p>
+          )}
           <div className="flex gap-2">
             <button
               type="button"
@@ -343,3 +349,9 @@ function OrderAndRemove({ plan, vlan }: { plan: Plan; vlan: Vlan }) {
     </div>
   );
 }
+
+/** The first names of a list, and how many more there are. */
+const someOf = (names: readonly string[], most = 12): string =>
+  names.length <= most
+    ? names.join(', ')
+    : `${names.slice(0, most).join(', ')} and ${names.length - most} more`;
