@@ -4,12 +4,13 @@ import {
   type Plan,
   type Forward,
   type Uplink,
+  type Zone,
   portTitle,
   addressesOn,
   interfacesOf,
   subnetsOf,
 } from '../plan';
-import { type Wanted, wantedText, isOutside } from '../model/policy';
+import { type Wanted, wantedText } from '../model/policy';
 import { holdersOf, routersIn } from '../model/routing';
 import { plugIn } from '../model/switching';
 import { protocolsMeet, forwardsOf, uplinksOf, letsForwardsIn } from '../model/uplink';
@@ -201,35 +202,54 @@ function answerTrip(plan: Plan, today: string | null, forth: Trip, talk: Convers
   }
 }
 
-/** What would let a refused packet through. */
+/** A device or a segment, as a rule names them. */
+type Named = { readonly device: string } | { readonly vlan: string };
+
+/** Who asked, as a rule names them: a device or a segment. A laptop in a port is not told from others of its segment. */
+const askedBy = (from: Sender): Named | null =>
+  'device' in from ? { device: from.device } : 'vlan' in from ? { vlan: from.vlan } : null;
+
+/** Who is asked, as a rule names them; a router itself is opened to no whole segment. */
+function askedOf(plan: Plan, from: Sender, to: Receiver): Named | null {
+  if ('vlan' in to) return { vlan: to.vlan };
+  if (!('device' in to)) return null;
+  return 'vlan' in from && routersIn(plan).has(to.device) ? null : { device: to.device };
+}
+
+/** Is a segment all that is in a zone? Then what is opened for the zone is opened for nobody else. */
+const isAllOf = ({ vlans, uplinks, tunnels, gateway }: Zone, vlan: string): boolean =>
+  vlans.length === 1 && vlans[0] === vlan && uplinks.length + tunnels.length === 0 && !gateway;
+
+/** What would let a refused packet through, and nothing but what was asked. */
 function letThrough(plan: Plan, question: ProbeQuestion, stop: Stop, host: Host | null): Remedy[] {
   const { verdict } = stop;
   if (!verdict) return [...stop.remedies];
-  const { to, wanted } = question;
-  const from = host?.device ? [{ device: host.device.id }] : host ? [{ vlan: host.vlan }] : [];
-  const into = 'device' in to ? [{ device: to.device }] : 'vlan' in to ? [{ vlan: to.vlan }] : null;
-  const remedies: Remedy[] = [];
-  if (verdict.on?.table === 'rule' && plan.rule.get(verdict.on.id)?.action === 'deny')
-    remedies.push({
-      label: 'Switch that rule off',
-      operation: 'edit',
-      input: { table: 'rule', id: verdict.on.id, set: { enabled: false }, seen: { enabled: true } },
-    });
+  const { from, to, wanted } = question;
+  const [asking, asked] = [askedBy(from), askedOf(plan, from, to)];
   // Nobody is let in from the Internet by a click.
-  if (into && from.length > 0)
-    remedies.push({
-      label: `Allow just this: ${wantedText(wanted)} from ${host!.title} to ${nameOfReceiver(plan, to)}`,
+  if (!asking || !asked || !host) return [];
+  const name = 'vlan' in asking ? plan.vlan.get(asking.vlan)!.name : host.title;
+  const remedies: Remedy[] = [
+    {
+      label: `Allow just this: ${wantedText(wanted)} from ${name} to ${nameOfReceiver(plan, to)}`,
       operation: 'letThrough',
       input: {
-        from,
-        to: into,
+        from: [asking],
+        to: [asked],
         match: { protocol: wanted.protocol, from: wanted.port, to: wanted.port },
       },
-    });
+    },
+  ];
   const { zones } = verdict;
-  if (zones && !isOutside(zones.from) && verdict.on?.table !== 'rule')
+  const whole =
+    zones &&
+    'vlan' in asking &&
+    'vlan' in asked &&
+    isAllOf(zones.from, asking.vlan) &&
+    isAllOf(zones.to, asked.vlan);
+  if (whole && verdict.on?.table !== 'rule')
     remedies.push({
-      label: `Allow ${wantedText(wanted)} from all of ${zones.from.name} to ${zones.to.name}`,
+      label: `Allow ${wantedText(wanted)} in the matrix, from ${zones.from.name} to ${zones.to.name}`,
       operation: 'letZoneThrough',
       input: {
         from: zones.from.id,

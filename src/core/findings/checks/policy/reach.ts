@@ -1,4 +1,4 @@
-import { formatAddress } from '../../../address';
+import { familyOf, formatAddress, widthOf } from '../../../address';
 import {
   type Plan,
   type Purpose,
@@ -53,17 +53,31 @@ const dns: SiteCheck = policyCheck('dns-not-allowed', function* (plan, today) {
         const spoke = ruleFor(plan, '', sender, at, DNS, today);
         if (spoke ? spoke.rule.action === 'allow' : cellVerdict(plan, from, to, DNS, vlan.id).passes)
           continue;
-        const remedy: Remedy = {
-          label: `Allow DNS from ${from.name} to ${to.name}`,
-          operation: 'letZoneThrough',
-          input: { from: from.id, to: to.id, match: { protocol: 'udp', from: 53, to: 53 } },
-        };
+        const match = { protocol: 'udp' as const, from: 53, to: 53 };
+        const { name } = plan.vlan.get(vlan.id)!;
+        const server = formatAddress(at);
+        // The gateway answers for itself; of any other zone only the server is opened.
+        const remedy: Remedy = own
+          ? {
+              label: `Allow DNS from ${from.name} to ${to.name}`,
+              operation: 'letZoneThrough',
+              input: { from: from.id, to: to.id, match },
+            }
+          : {
+              label: `Allow just DNS from ${name} to ${server}`,
+              operation: 'letThrough',
+              input: {
+                from: [{ vlan: vlan.id }],
+                to: [{ prefix: `${server}/${widthOf(familyOf(at))}` }],
+                match,
+              },
+            };
         yield {
           severity: 'fix',
           on: { table: 'subnet', id: subnet.id },
           also: [{ table: 'vlan', id: vlan.id }],
-          what: `${plan.vlan.get(vlan.id)!.name} cannot ask its DNS server`,
-          because: `${formatAddress(at)} is in ${to.name}, and nothing lets DNS through from ${from.name}: names are not resolved, which looks like no Internet.`,
+          what: `${name} cannot ask its DNS server`,
+          because: `${server} is in ${to.name}, and nothing lets DNS through from ${from.name}: names are not resolved, which looks like no Internet.`,
           remedies: spoke ? [] : [remedy],
         };
         break;
