@@ -100,6 +100,41 @@ test('hosts are edited in place, with settings of their own, and many at once', 
   await expect(page.getByRole('heading', { name: '2 fixed addresses' })).toBeVisible();
 });
 
+test('fixed addresses are filtered, ordered, marked in one go and changed together', async ({ page }) => {
+  await page.getByRole('button', segment('50 CM')).click();
+  const table = page.getByRole('region', { name: 'Fixed addresses' });
+  const names = () =>
+    table
+      .getByRole('textbox', { name: /^Name of / })
+      .evaluateAll((fields) => fields.map((field) => (field as HTMLInputElement).value));
+  await table.getByRole('button', { name: 'Host name' }).click();
+  const up = await names();
+  expect(up).toEqual([...up].sort((a, b) => a.localeCompare(b, 'en', { numeric: true })));
+  await table.getByRole('button', { name: /^Host name/ }).click();
+  await expect.poll(async () => (await names())[0]).not.toBe(up[0]);
+  await table.getByLabel('Filter the fixed addresses').fill('kennel-cam');
+  await expect(table.getByRole('status')).toContainText(/^\d+ of \d+$/);
+  for (const name of await names()) expect(name).toContain('kennel-cam');
+  // From the first to the third with Shift.
+  const boxes = table.getByRole('checkbox', { name: /^Mark kennel/ });
+  await boxes.first().click();
+  await boxes.nth(2).click({ modifiers: ['Shift'] });
+  const marked = table.getByRole('group', { name: 'With the marked ones' });
+  await expect(marked).toContainText('3 marked');
+  const [one] = await names();
+  await marked.getByLabel('kind…').selectOption('appliance');
+  await expect(table.getByLabel(`Kind of ${one}`)).toHaveValue('appliance');
+  await marked.getByLabel('move to…').selectOption({ label: '70 Kennel climate' });
+  await expect(marked).toHaveCount(0);
+  await expect(table.getByLabel(`Name of ${one}`)).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(table.getByLabel(`Name of ${one}`)).toBeVisible();
+  await table.getByLabel('Mark all that are shown').check();
+  await expect(marked).toContainText(/^\d+ marked/);
+  await page.reload();
+  await expect(table.getByRole('button', { name: /^Host name\s+downwards/ })).toBeVisible();
+});
+
 test('rows from a spreadsheet are previewed as good, repaired or refused before they are added', async ({
   page,
 }) => {

@@ -59,7 +59,7 @@ export const requireModules = () =>
     if (hasModules()) return;
     const { stamp, digest } = modules();
     console.log('Installing npm packages');
-    const { status } = spawnSync('npm', ['ci', '--no-fund', '--no-audit'], {
+    const { status } = spawnSync('npm', ['ci', '--no-fund', '--no-audit', '--loglevel=error'], {
       cwd: root,
       stdio: ['ignore', 'ignore', 'inherit'],
     });

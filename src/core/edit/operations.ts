@@ -79,6 +79,8 @@ const all = [
   hosts.removeHosts,
   hosts.useSubnetSettings,
   hosts.moveToSubnet,
+  hosts.moveHostsToSubnet,
+  hosts.setKindOfHosts,
   importHosts,
   devices.addDevice,
   devices.equipDevice,

@@ -32,8 +32,13 @@ const step = fc.oneof(
   fc.tuple(fc.constant(null), fc.integer(), fc.constant(0)),
   fc.tuple(fc.constant(null), fc.integer(), fc.constant(0)),
 );
+/** What people do is done to segments; a change at random may have taken the last of them. */
 const take = (plan: Plan, [name, a, b]: readonly [string | null, number, number]): Plan =>
-  name === null ? changeAtRandom(plan, a) : all[name]!(plan, a, b);
+  name === null
+    ? changeAtRandom(plan, a)
+    : plan.vlan.size > 0 && plan.subnet.size > 0
+      ? all[name]!(plan, a, b)
+      : plan;
 
 const byKey = (a: { key: string }, b: { key: string }) => (a.key < b.key ? -1 : 1);
 /** What follows from a plan, in a form that can be compared. */

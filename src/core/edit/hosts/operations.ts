@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { formatAddress, contains, formatPrefix } from '../../address';
+import { type IpAddress, formatAddress, contains, formatPrefix } from '../../address';
 import {
   addressCodec,
   macCodec,
@@ -11,6 +11,7 @@ import {
   type Subnet,
   kinds,
   Refusal,
+  badInput,
   hostOf,
 } from '../../plan';
 import { insertCard, subnetsSettings } from './network-interface';
@@ -164,31 +165,60 @@ export const moveToSubnet = operation(
   (draft, input) => {
     const address = draft.need('address', input.address);
     const subnet = draft.need('subnet', input.subnet);
+    const place = putInSubnet(draft, address, subnet);
     const { device } = hostOf(draft.plan, address);
-    const place = nextFreeAddress(draft.plan, subnet, device.kind, address.assignment);
-    if (place === null)
-      throw new Refusal(
-        'no-room',
-        `${formatPrefix(subnet.prefix)} has no free address left for ${device.name}.`,
-      );
-    draft.update('address', address.id, { address: place, subnet: subnet.id });
     return `${device.name}: ${formatAddress(address.address)} → ${formatAddress(place)} in ${draft.need('vlan', subnet.vlan).name}`;
   },
 );
 
-/** Moves the host that stands on a gateway's address, or any other host, to the next free address. */
-export const moveToFree = operation('moveToFree', z.strictObject({ address: z.string() }), (draft, input) => {
-  const address = draft.need('address', input.address);
-  const subnet = draft.need('subnet', address.subnet);
-  const item = draft.need('interface', address.interface);
-  const device = draft.need('device', item.device);
+/** Gives a host the next free address of a subnet. */
+function putInSubnet(draft: Draft, address: Address, subnet: Subnet): IpAddress {
+  const { device } = hostOf(draft.plan, address);
   const place = nextFreeAddress(draft.plan, subnet, device.kind, address.assignment);
   if (place === null)
     throw new Refusal(
       'no-room',
       `${formatPrefix(subnet.prefix)} has no free address left for ${device.name}.`,
     );
-  draft.update('address', address.id, { address: place });
+  draft.update('address', address.id, { address: place, subnet: subnet.id });
+  return place;
+}
+
+const many = z.array(z.string()).min(1);
+
+/** Moves hosts to another subnet, each to the next free address there, in the order given: all of them or none. */
+export const moveHostsToSubnet = operation(
+  'moveHostsToSubnet',
+  z.strictObject({ addresses: many, subnet: z.string() }),
+  (draft, { addresses, subnet: id }) => {
+    const subnet = draft.need('subnet', id);
+    const { name } = draft.need('vlan', subnet.vlan);
+    const moving = addresses
+      .map((each) => draft.need('address', each))
+      .filter((address) => address.subnet !== id);
+    if (moving.length === 0) throw badInput(`They are in ${name} already.`, 'subnet');
+    for (const address of moving) putInSubnet(draft, address, subnet);
+    return `${moving.length === 1 ? hostOf(draft.plan, moving[0]!).device.name : `${moving.length} fixed addresses`} moved to ${name}`;
+  },
+);
+
+/** Says what kind of thing hosts are. */
+export const setKindOfHosts = operation(
+  'setKindOfHosts',
+  z.strictObject({ addresses: many, kind: kinds.device.fields.kind }),
+  (draft, { addresses, kind }) => {
+    const devices = new Set(addresses.map((id) => hostOf(draft.plan, draft.need('address', id)).device.id));
+    for (const id of devices) draft.update('device', id, { kind });
+    const [first] = devices;
+    return `${devices.size === 1 ? draft.need('device', first!).name : `${devices.size} devices`}: ${kind.replaceAll('-', ' ')}`;
+  },
+);
+
+/** Moves the host that stands on a gateway's address, or any other host, to the next free address. */
+export const moveToFree = operation('moveToFree', z.strictObject({ address: z.string() }), (draft, input) => {
+  const address = draft.need('address', input.address);
+  const place = putInSubnet(draft, address, draft.need('subnet', address.subnet));
+  const { device } = hostOf(draft.plan, address);
   return `${device.name}: ${formatAddress(address.address)} → ${formatAddress(place)}`;
 });
 

@@ -10,7 +10,7 @@ import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Choice } from '../../parts/field';
 import { shortAddress } from '../../parts/short';
-import { assignmentOptions, kindOptions } from './hosts-table';
+import { assignmentOptions, kindOptions } from './host-options';
 
 /** One line that adds a fixed address; everything left empty is proposed. */
 export function AddHost({

@@ -1,9 +1,9 @@
 'use client';
 
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { formatAddress } from '@/core/address';
-import { type Plan, type Address, type Subnet, deviceKinds, addressesOf, hostOf } from '@/core/plan';
+import { type Plan, type Address, type Subnet, addressesOf, hostOf } from '@/core/plan';
 import { typedAddress, useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { type JudgedFinding, locationOf, useFindings } from '../../session/open-findings';
@@ -12,14 +12,11 @@ import { type Columns, ColumnChoice, useColumns } from '../../parts/columns';
 import { Choice, Field } from '../../parts/field';
 import { SeverityMark } from '../../parts/marks';
 import { useNarrow } from '../../parts/narrow';
+import { type RecordColumn, useRecordTable } from '../../parts/record-table';
+import { SortHead } from '../../parts/sort-head';
+import { assignmentOptions, kindOptions } from './host-options';
+import { MarkedHosts } from './marked-hosts';
 import { shortAddress } from '../../parts/short';
-
-export const kindOptions = deviceKinds.map((value) => ({ value, label: value.replaceAll('-', ' ') }));
-export const assignmentOptions = [
-  { value: 'static' as const, label: 'static' },
-  { value: 'reservation' as const, label: 'reserved' },
-  { value: 'virtual' as const, label: 'virtual' },
-];
 
 const ROW = 33;
 const CARD = 190;
@@ -35,10 +32,7 @@ const WIDTHS: Readonly<Record<Column, string>> = {
 
 /** The fixed addresses of a subnet, edited in place; any number of them, since only the visible rows exist. */
 export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
-  const session = useSession();
   const { address: selected, select } = useView();
-  const [sort, setSort] = useState<'address' | 'name'>('address');
-  const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
   const columns = useColumns('hosts', OPTIONAL);
   const shownColumns = OPTIONAL.filter(columns.shows);
   const template = ['34px 26px 92px minmax(110px,1.2fr)', ...shownColumns.map((name) => WIDTHS[name])].join(
@@ -54,12 +48,20 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
     }
     return map;
   }, [findings, plan]);
-  const hosts = useMemo(() => {
-    const list = addressesOf(plan, subnet.id).filter((address) => !address.gateway);
-    if (sort === 'address') return list;
-    const name = (address: Address) => hostOf(plan, address).device.name;
-    return [...list].sort((a, b) => name(a).localeCompare(name(b)));
-  }, [plan, subnet.id, sort]);
+  const all = useMemo(
+    () => addressesOf(plan, subnet.id).filter((address) => !address.gateway),
+    [plan, subnet.id],
+  );
+  const order = useMemo(() => columnsOf(plan), [plan]);
+  const {
+    table,
+    shown: hosts,
+    marked,
+    filter,
+    setFilter,
+    mark,
+    markAll,
+  } = useRecordTable('hosts', all, order);
   const narrow = useNarrow();
   // eslint-disable-next-line react-hooks/incompatible-library
   const rows = useVirtualizer({
@@ -70,88 +72,59 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
     getItemKey: (index) => hosts[index]!.id,
   });
   useEffect(() => {
+    // A row that somebody is working in stays where it is, under the pointer.
+    if (scroller.current?.contains(document.activeElement)) return;
     const at = hosts.findIndex((host) => host.id === selected);
     if (at >= 0) rows.scrollToIndex(at);
     // Only a new selection scrolls; edits of the list must not.
   }, [selected]); // eslint-disable-line react-hooks/exhaustive-deps
-  const here = hosts.filter((host) => marked.has(host.id)).map((host) => host.id);
-  const mark = (id: string, on: boolean) => {
-    const next = new Set(marked);
-    if (on) next.add(id);
-    else next.delete(id);
-    setMarked(next);
-  };
-  const heads: readonly (readonly [string, (() => void) | null])[] = [
-    ['', null],
-    ['', null],
-    ['Address', () => setSort('address')],
-    ['Host name', () => setSort('name')],
-    ...shownColumns.map((name) => [name, null] as const),
-  ];
+  const isMarked = new Set(marked.map(({ id }) => id));
+  const heads = ['Address', 'Host name', ...shownColumns];
   return (
     <section aria-label="Fixed addresses">
-      <div className="flex min-h-9 items-center gap-2">
+      <div className="flex min-h-9 flex-wrap items-center gap-2">
         <h3 className="font-bold">
-          {hosts.length} fixed address{hosts.length === 1 ? '' : 'es'}
+          {all.length} fixed address{all.length === 1 ? '' : 'es'}
         </h3>
-        {here.length > 0 && (
-          <>
-            <span>{here.length} marked:</span>
-            {assignmentOptions.slice(0, 2).map((option) => (
-              <button
-                key={option.value}
-                type="button"
-                className="button"
-                onClick={() =>
-                  session.perform({
-                    operation: 'setAssignment',
-                    input: { addresses: here, assignment: option.value },
-                  })
-                }
-              >
-                make {option.label}
-              </button>
-            ))}
-            <button
-              type="button"
-              className="button"
-              onClick={() => {
-                session.perform({ operation: 'removeHosts', input: { addresses: here } });
-                setMarked(new Set());
-              }}
-            >
-              Remove
-            </button>
-          </>
+        {all.length > 0 && (
+          <input
+            type="search"
+            className="field field-line max-w-44"
+            aria-label="Filter the fixed addresses"
+            placeholder="name, MAC, kind, note"
+            value={filter}
+            onChange={(event) => setFilter(event.target.value)}
+          />
+        )}
+        {filter !== '' && (
+          <span role="status" className="text-[14px] text-muted">
+            {hosts.length} of {all.length}
+          </span>
         )}
         <span className="flex-1" />
         <ColumnChoice columns={columns} />
       </div>
+      {marked.length > 0 && (
+        <MarkedHosts plan={plan} subnet={subnet} marked={marked} onDone={() => markAll(false)} />
+      )}
       <div className="overflow-x-auto">
         <div
           className="min-w-[760px] max-[699px]:min-w-0"
           style={{ '--columns': template } as React.CSSProperties}
         >
           <div className={`${GRID} border-y-2 border-ink text-[13px] font-bold max-[699px]:hidden`}>
-            {heads.map(([head, onSort], i) => (
-              <span
-                key={i}
-                className="px-1 py-1"
-                title={head === 'Fixed by' ? 'reservation = fixed lease = address binding' : undefined}
-              >
-                {onSort ? (
-                  <button
-                    type="button"
-                    className="hover:underline"
-                    onClick={onSort}
-                    aria-pressed={sort === (head === 'Address' ? 'address' : 'name')}
-                  >
-                    {head}
-                  </button>
-                ) : (
-                  head
-                )}
-              </span>
+            <label className="flex min-h-8 items-center justify-center">
+              <input
+                type="checkbox"
+                className="size-4 accent-ink"
+                aria-label="Mark all that are shown"
+                checked={marked.length > 0 && marked.length === hosts.length}
+                onChange={(event) => markAll(event.target.checked)}
+              />
+            </label>
+            <span />
+            {heads.map((head) => (
+              <SortHead key={head} table={table} head={head} />
             ))}
           </div>
           <div ref={scroller} className="max-h-[420px] overflow-y-auto" data-testid="hosts">
@@ -178,8 +151,8 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
                       columns={columns}
                       address={host}
                       finding={byAddress.get(host.id)}
-                      marked={marked.has(host.id)}
-                      onMark={(on) => mark(host.id, on)}
+                      marked={isMarked.has(host.id)}
+                      onMark={(on, through) => mark(host.id, on, through)}
                     />
                   </li>
                 );
@@ -192,6 +165,23 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
   );
 }
 
+/** What the columns are ordered and filtered by. */
+const columnsOf = (plan: Plan): readonly RecordColumn<Address>[] => [
+  {
+    id: 'Address',
+    text: ({ address }) => formatAddress(address),
+    order: ({ address }) => address,
+  },
+  { id: 'Host name', text: (address) => hostOf(plan, address).device.name },
+  { id: 'Kind', text: (address) => hostOf(plan, address).device.kind.replaceAll('-', ' ') },
+  { id: 'MAC', text: (address) => hostOf(plan, address).interface.mac ?? '' },
+  {
+    id: 'Fixed by',
+    text: ({ assignment }) => assignmentOptions.find(({ value }) => value === assignment)!.label,
+  },
+  { id: 'Note', text: ({ note }) => note },
+];
+
 interface CellsProps {
   readonly plan: Plan;
   readonly subnet: Subnet;
@@ -199,7 +189,7 @@ interface CellsProps {
   readonly address: Address;
   readonly finding: JudgedFinding | undefined;
   readonly marked: boolean;
-  readonly onMark: (on: boolean) => void;
+  readonly onMark: (on: boolean, through: boolean) => void;
 }
 
 function HostCells({ plan, subnet, columns, address, finding, marked, onMark }: CellsProps) {
@@ -214,7 +204,7 @@ function HostCells({ plan, subnet, columns, address, finding, marked, onMark }: 
           className="size-4 accent-ink"
           aria-label={`Mark ${device.name}`}
           checked={marked}
-          onChange={(event) => onMark(event.target.checked)}
+          onChange={(event) => onMark(event.target.checked, (event.nativeEvent as MouseEvent).shiftKey)}
         />
       </label>
       <span className="flex justify-center">{finding && <SeverityMark severity={finding.severity} />}</span>
