@@ -79,6 +79,15 @@ test('of a plan without devices nothing is said to survive', async ({ page, requ
   await expect(whatIf.getByRole('status')).not.toContainText('Nothing changes for anybody');
 });
 
+test('a cell of the matrix shows the forwards that lead in', async ({ page, request }) => {
+  const site = await demoSite(request, '1-row-house');
+  await open(page, site, 'policy');
+  const cell = page.getByRole('gridcell', { name: /^Internet to .*forwards? leads? in: / }).first();
+  await expect(cell).toContainText('→');
+  await cell.click();
+  await expect(page.getByRole('list', { name: 'Forwards' })).toContainText('Let in by a forward:');
+});
+
 test('after adding, giving up and taking back the keys are commands again', async ({ page, request }) => {
   const site = await newSite(request);
   await open(page, site);

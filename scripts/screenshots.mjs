@@ -169,7 +169,7 @@ entry(async () => {
       }, theme);
       const page = await context.newPage();
       await page.goto(at);
-      await page.getByText(/Loading|Checking|counting/).waitFor({ state: 'hidden' });
+      await page.waitForFunction(() => !/Loading|Checking|counting/.test(document.body.innerText));
       await page.getByRole('heading').first().waitFor();
       await act?.(page);
       await page.evaluate(() => document.fonts.ready);

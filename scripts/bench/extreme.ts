@@ -1,5 +1,6 @@
 import { type Plan, planOf, tableNames } from '../../src/core/plan';
 import { FindingsEngine } from '../../src/core/findings';
+import { done } from '../../src/core/testing/plans';
 import { largePolicy } from './policy';
 import { largeTrees } from './trees';
 
@@ -32,40 +33,12 @@ export const extremes: Readonly<Record<string, () => Plan>> = {
       rule!.length = 0;
     }),
   'forwards (500 of 32,000 ports)': () =>
-    changed(largePolicy(20, 1000, 100), ({ uplink, forward, box }) => {
-      uplink!.push({
-        id: 'up',
-        device: box!.find(({ id }) => id === 'gwbox')!.device,
-        segment: null,
-        port: null,
-        name: 'Internet',
-        addressing: 'static',
-        providerVlan: null,
-        upstream: 'bridged',
-        passes: 'nothing',
-        outside: 'public',
-        address: null,
-        network: null,
-        mtu: null,
-        down: null,
-        up: null,
-        cap: null,
-        noForwards: false,
-        enabled: true,
-        delegated: null,
-        tier: 1,
-        weight: 1,
-        monitor: null,
-        monitorEvery: 5,
-        lossesDown: 3,
-        repliesUp: 3,
-        dynamicName: '',
-        updater: null,
-      });
+    changed(done(largePolicy(20, 1000, 100), 'addUplink', { name: 'Internet' }), ({ uplink, forward }) => {
+      const [{ id: up }] = uplink as [{ id: string }];
       for (let n = 0; n < 500; n++)
         forward!.push({
           id: `f${n}`,
-          uplink: 'up',
+          uplink: up,
           protocol: 'both',
           from: 1 + n,
           to: 32_000 + n,

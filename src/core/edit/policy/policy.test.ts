@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { type Plan, type Zone, vlansOf } from '../../plan';
+import { type Plan, type Zone, vlansOf, withRecord } from '../../plan';
 import { deviceNamed, vlanFor } from '../../testing/gear';
 import { soundInternet } from '../../testing/internet';
 import { buildPolicy, damagedPolicy, soundPolicy, zoneNamed } from '../../testing/policy';
@@ -329,6 +329,14 @@ describe('a zone in one sentence', () => {
     expect(explainZone(sound, zoneNamed(sound, 'Devices'))).toBe(
       'Devices may reach nothing; nobody but Staff (web pages, printing) and Management reaches it; the gateway answers it (DHCP, DNS, NTP, ping); 1 rule above the matrix speaks of it.',
     );
+    // The forward to the desk opens what the matrix keeps shut, and both ends say so.
+    expect(explainZone(sound, zoneNamed(sound, 'Internet'))).toMatch(
+      /^Internet may reach Staff \(by forward desk tcp 443\) and nothing else;/,
+    );
+    expect(explainZone(sound, zoneNamed(sound, 'Staff'))).toContain('the Internet (by forward desk tcp 443)');
+    const [forward] = sound.forward.values();
+    const off = withRecord(sound, 'forward', forward!.id, { ...forward!, enabled: false });
+    expect(explainZone(off, zoneNamed(off, 'Internet'))).toMatch(/^Internet may reach nothing;/);
     expect(explainZone(sound, zoneNamed(sound, 'Gateway'))).toMatch(
       /^Gateway answers .*Guests.* on DHCP, DNS, NTP, ping; Management on DHCP, DNS, NTP, ping, web pages, SSH; the Internet on nothing\.$/,
     );

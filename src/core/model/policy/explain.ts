@@ -1,5 +1,6 @@
 import type { Plan, Party, Zone } from '../../plan';
 import { rulesOf } from './analyse';
+import { forwardText, forwardsInto } from './openings';
 import { serviceNames } from './services';
 import { isOutside, passing, zonesOf } from './zones';
 
@@ -10,8 +11,13 @@ const joined = (parts: readonly string[]): string =>
 function part(plan: Plan, from: Zone, to: Zone, named: Zone): string | null {
   const { decision, services } = passing(plan, from, to);
   const name = isOutside(named) ? 'the Internet' : named.name;
-  if (decision === 'deny') return null;
-  if (decision === 'services') return `${name} (${serviceNames(plan, services)})`;
+  const forwarded = forwardsInto(plan, from, to).map((forward) => forwardText(plan, forward));
+  const listed = [
+    ...(decision === 'services' ? [serviceNames(plan, services)] : []),
+    ...(forwarded.length > 0 ? [`by forward ${forwarded.join(', ')}`] : []),
+  ];
+  if (decision === 'deny' && forwarded.length === 0) return null;
+  if (decision === 'deny' || decision === 'services') return `${name} (${listed.join('; ')})`;
   return decision === 'wish' ? `${name} (some of its segments)` : name;
 }
 

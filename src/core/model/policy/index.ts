@@ -22,6 +22,7 @@ export {
 } from './decide';
 export { type Filter, enforcement, filterOf } from './enforce';
 export { explainZone } from './explain';
+export { forwardText, forwardsInto } from './openings';
 export { allServices, matchText, serviceNames, serviceOf, standardServices, typedMatches } from './services';
 export {
   PORTS,

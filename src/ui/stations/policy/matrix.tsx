@@ -3,7 +3,7 @@
 import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from 'react';
 import { today } from '@/today';
 import type { Plan } from '@/core/plan';
-import { serviceNames, zonesOf } from '@/core/model/policy';
+import { forwardText, forwardsInto, serviceNames, zonesOf } from '@/core/model/policy';
 import { type Pair as WholePair, wholeMatrix } from '@/core/rehearse';
 import { useView } from '../../session/view';
 import { Gate, decisionWords } from './gate';
@@ -168,19 +168,24 @@ function CellView({
     : differs.has('missing')
       ? ', not all of it works'
       : '';
+  const forwards = forwardsInto(plan, from, to);
+  const led =
+    forwards.length === 0
+      ? ''
+      : `; forwards lead in: ${forwards.map((forward) => forwardText(plan, forward)).join(', ')}`;
   const words = named ? `only ${named}` : decisionWords[found.decision];
   return (
     <td
       role="gridcell"
       aria-selected={chosen}
-      title={`${from.name} to ${to.name}: ${words}; ${found.why}${above}${rehearsed && `; rehearsed${rehearsed}`}`}
+      title={`${from.name} to ${to.name}: ${words}; ${found.why}${led}${above}${rehearsed && `; rehearsed${rehearsed}`}`}
       data-cell={at}
       tabIndex={focusable ? 0 : -1}
       className={`relative h-10 cursor-pointer border border-rule ${narrow ? 'min-w-[44px] px-0.5' : 'w-[96px] min-w-[64px] px-1.5'} ${chosen ? 'outline-[3px] -outline-offset-2 outline-ink' : ''} ${found.cell ? 'bg-chosen' : from === to ? 'bg-paper' : 'bg-sheet'}`}
     >
       {/* The whole sentence is for a reader; gate and number are for the eye. */}
       <span className="sr-only">
-        {`${from.name} to ${to.name}: ${words}${found.cell ? ', decided here' : ', as usual'}${above}${rehearsed && `; rehearsed${rehearsed}`}`}
+        {`${from.name} to ${to.name}: ${words}${found.cell ? ', decided here' : ', as usual'}${led}${above}${rehearsed && `; rehearsed${rehearsed}`}`}
       </span>
       {rules.length > 0 && (
         <span
@@ -188,6 +193,14 @@ function CellView({
           className="mono absolute bottom-0 left-0.5 text-[11px] leading-none font-bold"
         >
           +{rules.length}
+        </span>
+      )}
+      {forwards.length > 0 && (
+        <span
+          aria-hidden="true"
+          className="mono absolute top-0.5 right-0.5 border border-ink bg-hivis px-0.5 text-[11px] leading-none font-bold text-on-hivis"
+        >
+          →{forwards.length}
         </span>
       )}
       {differs.size > 0 && <Corner excess={differs.has('excess')} />}

@@ -3,7 +3,15 @@
 import { useState } from 'react';
 import { today } from '@/today';
 import { type Plan, badInput } from '@/core/plan';
-import { enforcement, serviceNames, typedServices, passing, ruleText } from '@/core/model/policy';
+import {
+  enforcement,
+  forwardText,
+  forwardsInto,
+  serviceNames,
+  typedServices,
+  passing,
+  ruleText,
+} from '@/core/model/policy';
 import { pairOf } from '@/core/rehearse';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
@@ -28,6 +36,7 @@ export function PairInspector({
   const session = useSession();
   const [from, to] = [plan.zone.get(pairs[0]!.from)!, plan.zone.get(pairs[0]!.to)!];
   const found = passing(plan, from, to);
+  const forwards = forwardsInto(plan, from, to);
   const [typed, setTyped] = useState(found.decision === 'services' ? serviceNames(plan, found.services) : '');
   const [problem, setProblem] = useState('');
   const whole = pairs.length === 1 ? pairOf(plan, from, to, today()) : null;
@@ -48,7 +57,7 @@ export function PairInspector({
             <Gate decision={found.decision} />
             {found.decision === 'services'
               ? `only ${serviceNames(plan, found.services)}`
-              : decisionWords[found.decision]}
+              : `${decisionWords[found.decision]}${found.decision === 'deny' && forwards.length > 0 ? ' but what a forward lets in' : ''}`}
           </p>
           <p className="text-[14px] text-muted">{found.why}</p>
           <p className="my-2 border-l-4 border-ink pl-2 text-[14px]">
@@ -66,6 +75,16 @@ export function PairInspector({
             <li key={rule.id} className="border-l-4 border-note pl-2">
               <b>Above it: </b>
               {ruleText(plan, rule)}
+            </li>
+          ))}
+        </ul>
+      )}
+      {pairs.length === 1 && forwards.length > 0 && (
+        <ul aria-label="Forwards" className="pb-2 text-[14px]">
+          {forwards.map((forward) => (
+            <li key={forward.id} className="border-l-4 border-fix pl-2">
+              <b>Let in by a forward: </b>
+              {forwardText(plan, forward)}
             </li>
           ))}
         </ul>

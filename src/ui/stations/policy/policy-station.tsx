@@ -88,8 +88,9 @@ function Decide({ plan }: { plan: Plan }) {
       <Matrix plan={plan} onPaint={brush ? (on) => decide(brush, on) : null} />
       <p className="pt-2 text-[13px] text-muted">
         arrow: everything passes · gate: nothing · gap: that many services · two lines: as each segment wishes
-        · tinted: decided here, the others are as usual · + and a number: rules above decide part of it · full
-        corner: the rehearsal lets more pass · open corner: not all of it works
+        · tinted: decided here, the others are as usual · + and a number: rules above decide part of it · →
+        and a number: forwards lead in · full corner: the rehearsal lets more pass · open corner: not all of
+        it works
       </p>
     </section>
   );
