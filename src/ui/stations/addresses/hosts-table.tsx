@@ -91,7 +91,7 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
             type="search"
             className="field field-line max-w-44"
             aria-label="Filter the fixed addresses"
-            placeholder="name, MAC, kind, note"
+            placeholder="name, MAC, kind"
             value={filter}
             onChange={(event) => setFilter(event.target.value)}
           />
