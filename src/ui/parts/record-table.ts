@@ -20,9 +20,12 @@ export interface RecordColumn<R> {
 
 const { compare } = new Intl.Collator('en', { numeric: true });
 
-const storedSort = (key: string, first: string): SortingState => {
-  const [id, way] = (remembered(key) ?? '').split(' ');
-  return [{ id: id || first, desc: way === 'down' }];
+/** As it is remembered: a sign for the way, then the column. */
+const storedSort = (key: string, columns: readonly { readonly id: string }[]): SortingState => {
+  const stored = remembered(key) ?? '';
+  const id = stored.slice(1);
+  const known = columns.some((column) => column.id === id);
+  return [{ id: known ? id : columns[0]!.id, desc: known && stored.startsWith('-') }];
 };
 
 export interface RecordTable<R> {
@@ -45,7 +48,7 @@ export function useRecordTable<R extends { readonly id: string }>(
   columns: readonly RecordColumn<R>[],
 ): RecordTable<R> {
   const key = `dianome.sort.${name}`;
-  const [sorting, setSorting] = useState<SortingState>(() => storedSort(key, columns[0]!.id));
+  const [sorting, setSorting] = useState<SortingState>(() => storedSort(key, columns));
   const [filter, setFilter] = useState('');
   const [rowSelection, setRowSelection] = useState<Readonly<Record<string, boolean>>>({});
   const last = useRef<string | null>(null);
@@ -81,7 +84,7 @@ export function useRecordTable<R extends { readonly id: string }>(
     onSortingChange: (update) => {
       const next = typeof update === 'function' ? update(sorting) : update;
       setSorting(next);
-      if (next[0]) remember(key, `${next[0].id} ${next[0].desc ? 'down' : 'up'}`);
+      if (next[0]) remember(key, `${next[0].desc ? '-' : '+'}${next[0].id}`);
     },
   });
   const rows = table.getRowModel().rows;
