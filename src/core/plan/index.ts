@@ -120,5 +120,5 @@ export {
   vlansOf,
 } from './view';
 export { type WireStep, decodePlan, decodeStep, encodePlan, encodeStep, wireStepSchema } from './wire';
-export { fieldName, portTitle, portsText, recordTitle, wireText } from './words';
+export { byName, fieldName, portTitle, portsText, recordTitle, wireText } from './words';
 export { type Work, finish } from './work';

@@ -8,6 +8,9 @@ import { type AnyRecord, type Port, type TableName, kinds } from './records';
 
 export { portsText };
 
+/** Names as people order them: sw-2 before sw-10. */
+export const { compare: byName } = new Intl.Collator('en', { numeric: true });
+
 /** A field as its kind calls it. */
 export function fieldName(table: TableName, field: string): string {
   const shape = kinds[table].fields as Readonly<Record<string, Parameters<typeof fieldOf>[0]>>;

@@ -1,6 +1,6 @@
-import { type IpAddress, contains, parseAddress } from '../address';
-import { type Plan, badInput, boxOf, derive, devicesNamed, hostOf, vlansOf } from '../plan';
-import { type Wanted, allServices, isOutside, zonesOf } from '../model/policy';
+import { parseAddress } from '../address';
+import { type Plan, badInput, boxOf, byName, derive, devicesNamed, hostOf, vlansOf } from '../plan';
+import { type Wanted, allServices, isOutside, vlanOfAddress, zonesOf } from '../model/policy';
 import { holdersOf } from '../model/routing';
 import { portsOf } from '../model/wiring';
 import type { Receiver, Sender } from './probe';
@@ -34,16 +34,6 @@ export function typedBoxPort(plan: Plan, typed: string): string {
   throw badInput(`“${typed.trim()}” is no port of a box; write one like sw-a 7.`, 'port');
 }
 
-/** The segment that an address is of; an address of no segment is outside. */
-function placeOfAddress(
-  plan: Plan,
-  address: IpAddress,
-): { readonly vlan: string } | { readonly internet: true } {
-  for (const subnet of plan.subnet.values())
-    if (contains(subnet.prefix, address)) return { vlan: subnet.vlan };
-  return { internet: true };
-}
-
 /** A zone stands for its one segment, the gateway or the Internet; of several segments one must be named. */
 function typedZone(
   plan: Plan,
@@ -62,7 +52,7 @@ function typedZone(
   );
 }
 
-/** `, or one of: …` with the names most like what was typed; empty where nothing is. */
+/** The names most like what was typed, as a sentence; empty where nothing is. */
 function alike(plan: Plan, text: string): string {
   const near = suggestedEnds(plan, text, 4).filter((name) => name !== 'internet' && name !== 'gateway');
   return text !== '' && near.length > 0 ? ` Nearest here: ${near.join(', ')}.` : '';
@@ -78,7 +68,9 @@ export function typedSender(plan: Plan, typed: string): Sender {
   const address = parseAddress(text);
   if (address !== null) {
     const [holder] = holdersOf(plan, address);
-    return holder ? { device: hostOf(plan, holder).device.id } : placeOfAddress(plan, address);
+    if (holder) return { device: hostOf(plan, holder).device.id };
+    const vlan = vlanOfAddress(plan, address);
+    return vlan === null ? { internet: true } : { vlan };
   }
   const zone = typedZone(plan, text, 'from');
   if (zone && !('gateway' in zone)) return zone;
@@ -125,9 +117,8 @@ export function typedWanted(plan: Plan, typed: string): Wanted {
   throw badInput(`“${text}” is no service here; write one like ping, HTTPS, tcp 8443 or udp 161.`, 'service');
 }
 
-const { compare } = new Intl.Collator('en', { numeric: true });
 const namesOfDevices = derive((plan): readonly string[] =>
-  [...plan.device.values()].map(({ name }) => name).sort(compare),
+  [...plan.device.values()].map(({ name }) => name).sort(byName),
 );
 const SHOWN = 30;
 

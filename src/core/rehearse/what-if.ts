@@ -1,4 +1,4 @@
-import { derive, type Plan, type Device, type Question } from '../plan';
+import { byName, derive, type Plan, type Device, type Question } from '../plan';
 import { type Flood, type State, stateKey } from '../model/wiring';
 import { classesOf, homeOf } from './classes';
 import { type Fault, withFaults } from './faults';
@@ -29,7 +29,6 @@ export interface Impact {
   readonly watched: { readonly devices: number; readonly questions: number; readonly services: number };
 }
 
-const { compare: byName } = new Intl.Collator('en', { numeric: true });
 const devicesWhere = (plan: Plan, ids: Iterable<string>): Device[] =>
   [...ids].map((id) => plan.device.get(id)!).sort((a, b) => byName(a.name, b.name));
 

@@ -148,7 +148,6 @@ export const internetDamages: Readonly<Record<string, Damage>> = {
   translation: (plan, a, b) => {
     const subnet = pick(plan.subnet.values(), a)!;
     const outside = ['172.20.5.0', '10.20.20.0', '172.20.5.0'][b % 3]!;
-    if (!subnet) return plan;
     return tried(plan, 'addTranslation', {
       subnet: subnet.id,
       outside: `${outside}/${subnet.prefix.length}`,

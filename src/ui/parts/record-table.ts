@@ -9,6 +9,7 @@ import {
   useReactTable,
 } from '@tanstack/react-table';
 import { useMemo, useRef, useState } from 'react';
+import { byName } from '@/core/plan';
 import { remember, remembered } from '../session/view';
 
 /** A column of a table of records: what it shows as text, and what it is ordered by where that is another thing. */
@@ -17,8 +18,6 @@ export interface RecordColumn<R> {
   readonly text: (record: R) => string;
   readonly order?: (record: R) => number | bigint;
 }
-
-const { compare } = new Intl.Collator('en', { numeric: true });
 
 /** As it is remembered: a sign for the way, then the column. */
 const storedSort = (key: string, columns: readonly { readonly id: string }[]): SortingState => {
@@ -59,7 +58,7 @@ export function useRecordTable<R extends { readonly id: string }>(
         id,
         accessorFn: text,
         sortingFn: (a: { original: R }, b: { original: R }) => {
-          if (!order) return compare(text(a.original), text(b.original));
+          if (!order) return byName(text(a.original), text(b.original));
           const [x, y] = [order(a.original), order(b.original)];
           return x < y ? -1 : x > y ? 1 : 0;
         },

@@ -4,14 +4,14 @@ import type { Table } from '@tanstack/react-table';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 
 /** The head of a column by which a table can be ordered, up and down. */
-export function SortHead<R>({ table, head }: { table: Table<R>; head: string }) {
+export function SortHead<R>({ table, head, hint }: { table: Table<R>; head: string; hint?: string }) {
   const column = table.getColumn(head);
   const way = column?.getIsSorted() || null;
   return (
     <button
       type="button"
       className="flex min-h-6 items-center gap-1 px-1 py-1 text-left font-bold hover:underline"
-      title={head === 'Fixed by' ? 'reservation = fixed lease = address binding' : undefined}
+      title={hint}
       aria-pressed={way !== null}
       onClick={column?.getToggleSortingHandler()}
     >

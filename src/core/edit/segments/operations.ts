@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type IpAddress, formatAddress, formatPrefix, prefixFamily } from '../../address';
+import { type IpAddress, type Prefix, formatAddress, formatPrefix, prefixFamily } from '../../address';
 import {
   type RecordRef,
   type TableName,
@@ -19,6 +19,7 @@ import {
   kinds,
   Refusal,
   addressesOf,
+  byName,
   gatewaysOf,
   interfacesOf,
   routersOf,
@@ -63,6 +64,28 @@ export function putGateway(draft: Draft, subnet: Subnet, address: IpAddress | nu
       note: '',
     });
   }
+}
+
+/** A subnet of a segment with its gateway, the gateway as its DNS server, and its pool where it has one. */
+function insertSubnet(
+  draft: Draft,
+  vlan: string,
+  prefix: Prefix,
+  gateway: IpAddress | null,
+  pool: ReturnType<typeof proposePool>,
+): Subnet {
+  const subnet = draft.insert('subnet', { vlan, prefix, pinned: false, dns: [], domain: '' });
+  if (gateway !== null) putGateway(draft, subnet, gateway);
+  const server = gatewaysOf(draft.plan, subnet.id)[0]?.interface;
+  if (server) draft.update('subnet', subnet.id, { dns: [{ interface: server }] });
+  if (pool)
+    draft.insert('pool', {
+      subnet: subnet.id,
+      ...pool.range,
+      lease: pool.lease,
+      servedBy: server ? [server] : [],
+    });
+  return subnet;
 }
 
 export const addSegment = operation(
@@ -111,23 +134,8 @@ export const addSegment = operation(
       rank: rankBetween(last?.rank ?? null, null),
     });
     if (proposal.prefix === null) return `${vlan.name} added as VLAN ${vlan.vid}, layer 2 only`;
-    const subnet = draft.insert('subnet', {
-      vlan: vlan.id,
-      prefix: proposal.prefix,
-      pinned: false,
-      dns: [],
-      domain: '',
-    });
-    if (proposal.gateway !== null) putGateway(draft, subnet, proposal.gateway);
-    const server = gatewaysOf(draft.plan, subnet.id)[0]?.interface;
-    if (server) draft.update('subnet', subnet.id, { dns: [{ interface: server }] });
-    if (proposal.pool)
-      draft.insert('pool', {
-        subnet: subnet.id,
-        ...proposal.pool,
-        lease: proposal.lease,
-        servedBy: server ? [server] : [],
-      });
+    const pool = proposal.pool && { range: proposal.pool, lease: proposal.lease };
+    const subnet = insertSubnet(draft, vlan.id, proposal.prefix, proposal.gateway, pool);
     return `${vlan.name} added as VLAN ${vlan.vid}, ${formatPrefix(subnet.prefix)}`;
   },
 );
@@ -144,15 +152,13 @@ export interface Hanging {
   readonly trunks: readonly string[];
 }
 
-const { compare } = new Intl.Collator('en', { numeric: true });
-
 export function hangingOn(plan: Plan, vlan: string): Hanging {
   const { removed, changed } = removalOf(plan, [{ table: 'vlan', id: vlan }]);
   const count = (list: readonly RecordRef[], table: TableName) =>
     list.filter((ref) => ref.table === table).length;
   const fixed = removed.filter(({ table, id }) => table === 'address' && !plan.address.get(id)!.gateway);
   const ports = changed.flatMap(({ table, id }) => (table === 'port' ? [plan.port.get(id)!] : []));
-  const titles = (list: readonly Port[]) => list.map((port) => portTitle(plan, port)).sort(compare);
+  const titles = (list: readonly Port[]) => list.map((port) => portTitle(plan, port)).sort(byName);
   return {
     subnets: count(removed, 'subnet'),
     pools: count(removed, 'pool'),
@@ -202,21 +208,11 @@ export const addSubnet = operation(
   z.strictObject({ vlan: z.string(), prefix: prefixCodec, gateway: addressCodec.nullable().optional() }),
   (draft, { vlan: id, prefix, gateway }) => {
     const vlan = draft.need('vlan', id);
-    const subnet = draft.insert('subnet', { vlan: id, prefix, pinned: false, dns: [], domain: '' });
-    const address = gateway === undefined ? habitualGateway(siteOf(draft.plan), prefix) : gateway;
-    if (address !== null) putGateway(draft, subnet, address);
-    const server = gatewaysOf(draft.plan, subnet.id)[0]?.interface;
-    if (server) draft.update('subnet', subnet.id, { dns: [{ interface: server }] });
-    const first = subnetOf(draft.plan, id, 4)?.id === subnet.id;
-    const pool =
-      first && hasPool(siteOf(draft.plan), vlan.purpose) && proposePool(siteOf(draft.plan), prefix, vlan);
-    if (pool)
-      draft.insert('pool', {
-        subnet: subnet.id,
-        ...pool.range,
-        lease: pool.lease,
-        servedBy: server ? [server] : [],
-      });
+    const site = siteOf(draft.plan);
+    const address = gateway === undefined ? habitualGateway(site, prefix) : gateway;
+    const first = prefixFamily(prefix) === 4 && !subnetOf(draft.plan, id, 4);
+    const pool = first && hasPool(site, vlan.purpose) ? proposePool(site, prefix, vlan) : null;
+    insertSubnet(draft, id, prefix, address, pool);
     return `${vlan.name}: ${prefixFamily(prefix) === 4 ? 'IPv4' : 'IPv6'} subnet ${formatPrefix(prefix)} added`;
   },
 );

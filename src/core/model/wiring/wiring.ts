@@ -59,9 +59,11 @@ interface Wiring {
 const NOTHING: readonly Plugged[] = [];
 const NO_PANELS: readonly string[] = [];
 
+const byCable = (a: Plugged, b: Plugged): number => (a.cable < b.cable ? -1 : 1);
+
 function plug(sockets: Sockets, port: string, side: CableSide, plugged: Plugged): void {
   const known = sockets[side].get(port);
-  const list = known ? [...known, plugged].sort((a, b) => (a.cable < b.cable ? -1 : 1)) : [plugged];
+  const list = known ? [...known, plugged].sort(byCable) : [plugged];
   sockets[side].set(port, list);
 }
 function lay(sockets: Sockets, { id, from, fromSide, to, toSide }: Cable): void {
@@ -87,7 +89,7 @@ function socketsOf(cables: readonly Cable[]): Sockets {
     add(toSide, to, { cable: id, port: from, side: fromSide });
   }
   for (const side of [sockets.front, sockets.rear])
-    for (const list of side.values()) if (list.length > 1) list.sort((a, b) => (a.cable < b.cable ? -1 : 1));
+    for (const list of side.values()) if (list.length > 1) list.sort(byCable);
   return sockets;
 }
 

@@ -124,7 +124,12 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
             </label>
             <span />
             {heads.map((head) => (
-              <SortHead key={head} table={table} head={head} />
+              <SortHead
+                key={head}
+                table={table}
+                head={head}
+                {...(head === 'Fixed by' && { hint: 'reservation = fixed lease = address binding' })}
+              />
             ))}
           </div>
           <div ref={scroller} className="max-h-[420px] overflow-y-auto" data-testid="hosts">
