@@ -162,3 +162,50 @@ test('drawing an exercise can be stopped, and no copy is left', async ({ page, r
   await page.unroute('**/exercises');
   await setOne(page, PORT_ASTRAY);
 });
+
+test('how far the drawing has come is told line by line to who accepts lines', async ({ request }) => {
+  const site = await demoSite(request, '2-clinic');
+  const response = await request.post(`/api/sites/${site}/exercises`, {
+    data: { seed: 7, level: 2, count: 2, learner: 'Ada' },
+    headers: { accept: 'application/x-ndjson' },
+  });
+  const lines = (await response.text())
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line));
+  const told = lines.slice(0, -1).map(({ progress }) => progress);
+  expect(told.length).toBeGreaterThan(1);
+  expect(told.map(({ done }) => done)).toEqual(told.map((_, at) => at + 1));
+  expect(told.at(-1).done).toBeLessThanOrEqual(told.at(-1).of);
+  expect(lines.at(-1).answer.id).toMatch(/^[a-z0-9]{12}$/);
+});
+
+test('while an exercise is drawn a bar says how many places were tried', async ({ page, request }) => {
+  const site = await demoSite(request, '2-clinic');
+  // Everything comes as from the server, but the end of it waits until the bar was looked at.
+  let looked: () => void = () => {};
+  const end = new Promise<void>((resolve) => (looked = resolve));
+  await page.exposeFunction('untilLooked', () => end);
+  await page.addInitScript(() => {
+    const { fetch } = window;
+    window.fetch = async (...asked) => {
+      const response = await fetch(...asked);
+      if (!response.headers.get('content-type')?.includes('ndjson')) return response;
+      const held = new TransformStream<Uint8Array, Uint8Array>({
+        async transform(chunk, to) {
+          if (new TextDecoder().decode(chunk).includes('"answer"'))
+            await (window as unknown as { untilLooked: () => Promise<void> }).untilLooked();
+          to.enqueue(chunk);
+        },
+      });
+      return new Response(response.body!.pipeThrough(held), response);
+    };
+  });
+  await open(page, site, 'rehearse');
+  await toExercises(page);
+  await setting(page).getByRole('button', { name: 'Set the exercise' }).click();
+  const bar = setting(page).getByRole('progressbar', { name: 'Places for a fault tried' });
+  await expect(bar).toHaveAttribute('aria-valuenow', /^[1-9]/);
+  looked();
+  await expect(exercise(page)).toBeVisible();
+});

@@ -93,11 +93,11 @@ test('findings that cannot be worked out are said, and worked out again when ask
   const site = await demoSite(request, '1-row-house');
   await page.addInitScript(() => {
     const Real = window.Worker;
-    let broken = true;
+    // Broken, and once more when it is tried again by itself.
+    let broken = 2;
     window.Worker = class extends Real {
       constructor(url: string | URL, options?: WorkerOptions) {
-        super(broken ? '/nosuchfile.js' : url, options);
-        broken = false;
+        super(broken-- > 0 ? '/nosuchfile.js' : url, options);
       }
     };
   });
@@ -108,6 +108,46 @@ test('findings that cannot be worked out are said, and worked out again when ask
   await page.getByRole('button', { name: 'Work them out again' }).click();
   await expect(page.getByText(/The findings are not worked out/)).toBeHidden();
   await expect(page.getByRole('link', { name: /Addresses fix \d/ })).toBeVisible();
+});
+
+test.describe('without the service worker, which would load the program itself', () => {
+  test.use({ serviceWorkers: 'block' });
+
+  test('a check that never ends is left out and said, and all others find what they find', async ({
+    page,
+    request,
+  }) => {
+    const site = await demoSite(request, '1-row-house');
+    await page.clock.install();
+    // The worker's program, in which one check loops for ever unless it is left out.
+    const endless = `if (typeof document === 'undefined' && !globalThis.patched) {
+    globalThis.patched = true;
+    let leftOut = false;
+    addEventListener('message', ({ data }) => { leftOut = data.leftOut?.size > 0; });
+    const { get } = Map.prototype;
+    Map.prototype.get = function (key) {
+      if (key === 'segment-name-twice' && !leftOut) for (;;);
+      return get.call(this, key);
+    };
+  }`;
+    await page.route('**/_next/static/**/*.js', async (route) => {
+      const response = await route.fetch();
+      await route.fulfill({ response, body: `${endless};${await response.text()}` });
+    });
+    await page.goto(`/site/${site}/segments`);
+    await expect(page.getByText('Checking…')).toBeVisible();
+    await page.clock.runFor(31_000);
+    // It is tried again, check by check; the page hears of each before its time is up.
+    await expect(async () => {
+      await page.clock.runFor(9_000);
+      await expect(page.getByText('Checking…')).toBeHidden({ timeout: 1000 });
+    }).toPass();
+    await expect(page.getByText('Not checked: segment name twice')).toBeVisible();
+    await expect(page.getByText('It takes longer than 8 seconds on this plan.')).toBeVisible();
+    await expect(page.getByRole('link', { name: /Addresses fix \d/ })).toBeVisible();
+    await fill(page, 'Name of Family', 'Upstairs');
+    expect(await saved(page)).toBe(1);
+  });
 });
 
 test('a refusal that belongs to no field is told in one place', async ({ page, request }) => {

@@ -10,11 +10,14 @@ export {
   BODY_LIMIT,
   CHANGE_LIMIT,
   FILE_LIMIT,
+  LINES,
+  type Line,
   MEGABYTE,
   type Method,
   type Other,
   type QueryOf,
   type Route,
+  line,
 } from './route';
 export { type ChangeBody, ENTRIES_BYTES, ENTRIES_PART } from './journal';
 export { SITES_PART, type SiteSummary } from './sites';

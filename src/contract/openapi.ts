@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { BODY_LIMIT, MEGABYTE, type Other, type Route, allRoutes, problem } from '.';
+import { BODY_LIMIT, LINES, MEGABYTE, type Other, type Route, allRoutes, line, problem } from '.';
 
 /** The contract as an OpenAPI 3.1 document. */
 
@@ -7,6 +7,7 @@ const schemaOf = (schema: z.ZodType, io: 'input' | 'output'): unknown => {
   const { $schema: _schema, ...rest } = z.toJSONSchema(schema, { io, unrepresentable: 'any' });
   return rest;
 };
+const lineSchema = schemaOf(line, 'input') as object;
 const isOther = (answer: z.ZodType | Other): answer is Other => !('safeParse' in answer);
 
 /** What any route may answer besides its own problems. */
@@ -37,7 +38,12 @@ function answerOf(route: Route) {
     return { description: answer.says, content: { [answer.type]: { schema: { type: 'string' } } } };
   return {
     description: 'As asked.',
-    content: { 'application/json': { schema: schemaOf(answer, 'input') } },
+    content: {
+      'application/json': { schema: schemaOf(answer, 'input') },
+      ...(route.long && {
+        [LINES]: { schema: { description: 'Where it is accepted: a line for each.', ...lineSchema } },
+      }),
+    },
   };
 }
 

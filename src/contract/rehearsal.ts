@@ -70,6 +70,7 @@ export const rehearsal = {
     method: 'POST',
     path: '/api/sites/{site}/exercises',
     says: 'Sets an exercise: a copy of the site with faults in it, as a site of its own.',
+    long: true,
     body: z.strictObject({
       seed: z.int().min(1).max(999_999),
       level: z.literal(levels),
@@ -102,6 +103,7 @@ export const rehearsal = {
     method: 'POST',
     path: '/api/sites/{site}/exercise/report',
     says: 'Hands the exercise in as the plan is now, and judges it.',
+    long: true,
     body: z.strictObject({ revision: revisionSchema }),
     answer: shown,
     problems: {
@@ -114,6 +116,7 @@ export const rehearsal = {
     method: 'POST',
     path: '/api/sites/{site}/rehearse',
     says: 'The rehearsal without a browser: the same core, asked in the words that are typed on the page.',
+    long: true,
     body: z.union([
       z.strictObject({ ask: z.strictObject({ from: typed, to: typed, service: typed }) }),
       z.strictObject({ questions: z.literal(true) }),

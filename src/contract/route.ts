@@ -1,5 +1,6 @@
-import type { z } from 'zod';
+import { z } from 'zod';
 import type { Given } from '../core/plan';
+import { problem } from './shapes';
 
 /**
  * What the server answers to, route by route: the handlers are made of it, the client asks by it, and the OpenAPI document is
@@ -44,7 +45,19 @@ export interface Route<
   /** The status of success: 200 unless it is said. */
   readonly status?: 201;
   readonly problems: Problems;
+  /** It may take long: who accepts lines of JSON is told on the way how far it has come. */
+  readonly long?: true;
 }
+
+/** Accepted and answered where progress is told: a line of JSON for each, the last one with the answer or the problem. */
+export const LINES = 'application/x-ndjson';
+/** How many parts of a job are done, of how many at most; then what it comes to. */
+export const line = z.union([
+  z.object({ progress: z.object({ done: z.int(), of: z.int() }) }),
+  z.object({ answer: z.unknown() }),
+  z.object({ problem }),
+]);
+export type Line = z.input<typeof line>;
 
 export const route = <Q extends z.ZodObject, B extends z.ZodType, A extends z.ZodType | Other>(
   definition: Route<Q, B, A>,

@@ -4,6 +4,13 @@ import { today } from '../today';
 import { Problem } from './problems';
 import type { Workers } from './workers';
 
+/** A check that takes longer than this is left out where counting takes too long; in milliseconds. */
+const LIMIT_OF_ONE = 8_000;
+/** Where so many would be left out it is not one check that is to blame. */
+const MOST_LEFT_OUT = 10;
+
+const isLimit = (error: unknown): error is Problem => error instanceof Problem && error.more.code === 'limit';
+
 /** Counts the open findings of sites whose counts are of an earlier revision or day, one after the other, while nobody waits. */
 export class Counting {
   private readonly under = new Set<string>();
@@ -22,13 +29,29 @@ export class Counting {
     if (this.under.has(id)) return;
     this.under.add(id);
     try {
-      await this.workers.run('counts', { site: id });
+      await this.counted(id);
     } catch (error) {
       // What is over the limit stays so until the plan is another; anything else is tried again when somebody asks.
-      if (error instanceof Problem && error.more.code === 'limit')
+      if (isLimit(error))
         await keepCounts(this.pool, id, revision, today(), { uncountable: error.detail }).catch(() => {});
     } finally {
       this.under.delete(id);
+    }
+  }
+  /** Where a limit is passed once more, check by check, and without those that it is passed at. */
+  private async counted(site: string): Promise<void> {
+    const leftOut = new Map<string, string>();
+    for (let closely = false; ; closely = true) {
+      const begun: string[] = [];
+      const watch = { begun: (check: string) => begun.push(check), silence: LIMIT_OF_ONE };
+      try {
+        await this.workers.run('counts', { site, leftOut, closely }, watch);
+        return;
+      } catch (error) {
+        const at = begun.at(-1);
+        if (!isLimit(error) || (closely && (!at || leftOut.size >= MOST_LEFT_OUT))) throw error;
+        if (at) leftOut.set(at, error.detail);
+      }
     }
   }
 }

@@ -7,7 +7,7 @@ import {
   type Kept,
   type Order,
 } from '../core/exercises';
-import { FindingsEngine, acceptanceOf } from '../core/findings';
+import { FindingsEngine, type Watch, acceptanceOf } from '../core/findings';
 import {
   nftRuleset,
   portScheduleCsv,
@@ -18,6 +18,7 @@ import {
 } from '../core/formats';
 import {
   type Plan,
+  type Progress,
   SITE_ID,
   applySteps,
   badInput,
@@ -40,6 +41,10 @@ import { type Rehearsed, type RehearseInput, rehearsed } from './rehearse';
 
 type Holder = Pick<Application, 'pool' | 'plans'>;
 
+/** What a job tells on its way: how far it has come, or which check it begins. */
+export type Told = Progress | { readonly begun: string };
+type Tell = (told: Told) => void;
+
 async function newest({ plans }: Holder, site: string): Promise<Held> {
   const found = await plans.newest(site);
   if (!found) throw unknownSite(site);
@@ -60,11 +65,18 @@ async function viewOf(holder: Holder, site: string, kept: Kept): Promise<Exercis
   return exerciseView(kept, await firstPlan(holder, site, plan), plan, today());
 }
 
+interface Count {
+  readonly site: string;
+  readonly leftOut: Watch['leftOut'];
+  /** Tells each check as it begins. */
+  readonly closely: boolean;
+}
 /** Open findings by severity, kept with the revision and the day they are of. */
-async function counts(holder: Holder, { site }: { readonly site: string }): Promise<Counts> {
+async function counts(holder: Holder, { site, leftOut, closely }: Count, tell: Tell): Promise<Counts> {
   const { plan, revision } = await newest(holder, site);
   const found = { stop: 0, fix: 0, note: 0 };
-  for (const finding of new FindingsEngine(plan, today()).all())
+  const begin = (begun: string) => closely && tell({ begun });
+  for (const finding of new FindingsEngine(plan, today(), { leftOut, begin }).all())
     if (!acceptanceOf(plan.acceptance, finding)) found[finding.severity]++;
   await keepCounts(holder.pool, site, revision, today(), { counts: found });
   return found;
@@ -78,9 +90,9 @@ interface Set {
   readonly at: string;
 }
 /** Draws an exercise and stores it as a site of its own. */
-async function setExercise(holder: Holder, { site, id, order, learner, at }: Set): Promise<void> {
+async function setExercise(holder: Holder, { site, id, order, learner, at }: Set, tell: Tell): Promise<void> {
   const { plan, revision } = await newest(holder, site);
-  const drawn = finish(drawing(plan, order, today()));
+  const drawn = finish(drawing(plan, order, today()), tell);
   const { name } = siteOf(plan);
   const title = `, exercise ${order.seed}`;
   const copy = withRecord(drawn.plan, 'site', SITE_ID, {
@@ -109,6 +121,7 @@ const exercise = async (
 async function handIn(
   holder: Holder,
   { site, revision, at }: { readonly site: string; readonly revision: number; readonly at: string },
+  tell: Tell,
 ): Promise<ExerciseView> {
   const kept = (await exerciseOf(holder.pool, site))!;
   const { plan, revision: now } = await newest(holder, site);
@@ -120,7 +133,7 @@ async function handIn(
     );
   const { faults, level, hints } = kept;
   const solved = { start: await firstPlan(holder, site, plan), now: plan, faults, level, hints };
-  const report = finish(reporting(solved, today()));
+  const report = finish(reporting(solved, today()), tell);
   if (!(await endExercise(holder.pool, site, report, at)))
     throw new Problem(409, 'Handed in already', 'Somebody handed this exercise in at this moment.');
   return viewOf(holder, site, { ...kept, report, endedAt: at });
@@ -129,9 +142,10 @@ async function handIn(
 async function rehearse(
   holder: Holder,
   { site, asked }: { readonly site: string; readonly asked: RehearseInput },
+  tell: Tell,
 ): Promise<Rehearsed> {
   const { plan, revision } = await newest(holder, site);
-  return { revision, ...rehearsed(plan, asked) };
+  return { revision, ...rehearsed(plan, asked, tell) };
 }
 
 /** The ruleset of a gateway, and what to call the file. */

@@ -13,7 +13,7 @@ import {
   typedWanted,
   whatIf,
 } from '../core/rehearse';
-import { finish } from '../core/plan';
+import { type Progress, finish } from '../core/plan';
 import { today } from '../today';
 
 export type RehearseInput = BodyOf<typeof routes.rehearsal.rehearse>;
@@ -22,7 +22,7 @@ const answerOf = ({ delivered, summary, forth, back }: Answer) => ({ delivered, 
 const names = (list: readonly { readonly name: string }[]) => list.map(({ name }) => name);
 
 /** What the rehearsal says to what is asked in the words that are typed on the page. */
-export function rehearsed(plan: Plan, input: RehearseInput) {
+export function rehearsed(plan: Plan, input: RehearseInput, hear?: (progress: Progress) => void) {
   if ('ask' in input) {
     const { from, to, service } = input.ask;
     const question = {
@@ -42,7 +42,7 @@ export function rehearsed(plan: Plan, input: RehearseInput) {
       })),
     };
   if ('faults' in input) return { impact: impactOf(plan, input.faults) };
-  const ranked = finish(singleFaults(plan, today()));
+  const ranked = finish(singleFaults(plan, today()), hear);
   return { ranked: ranked.map(({ fault, ...rest }) => ({ fault: faultTitle(plan, fault), ...rest })) };
 }
 export type Rehearsed = ReturnType<typeof rehearsed> & { readonly revision: number };

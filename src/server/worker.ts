@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { openDatabase } from '../db/connection';
-import { type JobName, jobs } from './jobs';
+import { type JobName, type Told, jobs } from './jobs';
 import { log } from './log';
 import { Plans } from './plans';
 import { problemOf } from './problems';
@@ -14,6 +14,7 @@ export interface ToThread {
   readonly input: unknown;
 }
 export type FromThread =
+  | { readonly id: number; readonly told: Told }
   | { readonly id: number; readonly result: unknown }
   | { readonly id: number; readonly problem: ProblemDetails };
 
@@ -24,7 +25,12 @@ const holder = { pool, plans: new Plans(pool) };
 parentPort!.on('message', async ({ id, job, input }: ToThread) => {
   let said: FromThread;
   try {
-    said = { id, result: await jobs[job](holder, input as never) };
+    said = {
+      id,
+      result: await jobs[job](holder, input as never, (told) =>
+        parentPort!.postMessage({ id, told } satisfies FromThread),
+      ),
+    };
   } catch (error) {
     const problem = problemOf(error);
     if (problem.status === 500) log('error', { job, error });

@@ -1,26 +1,39 @@
 import { availableParallelism } from 'node:os';
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
-import type { JobInput, JobName, JobResult } from './jobs';
+import type { Progress } from '../core/plan';
+import type { JobInput, JobName, JobResult, Told } from './jobs';
 import { Problem } from './problems';
 import type { FromThread, ToThread } from './worker';
 
 /** How long a job may take, in milliseconds, and how much memory its thread may use, in MB. */
 const LIMIT = { time: Number(process.env.DIANOME_JOB_SECONDS || 60) * 1000, memory: 1536 };
+type Limit = typeof LIMIT;
 /** So many jobs wait at most. */
 const WAITING = 200;
 /** One thread is left to what somebody waits for who opens a page or saves a file. */
 const THREADS = Math.max(2, Math.min(4, availableParallelism()));
 const QUICK: ReadonlySet<JobName> = new Set<JobName>(['planText', 'file', 'bringIn', 'duplicate']);
 
+/** Who asks for a job, and what of it they want to know. */
+interface Asker {
+  /** Aborted when they have gone. */
+  readonly signal?: AbortSignal;
+  readonly hear?: (progress: Progress) => void;
+  readonly begun?: (check: string) => void;
+  /** How long the job may tell nothing once it has begun to tell, in milliseconds. */
+  readonly silence?: number;
+}
+
 interface Waiting {
   readonly message: ToThread;
+  readonly asker: Asker;
   readonly done: (result: unknown) => void;
   readonly failed: (error: Error) => void;
 }
 interface Thread {
   readonly worker: Worker;
-  at: (Waiting & { readonly timer: NodeJS.Timeout }) | null;
+  at: (Waiting & { readonly timer: NodeJS.Timeout; silent?: NodeJS.Timeout }) | null;
 }
 
 class CalledOff extends Error {}
@@ -37,7 +50,7 @@ export class Workers {
   constructor(
     private readonly url: string,
     private readonly file = path.join(process.cwd(), '.next/dianome/worker.mjs'),
-    private readonly limit = LIMIT,
+    private readonly limit: Limit = LIMIT,
   ) {}
 
   /** How many jobs are under way and how many wait. */
@@ -45,11 +58,8 @@ export class Workers {
     return { running: [...this.threads].filter(({ at }) => at).length, waiting: this.row.length };
   }
 
-  run<N extends JobName>(
-    job: N,
-    input: JobInput<N>,
-    signal: AbortSignal | null = null,
-  ): Promise<JobResult<N>> {
+  run<N extends JobName>(job: N, input: JobInput<N>, asker: Asker = {}): Promise<JobResult<N>> {
+    const { signal } = asker;
     if (this.row.length >= WAITING)
       throw new Problem(503, 'Busy', 'Much is being worked out at the moment; ask again in a minute.');
     return new Promise<unknown>((done, failed) => {
@@ -58,6 +68,7 @@ export class Workers {
       const hearNoMore = () => signal?.removeEventListener('abort', gone);
       const waiting: Waiting = {
         message,
+        asker,
         done: (result) => (hearNoMore(), done(result)),
         failed: (error) => (hearNoMore(), failed(error)),
       };
@@ -80,7 +91,7 @@ export class Workers {
       const free = next < 0 ? null : ([...this.threads].find(({ at }) => at === null) ?? this.another());
       if (!free) return;
       const [waiting] = this.row.splice(next, 1) as [Waiting];
-      const timer = setTimeout(() => this.over(free), this.limit.time);
+      const timer = setTimeout(() => this.over(free, this.limit.time), this.limit.time);
       free.at = { ...waiting, timer };
       free.worker.postMessage(waiting.message);
     }
@@ -98,6 +109,7 @@ export class Workers {
     this.threads.add(thread);
     worker.on('message', (said: FromThread) => {
       if (thread.at?.message.id !== said.id) return;
+      if ('told' in said) return this.hear(thread, said.told);
       const at = this.release(thread)!;
       if ('problem' in said) {
         const { status, title, detail, ...more } = said.problem;
@@ -114,10 +126,20 @@ export class Workers {
     return thread;
   }
 
+  private hear(thread: Thread, told: Told): void {
+    const at = thread.at!;
+    const { hear, begun, silence } = at.asker;
+    clearTimeout(at.silent);
+    if (silence !== undefined) at.silent = setTimeout(() => this.over(thread, silence), silence);
+    if ('begun' in told) begun?.(told.begun);
+    else hear?.(told);
+  }
+
   private release(thread: Thread) {
     const { at } = thread;
     thread.at = null;
-    if (at) clearTimeout(at.timer);
+    clearTimeout(at?.timer);
+    clearTimeout(at?.silent);
     return at;
   }
 
@@ -128,8 +150,8 @@ export class Workers {
     this.next();
   }
 
-  private over(thread: Thread): void {
-    this.drop(thread, tooMuch(`takes longer than ${this.limit.time / 1000} seconds`));
+  private over(thread: Thread, limit: number): void {
+    this.drop(thread, tooMuch(`takes longer than ${limit / 1000} seconds`));
   }
 
   private callOff(waiting: Waiting): void {

@@ -9,17 +9,24 @@ export type JobResult =
   | { readonly kind: 'single-faults'; readonly ranked: readonly Ranked[] }
   | { readonly kind: 'what-if'; readonly impact: Impact };
 
+/** What is not checked, with why; and whether each subject is told as it is begun the first time. */
+export interface Watching {
+  readonly leftOut: ReadonlyMap<string, string>;
+  readonly closely: boolean;
+}
+
 /**
  * What the page and its worker say to each other. The page hands over the very text its plan came from and
  * then every step it applies, numbered, so both hold the same plan without asking the server twice.
  */
 export type ToWorker =
-  | { readonly type: 'load'; readonly plan: string; readonly steps: readonly Step[] }
+  | ({ readonly type: 'load'; readonly plan: string; readonly steps: readonly Step[] } & Watching)
   | { readonly type: 'advance'; readonly sequence: number; readonly steps: readonly Step[] }
   | { readonly type: 'run'; readonly id: number; readonly job: Job }
   | { readonly type: 'cancel' };
 
 export type FromWorker =
+  | { readonly type: 'begun'; readonly subject: string }
   | { readonly type: 'all'; readonly findings: readonly Finding[] }
   | {
       readonly type: 'diff';

@@ -13,7 +13,10 @@ const jobs = new Jobs(say);
 onmessage = ({ data }: MessageEvent<ToWorker>) => {
   if (data.type === 'load') {
     plan = advanced(decodePlan(JSON.parse(data.plan).plan), data.steps);
-    engine = new FindingsEngine(plan, today());
+    let { closely } = data;
+    const begin = (subject: string) => closely && say({ type: 'begun', subject });
+    engine = new FindingsEngine(plan, today(), { leftOut: data.leftOut, begin });
+    closely = false;
     say({ type: 'all', findings: engine.all() });
   } else if (data.type === 'cancel') jobs.cancel();
   else if (data.type === 'run') {

@@ -1,7 +1,17 @@
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import type { Station } from '../findings';
-import { type Step, applySteps, invertSteps, type Plan, badInput, type Work, finish } from '../plan';
+import {
+  type Step,
+  applySteps,
+  invertSteps,
+  type Plan,
+  badInput,
+  type Progress,
+  type Work,
+  counted,
+  finish,
+} from '../plan';
 import { trialsFor } from './choice';
 import { kinds } from './kinds';
 import { type FaultKind, type Level, levelWords, stepsOf } from './kind';
@@ -82,9 +92,13 @@ const TRIES = 150;
 
 /**
  * Draws faults that somebody notices: each by itself changes what a trial says, its first symptom is its own and still
- * shows when all are in. Yields after each that is tried. Throws a Refusal when the site is too small for so many.
+ * shows when all are in. Tells how many were tried, of the most that are. Throws a Refusal when the site is too small for
+ * so many.
  */
-export function* drawing(plan: Plan, { seed, level, count }: Order, today: string | null): Work<Exercise> {
+export const drawing = (plan: Plan, order: Order, today: string | null): Work<Exercise, Progress> =>
+  counted(drawn(plan, order, today), TRIES + PLACES);
+
+function* drawn(plan: Plan, { seed, level, count }: Order, today: string | null): Work<Exercise> {
   const random = xoroshiro128plus(seed);
   const shuffled = <T>(items: readonly T[]): T[] => {
     const left = [...items];

@@ -21,6 +21,7 @@ import {
   findingOf,
 } from './finding';
 import { boxView, bridgingDevices } from './box-view';
+import { type Watch, notChecked } from './left-out';
 import { repeated } from './repeated';
 import { subnetView } from './subnet-view';
 
@@ -121,14 +122,33 @@ const scopes: readonly (readonly [string, Scope])[] = Object.entries({
 });
 
 /** The findings by subject; those of a subject are the same list again until something they were read off changes. */
-function findingsBySubject(plan: Plan, today: Today): Map<string, readonly Finding[]> {
+function findingsBySubject(plan: Plan, today: Today, watch: Watch | null): Map<string, readonly Finding[]> {
   const found = new Map<string, readonly Finding[]>();
   for (const [name, { subjects, findings }] of scopes)
     for (const subject of subjects(plan, today)) {
-      const list = findings(plan, subject);
-      if (list.length > 0) found.set(`${name} ${subject}`, list);
+      const key = `${name} ${subject}`;
+      const list = watch ? watched(plan, key, watch, () => findings(plan, subject)) : findings(plan, subject);
+      if (list.length > 0) found.set(key, list);
     }
   return found;
+}
+
+/** What is found, or the finding that this was not looked at: one check that fails takes no other with it. */
+function watched(
+  plan: Plan,
+  subject: string,
+  { leftOut, begin }: Watch,
+  find: () => readonly Finding[],
+): readonly Finding[] {
+  const not = (why: string) => [notChecked(plan, subject, why, (id) => checksById.get(id)?.station)];
+  const why = leftOut.get(subject);
+  if (why !== undefined) return not(why);
+  begin(subject);
+  try {
+    return find();
+  } catch (error) {
+    return not(`It failed: ${error instanceof Error ? error.message : error}`);
+  }
 }
 
 export interface FindingsDiff {
@@ -140,11 +160,13 @@ export interface FindingsDiff {
 export class FindingsEngine {
   private bySubject: ReadonlyMap<string, readonly Finding[]>;
 
+  /** Without a watch, a check that throws throws here. */
   constructor(
     plan: Plan,
     private readonly today: Today = null,
+    private readonly watch: Watch | null = null,
   ) {
-    this.bySubject = findingsBySubject(plan, today);
+    this.bySubject = findingsBySubject(plan, today, watch);
   }
 
   all(): Finding[] {
@@ -153,7 +175,7 @@ export class FindingsEngine {
 
   /** Moves on to another plan and says which findings went and came. Quick where that one was made by changing this one. */
   advance(next: Plan): FindingsDiff {
-    const [old, now] = [this.bySubject, findingsBySubject(next, this.today)];
+    const [old, now] = [this.bySubject, findingsBySubject(next, this.today, this.watch)];
     this.bySubject = now;
     const before = new Map<string, Finding>();
     const after = new Map<string, Finding>();

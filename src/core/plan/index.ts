@@ -121,4 +121,4 @@ export {
 } from './view';
 export { type WireStep, decodePlan, decodeStep, encodePlan, encodeStep, wireStepSchema } from './wire';
 export { byName, fieldName, portTitle, portsText, recordTitle, wireText } from './words';
-export { type Work, finish } from './work';
+export { type Progress, type Work, counted, finish } from './work';

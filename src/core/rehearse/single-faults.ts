@@ -1,4 +1,4 @@
-import { type Plan, type Work, finish, type Device } from '../plan';
+import { type Plan, type Progress, type Work, finish, type Device } from '../plan';
 import { bridgeAt, fabric } from '../model/switching';
 import { linksOf, portsOf, inwardPorts } from '../model/wiring';
 import { type Fault, endsOfCable, singleFaultsOf, withFault } from './faults';
@@ -16,11 +16,6 @@ export interface Ranked {
   readonly lost: readonly string[];
   /** What would make it harmless; empty where it is. */
   readonly cure: string;
-}
-
-export interface Progress {
-  readonly done: number;
-  readonly of: number;
 }
 
 /** Ports of a box that are free for one more link. */

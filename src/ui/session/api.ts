@@ -1,5 +1,6 @@
 import type { AnswerOf, BodyOf, ProblemDetails, QueryOf, Route } from '@/contract';
-import { problem as problemSchema } from '@/contract';
+import { LINES, line as lineSchema, problem as problemSchema } from '@/contract';
+import type { Progress } from '@/core/plan';
 
 /** An answer of the server that is not success, with its problem details. */
 export class ApiProblem extends Error {
@@ -45,6 +46,8 @@ type Asked<R extends Route> = {
   readonly body?: BodyOf<R>;
   /** Calls the request off; the server stops what it works out for it. */
   readonly signal?: AbortSignal | undefined;
+  /** Hears how far it has come, where the route may take long. */
+  readonly hear?: (progress: Progress) => void;
 };
 
 /** The path of a route for a site, with its query. */
@@ -61,15 +64,41 @@ export const askText = async <R extends Route>(route: R, asked: Asked<R> = {}): 
 
 /** Asks a route of the contract. Throws an ApiProblem, or Offline. */
 export async function ask<R extends Route>(route: R, asked: Asked<R> = {}): Promise<AnswerOf<R>> {
-  const { body, signal } = asked;
+  const { body, signal, hear } = asked;
   const init = {
     method: route.method,
     ...(signal && { signal }),
-    ...(body === undefined
-      ? {}
-      : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+    headers: {
+      ...(body !== undefined && { 'content-type': 'application/json' }),
+      ...(hear && route.long && { accept: `${LINES}, application/json` }),
+    },
+    ...(body !== undefined && { body: JSON.stringify(body) }),
   };
   const response = await answered(pathOf(route, asked), init);
   if (!('safeParse' in route.answer)) throw new Error(`${route.path} answers with no JSON`);
-  return route.answer.parse(await response.json()) as AnswerOf<R>;
+  const lines = response.headers.get('content-type') === LINES;
+  const told = lines ? await lastOf(response.body!, hear!) : await response.json();
+  return route.answer.parse(told) as AnswerOf<R>;
+}
+
+/** The answer at the end of lines that tell how far it has come. Throws an ApiProblem, or Offline where they break off. */
+async function lastOf(
+  body: ReadableStream<Uint8Array>,
+  hear: (progress: Progress) => void,
+): Promise<unknown> {
+  const reader = body
+    .pipeThrough(new TextDecoderStream() as never)
+    .getReader() as ReadableStreamDefaultReader<string>;
+  for (let left = ''; ;) {
+    const part = await reader.read();
+    if (part.done) throw new Offline();
+    const lines = (left + part.value).split('\n');
+    left = lines.pop()!;
+    for (const text of lines) {
+      const told = lineSchema.parse(JSON.parse(text));
+      if ('progress' in told) hear(told.progress);
+      else if ('problem' in told) throw new ApiProblem(told.problem.status, told.problem);
+      else return told.answer;
+    }
+  }
 }

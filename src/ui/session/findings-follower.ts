@@ -5,8 +5,12 @@ import type { Job } from '@/worker/protocol';
 import { type SiteState, isSolving } from './state';
 import { type Findings, type JobEars, WorkerClient } from './worker-client';
 
-/** A plan on which they take longer than this is said not to be checked, in milliseconds. */
-const LIMIT = 90_000;
+/** Findings that take longer than this are worked out anew, watched check by check; in milliseconds. */
+const LIMIT = 30_000;
+/** Then a check that takes longer than this is left out. */
+const LIMIT_OF_ONE = 8_000;
+/** Where so many are left out it is not one check that is to blame, and there are no findings. */
+const MOST_LEFT_OUT = 10;
 
 /** Keeps the findings up with the plan, and says what a change made of them. */
 export class FindingsFollower {
@@ -18,6 +22,11 @@ export class FindingsFollower {
   /** How many answers of the worker are still to come. */
   private owed = 0;
   private watch: ReturnType<typeof setTimeout> | undefined;
+  /** Checks that this plan does not get through, with why. */
+  private leftOut: ReadonlyMap<string, string> = new Map();
+  /** Watched check by check, with the one that is under way. */
+  private closely = false;
+  private at: string | null = null;
 
   constructor(private readonly store: StoreApi<SiteState>) {
     this.worker = this.another();
@@ -25,7 +34,7 @@ export class FindingsFollower {
 
   load(text: string, steps: readonly Step[]): void {
     this.begun = { text, steps: [...steps] };
-    this.worker.load(text, steps);
+    this.worker.load(text, steps, { leftOut: this.leftOut, closely: false });
     this.owe();
   }
 
@@ -41,15 +50,11 @@ export class FindingsFollower {
     this.awaited = { sequence: this.advance(steps), label, open };
   }
 
-  /** Begins another worker where one failed. */
+  /** Begins another worker where one failed, with every check. */
   again(): void {
-    this.worker.close();
+    this.leftOut = new Map();
     this.store.setState({ findingsFailed: '', findingsReady: false });
-    this.worker = this.another();
-    this.owed = 0;
-    if (!this.begun) return;
-    this.worker.load(this.begun.text, this.begun.steps);
-    this.owe();
+    this.anew(false);
   }
 
   run(job: Job, ears: JobEars): void {
@@ -71,21 +76,45 @@ export class FindingsFollower {
   private await(): void {
     clearTimeout(this.watch);
     if (this.owed === 0) return;
-    this.watch = setTimeout(() => {
+    const limit = this.at === null ? LIMIT : LIMIT_OF_ONE;
+    this.watch = setTimeout(
+      () => this.stuck(`it takes longer than ${limit / 1000} seconds on this plan`),
+      limit,
+    );
+  }
+
+  /** The worker does not go on: once more, watched check by check, and without the one that it is stuck at. */
+  private stuck(why: string): void {
+    const { at, closely } = this;
+    if (closely && (at === null || this.leftOut.size >= MOST_LEFT_OUT)) {
+      clearTimeout(this.watch);
       this.worker.close();
-      const seconds = LIMIT / 1000;
-      this.store.setState({ findingsFailed: `they take longer than ${seconds} seconds on this plan` });
-    }, LIMIT);
+      this.store.setState({ findingsFailed: why });
+      return;
+    }
+    if (at !== null) this.leftOut = new Map(this.leftOut).set(at, `I${why.slice(1)}.`);
+    this.anew(true);
+  }
+
+  private anew(closely: boolean): void {
+    this.worker.close();
+    this.worker = this.another();
+    [this.owed, this.awaited, this.at, this.closely] = [0, null, null, closely];
+    if (!this.begun) return;
+    const { text, steps } = this.begun;
+    this.worker.load(text, steps, { leftOut: this.leftOut, closely });
+    this.owe();
   }
 
   private another(): WorkerClient {
-    return new WorkerClient(
-      (findings, sequence) => this.show(findings, sequence),
-      (why) => {
-        clearTimeout(this.watch);
-        this.store.setState({ findingsFailed: why });
+    return new WorkerClient({
+      onChange: (findings, sequence) => this.show(findings, sequence),
+      onFailed: (why) => this.stuck(`it failed: ${why}`),
+      onBegun: (subject) => {
+        this.at = subject;
+        this.await();
       },
-    );
+    });
   }
 
   private openCount(): number {
@@ -97,6 +126,7 @@ export class FindingsFollower {
 
   private show(findings: Findings, sequence: number): void {
     this.owed = Math.max(0, this.owed - 1);
+    [this.closely, this.at] = [false, null];
     this.await();
     this.store.setState({ findings, findingsReady: true });
     if (this.awaited?.sequence !== sequence) return;

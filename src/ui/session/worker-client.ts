@@ -1,6 +1,6 @@
 import type { Finding } from '@/core/findings';
 import type { Step } from '@/core/plan';
-import type { FromWorker, Job, JobResult, ToWorker } from '@/worker/protocol';
+import type { FromWorker, Job, JobResult, ToWorker, Watching } from '@/worker/protocol';
 
 export type Findings = ReadonlyMap<string, Finding>;
 
@@ -12,7 +12,16 @@ export interface JobEars {
   readonly onCalledOff: () => void;
 }
 
-/** The page's end of the worker: findings, and long work when asked for. `onChange` gets all findings and the sequence number they belong to. */
+export interface WorkerEars {
+  /** All findings, with the sequence number they belong to. */
+  readonly onChange: (findings: Findings, sequence: number) => void;
+  /** The worker could not be loaded, or ended with an error. */
+  readonly onFailed: (why: string) => void;
+  /** A check is begun; only told where it was asked for. */
+  readonly onBegun: (subject: string) => void;
+}
+
+/** The page's end of the worker: findings, and long work when asked for. */
 export class WorkerClient {
   private readonly worker = new Worker(new URL('../../worker/site.worker.ts', import.meta.url), {
     type: 'module',
@@ -22,16 +31,13 @@ export class WorkerClient {
   private jobs = 0;
   private ears: JobEars | null = null;
 
-  constructor(
-    onChange: (findings: Findings, sequence: number) => void,
-    /** The worker could not be loaded, or ended with an error. */
-    onFailed: (why: string) => void,
-  ) {
+  constructor({ onChange, onFailed, onBegun }: WorkerEars) {
     this.worker.onerror = (event) => {
       event.preventDefault();
-      onFailed(event.message || 'it could not be loaded');
+      onFailed(event.message || 'its program could not be loaded');
     };
     this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
+      if (data.type === 'begun') return onBegun(data.subject);
       if (data.type === 'progress' || data.type === 'result') {
         // What a job says that was called off or overtaken is not wanted any more.
         if (data.id !== this.jobs || !this.ears) return;
@@ -55,8 +61,8 @@ export class WorkerClient {
     };
   }
 
-  load(plan: string, steps: readonly Step[]): void {
-    this.send({ type: 'load', plan, steps });
+  load(plan: string, steps: readonly Step[], watching: Watching): void {
+    this.send({ type: 'load', plan, steps, ...watching });
   }
 
   /** Returns the number that the answer to these steps will carry. */
@@ -79,6 +85,8 @@ export class WorkerClient {
   }
 
   close(): void {
+    this.ears?.onCalledOff();
+    this.ears = null;
     this.worker.terminate();
   }
 

@@ -2,12 +2,15 @@
 
 import { type FormEvent, type ReactNode, useState } from 'react';
 import { Dialog } from '../parts/dialog';
+import type { Progress } from '@/core/plan';
 import { Problem } from '../parts/problem';
+import { ProgressLine } from '../parts/progress-line';
 
 interface AskProps {
   readonly title: string;
   readonly act: string;
-  readonly onAct: () => Promise<void>;
+  /** May tell how far it has come. */
+  readonly onAct: (hear: (progress: Progress) => void) => Promise<void>;
   readonly onClose: () => void;
   readonly children: ReactNode;
 }
@@ -16,16 +19,18 @@ interface AskProps {
 export function AskDialog({ title, act, onAct, onClose, children }: AskProps) {
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
+  const [progress, setProgress] = useState<Progress | null>(null);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     setBusy(true);
     try {
-      await onAct();
+      await onAct(setProgress);
       onClose();
     } catch (error) {
       setProblem((error as Error).message);
     } finally {
       setBusy(false);
+      setProgress(null);
     }
   };
   return (
@@ -33,9 +38,12 @@ export function AskDialog({ title, act, onAct, onClose, children }: AskProps) {
       <form onSubmit={(event) => void submit(event)}>
         {children}
         <Problem text={problem} className="mt-2" />
-        <button type="submit" className="button button-primary mt-3" disabled={busy}>
-          {act}
-        </button>
+        <div className="mt-3 flex flex-wrap items-center gap-3">
+          <button type="submit" className="button button-primary" disabled={busy}>
+            {act}
+          </button>
+          {progress && <ProgressLine label={title} progress={progress} />}
+        </div>
       </form>
     </Dialog>
   );

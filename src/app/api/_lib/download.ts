@@ -23,6 +23,6 @@ export const download = (text: string, type: string, siteName: string, ending: s
 /** The handler of a route that makes a file of the plan. */
 export const serveFile = (route: Route, name: FileName, type: string, ending: string) =>
   serve(route, async ({ site, request }) => {
-    const { text, siteName } = await application().workers.run('file', { site, name }, request.signal);
+    const { text, siteName } = await application().workers.run('file', { site, name }, request);
     return download(text, type, siteName, ending);
   });

@@ -1,8 +1,9 @@
 import type { z } from 'zod';
-import { type AnswerOf, BODY_LIMIT, MEGABYTE, type Route } from '@/contract';
-import { decoded, idSchema, shownValue } from '@/core/plan';
+import { type AnswerOf, BODY_LIMIT, LINES, MEGABYTE, type Route } from '@/contract';
+import { type Progress, decoded, idSchema, shownValue } from '@/core/plan';
 import { Problem, problemOf, unknownSite } from '@/server/problems';
 import { log } from '@/server/log';
+import { inLines } from './lines';
 
 interface Asked<R extends Route> {
   /** The id of the site, where the path has one; its form is checked. */
@@ -10,6 +11,8 @@ interface Asked<R extends Route> {
   readonly query: R extends Route<infer Q> ? z.output<Q> : never;
   readonly body: R extends Route<z.ZodObject, infer B> ? z.output<B> : never;
   readonly request: Request;
+  /** Tells who asked how far it has come. */
+  readonly hear: (progress: Progress) => void;
 }
 
 /** What a handler answers; a Response where it has the text already. */
@@ -22,15 +25,23 @@ interface Context {
 const NO_STORE = { 'cache-control': 'no-store' };
 
 /** The handler of a route of the contract: reads what is asked, answers what is promised, and turns what is thrown into a problem. */
-export const serve =
+export function serve<R extends Route>(route: R, handler: (asked: Asked<R>) => Promise<Answered<R>>) {
+  const answer = answering(route, handler);
+  return (request: Request, context: Context): Promise<Response> =>
+    route.long && request.headers.get('accept')?.includes(LINES)
+      ? inLines((hear) => answer(request, context, hear))
+      : answer(request, context, () => {});
+}
+
+const answering =
   <R extends Route>(route: R, handler: (asked: Asked<R>) => Promise<Answered<R>>) =>
-  async (request: Request, context: Context): Promise<Response> => {
+  async (request: Request, context: Context, hear: Asked<R>['hear']): Promise<Response> => {
     try {
       const { site = '' } = (await context.params) ?? {};
       if (route.path.includes('{site}') && !idSchema.safeParse(site).success) throw unknownSite(site);
       const query = route.query && read(route.query, queryOf(request), 'query');
       const body = route.body && (await readBody(request, route));
-      const answer = await handler({ site, query, body, request } as Asked<R>);
+      const answer = await handler({ site, query, body, request, hear } as Asked<R>);
       if (answer instanceof Response) return answer;
       return Response.json(answer, { status: route.status ?? 200, headers: NO_STORE });
     } catch (error) {

@@ -5,12 +5,14 @@ import { useRouter } from 'next/navigation';
 import { type FormEvent, useEffect, useRef, useState } from 'react';
 import { type AnswerOf, routes } from '@/contract';
 import { type Level, levelWords, levels } from '@/core/exercises';
+import type { Progress } from '@/core/plan';
 import { ask } from '../../session/api';
 import { setExercise } from '../../session/exercise';
 import { useSession } from '../../session/context';
 import { ColumnHeads } from '../../parts/column-heads';
 import { dayText } from '../../parts/dates';
 import { Problem } from '../../parts/problem';
+import { ProgressLine } from '../../parts/progress-line';
 
 const SEEDS = 9999;
 const anyNumber = () => String(1 + Math.floor(Math.random() * SEEDS));
@@ -31,7 +33,9 @@ export function SetExercise() {
   const [count, setCount] = useState(1);
   const [seed, setSeed] = useState(anyNumber);
   const [problem, setProblem] = useState('');
-  const [busy, setBusy] = useState(false);
+  /** How many places for a fault were tried; null while nothing is drawn. */
+  const [tried, setTried] = useState<Progress | null>(null);
+  const busy = tried !== null;
   const asked = useRef<AbortController>(null);
   const [listed, setListed] = useState<readonly Listed[]>([]);
   useEffect(() => {
@@ -46,15 +50,15 @@ export function SetExercise() {
       setProblem(`The number is “${seed.trim()}”; write a whole number from 1 to 999999.`);
       return;
     }
-    setBusy(true);
+    setTried({ done: 0, of: 0 });
     const { signal } = (asked.current = new AbortController());
     setProblem('');
     try {
-      const id = await setExercise(siteId, { seed: number, level, count }, signal);
+      const id = await setExercise(siteId, { seed: number, level, count }, { signal, hear: setTried });
       router.push(`/site/${id}/rehearse?view=exercise`);
     } catch (error) {
       if (!signal.aborted) setProblem((error as Error).message);
-      setBusy(false);
+      setTried(null);
     }
   };
   return (
@@ -109,10 +113,13 @@ export function SetExercise() {
         <button type="submit" className="button button-primary" disabled={busy}>
           {busy ? 'Putting faults in…' : 'Set the exercise'}
         </button>
-        {busy && (
-          <button type="button" className="button" onClick={() => asked.current?.abort()}>
-            Stop
-          </button>
+        {tried && (
+          <>
+            <ProgressLine label="Places for a fault tried" progress={tried} atMost />
+            <button type="button" className="button" onClick={() => asked.current?.abort()}>
+              Stop
+            </button>
+          </>
         )}
       </form>
       <p className="pt-1 text-[13px] text-muted">

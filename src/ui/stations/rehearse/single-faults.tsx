@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ColumnHeads } from '../../parts/column-heads';
+import { ProgressLine } from '../../parts/progress-line';
 import type { Plan } from '@/core/plan';
 import { type Fault, faultKey, faultTitle } from '@/core/rehearse';
 import { useJob } from '../../session/job';
@@ -23,15 +24,7 @@ export function SingleFaults({ plan, onTry }: { plan: Plan; onTry: (fault: Fault
         <h3 className="font-bold">Every single fault</h3>
         {job.running ? (
           <>
-            <progress
-              className="h-3 w-[180px] accent-ink"
-              aria-label="Faults run"
-              max={job.running.of || 1}
-              value={job.running.done}
-            />
-            <span className="mono text-[13px]">
-              {job.running.done} of {job.running.of || '…'}
-            </span>
+            <ProgressLine label="Faults run" progress={job.running} />
             <button type="button" className="button" onClick={job.cancel}>
               Stop
             </button>

@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import { levelWords, type ExerciseView } from '@/core/exercises';
+import type { Progress } from '@/core/plan';
 import { AskDialog } from '../../sites/ask-dialog';
 import { routes } from '@/contract';
 import { ask } from '../../session/api';
@@ -39,12 +40,13 @@ export function Solving({ exercise }: { exercise: ExerciseView }) {
     attempt(async () =>
       show(await ask(routes.rehearsal.takeHint, { site: session.siteId, body: { fault } })),
     );
-  const handIn = async () => {
+  const handIn = async (hear: (progress: Progress) => void) => {
     await session.settled();
     show(
       await ask(routes.rehearsal.handIn, {
         site: session.siteId,
         body: { revision: session.store.getState().revision },
+        hear,
       }),
     );
   };

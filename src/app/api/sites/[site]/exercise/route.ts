@@ -13,5 +13,5 @@ export const GET = serve(routes.rehearsal.exercise, async ({ site, request }) =>
   found(site, await revisionOf(pool, site));
   // Most sites are none, and need nothing worked out.
   if (!(await exerciseOf(pool, site))) return { exercise: null };
-  return { exercise: await workers.run('exercise', { site }, request.signal) };
+  return { exercise: await workers.run('exercise', { site }, request) };
 });

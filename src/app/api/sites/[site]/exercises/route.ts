@@ -15,10 +15,10 @@ export const GET = serve(routes.rehearsal.exercises, async ({ site }) => {
 });
 
 /** Sets an exercise: a copy of the site with faults in it, as a site of its own. */
-export const POST = serve(routes.rehearsal.setExercise, async ({ site, body, request }) => {
+export const POST = serve(routes.rehearsal.setExercise, async ({ site, body, request, hear }) => {
   const { learner, ...order } = body;
   const id = newId();
   const set = { site, id, order, learner, at: now() };
-  await application().workers.run('setExercise', set, request.signal);
+  await application().workers.run('setExercise', set, { signal: request.signal, hear });
   return { id };
 });

@@ -6,6 +6,6 @@ export const dynamic = 'force-dynamic';
 
 /** The plan with the revision it is. */
 export const GET = serve(routes.sites.plan, async ({ site, request }) => {
-  const text = await application().workers.run('planText', { site }, request.signal);
+  const text = await application().workers.run('planText', { site }, request);
   return new Response(text, { headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } });
 });

@@ -3,6 +3,6 @@ import { application } from '@/server/application';
 import { serve } from '../../../_lib/serve';
 
 /** The rehearsal without a browser: the same core, asked in the words that are typed on the page. */
-export const POST = serve(routes.rehearsal.rehearse, ({ site, body: asked, request }) =>
-  application().workers.run('rehearse', { site, asked }, request.signal),
+export const POST = serve(routes.rehearsal.rehearse, ({ site, body: asked, request, hear }) =>
+  application().workers.run('rehearse', { site, asked }, { signal: request.signal, hear }),
 );
