@@ -104,6 +104,12 @@ export async function revisionOf(pool: Pool, siteId: string): Promise<number | n
   return found[0] ? (found[0][0] as number) : null;
 }
 
+/** What a site is called; null when there is no such site. */
+export async function nameOf(pool: Pool, siteId: string): Promise<string | null> {
+  const [row] = await rows(pool, 'SELECT name FROM site_record WHERE site_id = ?', [siteId]);
+  return row ? (row[0] as string) : null;
+}
+
 /** The revision of every site. */
 export async function revisionsOf(pool: Pool): Promise<Map<string, number>> {
   const found = (await rows(pool, 'SELECT id, revision FROM site')) as [string, number][];

@@ -9,8 +9,8 @@ import {
   decodeStep,
   digestOf,
   encodeStep,
-  fittedLabel,
   invertSteps,
+  withStepsTaken,
 } from '../core/plan';
 import { isConflictOfRows } from '../db/connection';
 import type { Connection } from '../db/connection';
@@ -144,22 +144,16 @@ async function changeOf(connection: Connection, siteId: string, plan: Plan, body
       );
     return { change: perform(plan, { operation: body.operation, input: body.input }, seed), undoes: null };
   }
-  const take = (label: string, steps: Change['steps']) =>
-    perform(
-      plan,
-      { operation: 'takeSteps', input: { label: fittedLabel(label), steps: steps.map(encodeStep) } },
-      seed,
-    );
   if (kind === 'back') {
     const steps = await stepsBack(connection, siteId, plan, body.to);
-    return { change: take(`Back to change ${body.to}`, steps), undoes: null };
+    return { change: withStepsTaken(plan, `Back to change ${body.to}`, steps), undoes: null };
   }
   const target = await entryOfSeed(connection, siteId, body.undoes);
   if (!target || target.browser !== body.browser || (kind === 'redo') !== (target.kind === 'undo'))
     throw new Refusal('missing', `There is no change “${body.undoes}” of yours to ${kind}.`, [], ['undoes']);
   const label = `${kind === 'undo' ? 'Undo' : 'Redo'}: ${target.label.replace(/^(Undo|Redo): /, '')}`;
   return {
-    change: take(label, invertSteps(target.steps.map(decodeStep))),
+    change: withStepsTaken(plan, label, invertSteps(target.steps.map(decodeStep))),
     undoes: target.revision,
   };
 }

@@ -7,6 +7,7 @@ import {
   type Kept,
   type Order,
 } from '../core/exercises';
+import { newSitePlan } from '../core/edit';
 import { FindingsEngine, type Watch, acceptanceOf } from '../core/findings';
 import {
   nftRuleset,
@@ -23,23 +24,32 @@ import {
   applySteps,
   badInput,
   encodePlan,
+  encodeStep,
   finish,
   shownValue,
   siteOf,
   withRecord,
 } from '../core/plan';
+import type { Pool } from 'mysql2/promise';
+import { routes } from '../contract';
 import { createExercise, endExercise, exerciseOf } from '../db/exercises';
 import { stepsBack } from '../db/journal';
 import { type Counts, createSite, keepCounts } from '../db/sites';
 import { today } from '../today';
-import type { Application } from './application';
-import type { Held } from './plans';
+import { readBody } from './bodies';
+import type { Commits } from './commit';
+import type { Held, Plans } from './plans';
 import { Problem, unknownSite } from './problems';
 import { type Rehearsed, type RehearseInput, rehearsed } from './rehearse';
 
 /** Work that may take long, on the newest plan of a site. It runs in a thread of its own: see workers.ts. */
 
-type Holder = Pick<Application, 'pool' | 'plans'>;
+/** What a thread works with. */
+interface Holder {
+  readonly pool: Pool;
+  readonly plans: Plans;
+  readonly commits: Commits;
+}
 
 /** What a job tells on its way: how far it has come, or which check it begins. */
 export type Told = Progress | { readonly begun: string };
@@ -160,28 +170,49 @@ async function ruleset(
   return { text: nftRuleset(plan, device, today()), name: `${siteOf(plan).name} ${device.name}` };
 }
 
+/** Saves the change that the text of a request asks for; the answer as JSON. */
+async function commit(
+  { commits }: Holder,
+  { site, text, at }: { readonly site: string; readonly text: string; readonly at: string },
+): Promise<string> {
+  const saved = await commits.save(site, readBody(routes.journal.commit.body!, text), at);
+  if (!saved) throw unknownSite(site);
+  return JSON.stringify(saved);
+}
+
+/** The steps that lead from the newest plan back to how it was at a revision, as JSON. */
+async function back(
+  holder: Holder,
+  { site, revision }: { readonly site: string; readonly revision: number },
+): Promise<string> {
+  const { revision: from, plan } = await newest(holder, site);
+  if (revision > from)
+    throw new Problem(422, 'Unknown revision', `There is no change ${revision}; the newest is ${from}.`, {
+      path: ['revision'],
+    });
+  const steps = await stepsBack(holder.pool, site, plan, revision);
+  return JSON.stringify({ from, steps: steps.map(encodeStep) });
+}
+
 /** The plan of a site with its revision, as JSON. */
 async function planText(holder: Holder, { site }: { readonly site: string }): Promise<string> {
   const { plan, revision } = await newest(holder, site);
   return JSON.stringify({ revision, plan: encodePlan(plan) });
 }
 
-interface Made {
-  readonly id: string;
-  readonly at: string;
-}
-/** A site from the text of a plan file. */
-const bringIn = async ({ pool }: Holder, { id, at, text }: Made & { readonly text: string }): Promise<void> =>
-  createSite(pool, id, readPlanFile(text), at);
-
-/** A site as a copy of another, under a name of its own. */
-async function duplicate(
+/** Makes a site as the text of a request says: from a few decisions, as a copy of another, or from a plan file. */
+async function makeSite(
   holder: Holder,
-  { site, id, at, name }: Made & { readonly site: string; readonly name: string },
+  { id, at, text }: { readonly id: string; readonly at: string; readonly text: string },
 ): Promise<void> {
-  const { plan } = await newest(holder, site);
-  const copy = withRecord(plan, 'site', SITE_ID, { ...siteOf(plan), name });
-  await createSite(holder.pool, id, copy, at);
+  const asked = readBody(routes.sites.create.body!, text);
+  const make = async (): Promise<Plan> => {
+    if ('file' in asked) return readPlanFile(asked.file);
+    if ('create' in asked) return newSitePlan(asked.create, id);
+    const { plan } = await newest(holder, asked.duplicate);
+    return withRecord(plan, 'site', SITE_ID, { ...siteOf(plan), name: asked.name });
+  };
+  await createSite(holder.pool, id, await make(), at);
 }
 
 const files = {
@@ -202,6 +233,8 @@ async function file(
 }
 
 export const jobs = {
+  commit,
+  back,
   counts,
   setExercise,
   exercise,
@@ -210,8 +243,7 @@ export const jobs = {
   ruleset,
   planText,
   file,
-  bringIn,
-  duplicate,
+  makeSite,
 };
 export type Jobs = typeof jobs;
 export type JobName = keyof Jobs;

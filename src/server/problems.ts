@@ -13,6 +13,10 @@ export class Problem extends Error {
     super(detail);
   }
 
+  static of({ status, title, detail, ...more }: ProblemDetails): Problem {
+    return new Problem(status, title, detail, more);
+  }
+
   get details(): ProblemDetails {
     const { status, title, detail, more } = this;
     return { type: 'about:blank', title, status, detail, ...more };

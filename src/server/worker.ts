@@ -1,12 +1,13 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { openDatabase } from '../db/connection';
+import { Commits } from './commit';
 import { type JobName, type Told, jobs } from './jobs';
 import { log } from './log';
 import { Plans } from './plans';
 import { problemOf } from './problems';
 import type { ProblemDetails } from '../contract';
 
-/** The thread's end: one job at a time, on plans that it reads itself, so that nobody else has to hand them over. */
+/** The thread's end: jobs on plans that it reads itself, so that nobody else has to hand them over. */
 
 export interface ToThread {
   readonly id: number;
@@ -18,9 +19,10 @@ export type FromThread =
   | { readonly id: number; readonly result: unknown }
   | { readonly id: number; readonly problem: ProblemDetails };
 
-const { url } = workerData as { readonly url: string };
-const pool = openDatabase(url, 2);
-const holder = { pool, plans: new Plans(pool) };
+const { url, connections } = workerData as { readonly url: string; readonly connections: number };
+const pool = openDatabase(url, connections);
+const plans = new Plans(pool);
+const holder = { pool, plans, commits: new Commits(pool, plans) };
 
 parentPort!.on('message', async ({ id, job, input }: ToThread) => {
   let said: FromThread;

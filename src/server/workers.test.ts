@@ -79,7 +79,7 @@ test('a problem of a job is the problem of who asked, and a thread that dies is 
     detail: 'not so',
     more: { path: ['site'] },
   });
-  await expect(ask('die')).rejects.toThrow('a thread ended by itself');
+  await expect(ask('die')).rejects.toThrow('A thread ended by itself');
   expect(await ask('a')).toBe('a');
 });
 
@@ -115,7 +115,7 @@ test('where counting takes too long, the checks that never end are left out, one
   expect(counted).toBe('counts');
   const last = asked.mock.calls[3]![1] as { readonly leftOut: ReadonlyMap<string, string> };
   expect([...last.leftOut.keys()]).toEqual(['b', 'd']);
-  expect(last.leftOut.get('b')).toMatch(/^This takes longer than/);
+  expect(last.leftOut.get('b')).toMatch(/^It takes longer than/);
   expect(kept).toEqual([]);
 });
 

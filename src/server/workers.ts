@@ -1,19 +1,15 @@
 import { availableParallelism } from 'node:os';
-import path from 'node:path';
-import { Worker } from 'node:worker_threads';
 import type { Progress } from '../core/plan';
 import type { JobInput, JobName, JobResult, Told } from './jobs';
 import { Problem } from './problems';
-import type { FromThread, ToThread } from './worker';
+import { LIMIT, type Thread as Open, openThread, threadFile } from './thread';
+import type { ToThread } from './worker';
 
-/** How long a job may take, in milliseconds, and how much memory its thread may use, in MB. */
-const LIMIT = { time: Number(process.env.DIANOME_JOB_SECONDS || 60) * 1000, memory: 1536 };
-type Limit = typeof LIMIT;
 /** So many jobs wait at most. */
 const WAITING = 200;
 /** One thread is left to what somebody waits for who opens a page or saves a file. */
 const THREADS = Math.max(2, Math.min(4, availableParallelism()));
-const QUICK: ReadonlySet<JobName> = new Set<JobName>(['planText', 'file', 'bringIn', 'duplicate']);
+const QUICK: ReadonlySet<JobName> = new Set<JobName>(['planText', 'back', 'file', 'makeSite']);
 
 /** Who asks for a job, and what of it they want to know. */
 interface Asker {
@@ -32,7 +28,7 @@ interface Waiting {
   readonly failed: (error: Error) => void;
 }
 interface Thread {
-  readonly worker: Worker;
+  readonly open: Open;
   at: (Waiting & { readonly timer: NodeJS.Timeout; silent?: NodeJS.Timeout }) | null;
 }
 
@@ -49,8 +45,8 @@ export class Workers {
 
   constructor(
     private readonly url: string,
-    private readonly file = path.join(process.cwd(), '.next/dianome/worker.mjs'),
-    private readonly limit: Limit = LIMIT,
+    private readonly file = threadFile(),
+    private readonly limit = LIMIT,
   ) {}
 
   /** How many jobs are under way and how many wait. */
@@ -93,36 +89,31 @@ export class Workers {
       const [waiting] = this.row.splice(next, 1) as [Waiting];
       const timer = setTimeout(() => this.over(free, this.limit.time), this.limit.time);
       free.at = { ...waiting, timer };
-      free.worker.postMessage(waiting.message);
+      free.open.send(waiting.message);
     }
   }
 
   private another(): Thread | null {
     if (this.threads.size >= THREADS) return null;
-    const worker = new Worker(this.file, {
-      workerData: { url: this.url },
-      resourceLimits: { maxOldGenerationSizeMb: this.limit.memory },
-    });
-    // A thread alone does not keep the process.
-    worker.unref();
-    const thread: Thread = { worker, at: null };
+    const thread: Thread = {
+      at: null,
+      open: openThread({
+        url: this.url,
+        connections: 2,
+        file: this.file,
+        memory: this.limit.memory,
+        hear: (said) => {
+          if (thread.at?.message.id !== said.id) return;
+          if ('told' in said) return this.hear(thread, said.told);
+          const at = this.release(thread)!;
+          if ('problem' in said) at.failed(Problem.of(said.problem));
+          else at.done(said.result);
+          this.next();
+        },
+        ended: (why, limit) => this.drop(thread, limit ? tooMuch(why) : new Error(why)),
+      }),
+    };
     this.threads.add(thread);
-    worker.on('message', (said: FromThread) => {
-      if (thread.at?.message.id !== said.id) return;
-      if ('told' in said) return this.hear(thread, said.told);
-      const at = this.release(thread)!;
-      if ('problem' in said) {
-        const { status, title, detail, ...more } = said.problem;
-        at.failed(new Problem(status, title, detail, more));
-      } else at.done(said.result);
-      this.next();
-    });
-    worker.on('error', (error: Error & { readonly code?: string }) => {
-      const memory = error.code === 'ERR_WORKER_OUT_OF_MEMORY';
-      const why = memory ? tooMuch(`needs more than ${this.limit.memory} MB of memory`) : error;
-      this.drop(thread, why);
-    });
-    worker.on('exit', () => this.drop(thread, new Error('a thread ended by itself')));
     return thread;
   }
 
@@ -146,12 +137,12 @@ export class Workers {
   private drop(thread: Thread, why: Error): void {
     if (!this.threads.delete(thread)) return;
     this.release(thread)?.failed(why);
-    void thread.worker.terminate();
+    thread.open.close();
     this.next();
   }
 
   private over(thread: Thread, limit: number): void {
-    this.drop(thread, tooMuch(`takes longer than ${limit / 1000} seconds`));
+    this.drop(thread, tooMuch(`It takes longer than ${limit / 1000} seconds on this plan`));
   }
 
   private callOff(waiting: Waiting): void {
@@ -167,10 +158,7 @@ export class Workers {
   }
 }
 
-const tooMuch = (what: string) =>
-  new Problem(
-    503,
-    'Too much to work out',
-    `This ${what} on this plan and was stopped; everything else goes on.`,
-    { code: 'limit' },
-  );
+const tooMuch = (why: string) =>
+  new Problem(503, 'Too much to work out', `${why} and was stopped; everything else goes on.`, {
+    code: 'limit',
+  });

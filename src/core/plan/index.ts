@@ -100,7 +100,7 @@ export { referencedIds, references } from './references';
 export { type RecordRef, Refusal, badInput } from './refusal';
 export { pick } from './pick';
 export { removalOf, removeRecord } from './remove';
-export { takeSteps } from './revert';
+export { takeSteps, withStepsTaken } from './revert';
 export {
   type PlainVlan,
   addressesOf,

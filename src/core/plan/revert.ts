@@ -1,8 +1,9 @@
 import { z } from 'zod';
-import { applySteps, fittedLabel } from './change';
+import { type Change, type Step, applySteps, fittedLabel } from './change';
+import { Draft } from './draft';
 import { equal } from './equal';
 import { operation } from './operation';
-import { recordIn } from './plan';
+import { type Plan, recordIn } from './plan';
 import { Refusal } from './refusal';
 import { decodeStep, wireStepSchema } from './wire';
 import { recordTitle } from './words';
@@ -17,24 +18,37 @@ export const takeSteps = operation(
     label: z.string().trim().min(1).transform(fittedLabel),
     steps: z.array(wireStepSchema).max(500_000),
   }),
-  (draft, { label, steps: wire }) => {
-    const steps = wire.map((step) => decodeStep(step as never));
-    if (!applySteps(draft.plan, steps).ok) {
-      const inWay = steps.filter(
-        (step) => !equal(recordIn(draft.plan, step.table, step.id) ?? null, step.before),
-      );
-      const names = inWay.slice(0, 3).map((step) => {
-        const record = recordIn(draft.plan, step.table, step.id) ?? step.before ?? step.after!;
-        return recordTitle(draft.plan, step.table, record);
-      });
-      const more = inWay.length > 3 ? ` and ${inWay.length - 3} more` : '';
-      throw new Refusal(
-        'changed',
-        `“${label}” cannot be done: ${names.join(', ')}${more} changed since.`,
-        inWay.map(({ table, id }) => ({ table, id })),
-      );
-    }
-    draft.putAll(steps);
-    return label;
-  },
+  (draft, { label, steps }) =>
+    take(
+      draft,
+      label,
+      steps.map((step) => decodeStep(step as never)),
+    ),
 );
+
+/** The same for who holds the steps themselves. */
+export function withStepsTaken(plan: Plan, label: string, steps: readonly Step[]): Change {
+  // Records come with their ids, so no seed makes any.
+  const draft = new Draft(plan, '');
+  return draft.change(take(draft, fittedLabel(label), steps));
+}
+
+function take(draft: Draft, label: string, steps: readonly Step[]): string {
+  if (!applySteps(draft.plan, steps).ok) {
+    const inWay = steps.filter(
+      (step) => !equal(recordIn(draft.plan, step.table, step.id) ?? null, step.before),
+    );
+    const names = inWay.slice(0, 3).map((step) => {
+      const record = recordIn(draft.plan, step.table, step.id) ?? step.before ?? step.after!;
+      return recordTitle(draft.plan, step.table, record);
+    });
+    const more = inWay.length > 3 ? ` and ${inWay.length - 3} more` : '';
+    throw new Refusal(
+      'changed',
+      `“${label}” cannot be done: ${names.join(', ')}${more} changed since.`,
+      inWay.map(({ table, id }) => ({ table, id })),
+    );
+  }
+  draft.putAll(steps);
+  return label;
+}

@@ -1,22 +1,25 @@
 import type { z } from 'zod';
 import { type AnswerOf, BODY_LIMIT, LINES, MEGABYTE, type Route } from '@/contract';
-import { type Progress, decoded, idSchema, shownValue } from '@/core/plan';
+import { type Progress, idSchema } from '@/core/plan';
+import { read, readBody } from '@/server/bodies';
 import { Problem, problemOf, unknownSite } from '@/server/problems';
 import { log } from '@/server/log';
 import { inLines } from './lines';
 
-interface Asked<R extends Route> {
+interface Asked<R extends Route, B> {
   /** The id of the site, where the path has one; its form is checked. */
   readonly site: string;
   readonly query: R extends Route<infer Q> ? z.output<Q> : never;
-  readonly body: R extends Route<z.ZodObject, infer B> ? z.output<B> : never;
+  readonly body: B;
   readonly request: Request;
   /** Tells who asked how far it has come. */
   readonly hear: (progress: Progress) => void;
 }
+type ReadBody<R extends Route> = R extends Route<z.ZodObject, infer B> ? z.output<B> : never;
 
 /** What a handler answers; a Response where it has the text already. */
 type Answered<R extends Route> = (R['answer'] extends z.ZodType ? AnswerOf<R> : never) | Response;
+type Handler<R extends Route, B> = (asked: Asked<R, B>) => Promise<Answered<R>>;
 interface Context {
   /** Undefined where the path has no part that varies. */
   readonly params: Promise<{ readonly site?: string } | undefined>;
@@ -25,8 +28,19 @@ interface Context {
 const NO_STORE = { 'cache-control': 'no-store' };
 
 /** The handler of a route of the contract: reads what is asked, answers what is promised, and turns what is thrown into a problem. */
-export function serve<R extends Route>(route: R, handler: (asked: Asked<R>) => Promise<Answered<R>>) {
-  const answer = answering(route, handler);
+export const serve = <R extends Route>(route: R, handler: Handler<R, ReadBody<R>>) =>
+  served(route, handler, (text) => readBody(route.body!, text) as ReadBody<R>);
+
+/** The same for a body that is handed on as text, to be read in a thread: it may be large. */
+export const serveUnread = <R extends Route>(route: R, handler: Handler<R, string>) =>
+  served(route, handler, (text) => text);
+
+/** An answer that is JSON already. */
+export const jsonText = (text: string): Response =>
+  new Response(text, { headers: { ...NO_STORE, 'content-type': 'application/json' } });
+
+function served<R extends Route, B>(route: R, handler: Handler<R, B>, bodyOf: (text: string) => B) {
+  const answer = answering(route, handler, bodyOf);
   return (request: Request, context: Context): Promise<Response> =>
     route.long && request.headers.get('accept')?.includes(LINES)
       ? inLines((hear) => answer(request, context, hear))
@@ -34,14 +48,14 @@ export function serve<R extends Route>(route: R, handler: (asked: Asked<R>) => P
 }
 
 const answering =
-  <R extends Route>(route: R, handler: (asked: Asked<R>) => Promise<Answered<R>>) =>
-  async (request: Request, context: Context, hear: Asked<R>['hear']): Promise<Response> => {
+  <R extends Route, B>(route: R, handler: Handler<R, B>, bodyOf: (text: string) => B) =>
+  async (request: Request, context: Context, hear: Asked<R, B>['hear']): Promise<Response> => {
     try {
       const { site = '' } = (await context.params) ?? {};
       if (route.path.includes('{site}') && !idSchema.safeParse(site).success) throw unknownSite(site);
       const query = route.query && read(route.query, queryOf(request), 'query');
-      const body = route.body && (await readBody(request, route));
-      const answer = await handler({ site, query, body, request, hear } as Asked<R>);
+      const body = route.body && bodyOf(await readText(request, route));
+      const answer = await handler({ site, query, body, request, hear } as Asked<R, B>);
       if (answer instanceof Response) return answer;
       return Response.json(answer, { status: route.status ?? 200, headers: NO_STORE });
     } catch (error) {
@@ -57,29 +71,8 @@ const answering =
 const queryOf = (request: Request): Record<string, string> =>
   Object.fromEntries(new URL(request.url).searchParams);
 
-function read<S extends z.ZodType>(schema: S, value: unknown, where: string): z.output<S> {
-  const result = decoded(schema, value);
-  if ('value' in result) return result.value;
-  const { path, message } = result.wrong;
-  const place = path.length ? path.join('.') : `the ${where}`;
-  throw new Problem(422, 'Wrong input', `${place}: ${message}`, { path: [...path], code: 'bad-input' });
-}
-
-async function readBody(request: Request, route: Route): Promise<unknown> {
-  const text = await readText(request, route.limit ?? BODY_LIMIT);
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch {
-    const start =
-      text.trim() === '' ? 'It is empty' : `It begins with ${shownValue(text.trim().slice(0, 30))}`;
-    throw new Problem(400, 'Not JSON', `The body is not JSON. ${start}; send an object in JSON.`);
-  }
-  return read(route.body!, value, 'body');
-}
-
 /** The body as text, counted while it streams and cut at the limit. Only JSON content types are accepted. */
-async function readText(request: Request, limit: number): Promise<string> {
+async function readText(request: Request, { limit = BODY_LIMIT }: Route): Promise<string> {
   const type = request.headers.get('content-type') ?? '';
   if (!/^application\/json\s*(;|$)/i.test(type))
     throw new Problem(

@@ -1,9 +1,8 @@
 import { SITES_PART, routes } from '@/contract';
-import { newSitePlan } from '@/core/edit';
-import { countArchived, createSite, listSites } from '@/db/sites';
+import { countArchived, listSites } from '@/db/sites';
 import { application } from '@/server/application';
 import { today } from '@/today';
-import { serve } from '../_lib/serve';
+import { serve, serveUnread } from '../_lib/serve';
 import { newId, now } from '../_lib/sites';
 
 export const dynamic = 'force-dynamic';
@@ -41,12 +40,8 @@ export const GET = serve(routes.sites.list, async ({ query }) => {
 });
 
 /** A new site: from a few decisions, as a copy of another, or from a plan file (its text in `file`). */
-export const POST = serve(routes.sites.create, async ({ body }) => {
-  const made = { id: newId(), at: now() };
-  const { pool, workers } = application();
-  if ('file' in body) await workers.run('bringIn', { ...made, text: body.file });
-  else if ('duplicate' in body)
-    await workers.run('duplicate', { ...made, site: body.duplicate, name: body.name });
-  else await createSite(pool, made.id, newSitePlan(body.create, newId()), made.at);
-  return { id: made.id };
+export const POST = serveUnread(routes.sites.create, async ({ body: text }) => {
+  const id = newId();
+  await application().workers.run('makeSite', { id, at: now(), text });
+  return { id };
 });

@@ -1,10 +1,9 @@
 import { routes } from '@/contract';
-import { siteOf } from '@/core/plan';
-import { archiveSite, deleteSite } from '@/db/sites';
+import { archiveSite, deleteSite, nameOf } from '@/db/sites';
 import { application } from '@/server/application';
 import { Problem, unknownSite } from '@/server/problems';
 import { serve } from '../../_lib/serve';
-import { newestPlan, now } from '../../_lib/sites';
+import { found, now } from '../../_lib/sites';
 
 /** Archives a site or takes it back. Renaming is a change of the plan. */
 export const PATCH = serve(routes.sites.archive, async ({ site, body: { archived } }) => {
@@ -14,7 +13,8 @@ export const PATCH = serve(routes.sites.archive, async ({ site, body: { archived
 
 /** Deletes a site for good; its name must be typed. */
 export const DELETE = serve(routes.sites.remove, async ({ site, body: { name } }) => {
-  const actual = siteOf((await newestPlan(site)).plan).name;
+  const { pool, plans } = application();
+  const actual = found(site, await nameOf(pool, site));
   if (name.trim() !== actual)
     throw new Problem(
       422,
@@ -22,7 +22,6 @@ export const DELETE = serve(routes.sites.remove, async ({ site, body: { name } }
       `You typed “${name.slice(0, 80)}”; the site is called “${actual}”.`,
       { path: ['name'] },
     );
-  const { pool, plans } = application();
   await deleteSite(pool, site);
   plans.forget(site);
   return { deleted: true as const };

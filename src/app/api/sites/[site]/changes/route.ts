@@ -2,19 +2,15 @@ import { ENTRIES_BYTES, ENTRIES_PART, routes } from '@/contract';
 import { entriesSince } from '@/db/journal';
 import { revisionOf } from '@/db/sites';
 import { application } from '@/server/application';
-import { serve } from '../../../_lib/serve';
+import { jsonText, serve, serveUnread } from '../../../_lib/serve';
 import { found, now } from '../../../_lib/sites';
 
 export const dynamic = 'force-dynamic';
 
 /** Runs an operation on the newest plan and saves what it says. */
-export const POST = serve(routes.journal.commit, async ({ site, body }) => {
-  const saved = found(site, await application().commits.save(site, body, now()));
-  return {
-    ...saved,
-    entries: saved.entries.map((entry) => ({ ...entry, steps: entry.steps && [...entry.steps] })),
-  };
-});
+export const POST = serveUnread(routes.journal.commit, async ({ site, body: text }) =>
+  jsonText(await application().writer.commit({ site, text, at: now() })),
+);
 
 /** The changes after a revision, in parts. */
 export const GET = serve(routes.journal.changes, async ({ site, query }) => {
