@@ -1,3 +1,4 @@
+import type { ChangeBody } from '../../src/contract';
 import type { Pool } from 'mysql2/promise';
 import { performance } from 'node:perf_hooks';
 import { openDatabase } from '../../src/db/connection';
@@ -84,7 +85,48 @@ async function main() {
     });
     console.log(`  the slowest of 1,000 took ${many.slowest.toFixed(0)} ms; none lost, the journal replays`);
   }
+  await bulk(pools[0]!);
   for (const pool of pools) await pool.end();
+}
+
+/** A change of very many records, what takes it back, and what goes back behind both. */
+async function bulk(pool: Pool): Promise<void> {
+  const before = largeSite(400, 60);
+  await createSite(pool, 'bulk', before, new Date().toISOString());
+  const commits = new Commits(pool, new Plans(pool));
+  const addresses = [...before.address.values()]
+    .filter(({ gateway }) => !gateway)
+    .slice(0, 20_000)
+    .map(({ id }) => id);
+  let base = 0;
+  const save = async (body: object) => {
+    const common = {
+      base,
+      seed: `bulk${base}x`,
+      author: 'a',
+      browser: 'browser01',
+      digest: '0'.repeat(64),
+      reviewed: false,
+    };
+    const began = performance.now();
+    const saved = await commits.save('bulk', { ...common, ...body } as ChangeBody, new Date().toISOString());
+    base = saved!.revision!;
+    return performance.now() - began;
+  };
+  const one = await save({
+    kind: 'change',
+    operation: 'edit',
+    input: { table: 'site', id: 'site', set: { notes: 'one' } },
+  });
+  console.log(`One change of ${addresses.length} records, on a site of ${before.address.size} addresses`);
+  const alone = { name: 'of one record, with the plan read', ms: one };
+  show(
+    'done',
+    await save({ kind: 'change', operation: 'setKindOfHosts', input: { addresses, kind: 'printer' } }),
+    alone,
+  );
+  show('undone', await save({ kind: 'undo', undoes: 'bulk1x' }), alone);
+  show('gone back to', await save({ kind: 'back', to: 2 }), alone);
 }
 
 main().catch((error) => {

@@ -64,7 +64,9 @@ export class Writer {
   }
 
   private over(id: number): void {
-    this.take(id)?.failed(notSaved(500, `It takes longer than ${this.limit.time / 1000} seconds on this plan`));
+    this.take(id)?.failed(
+      notSaved(500, `It takes longer than ${this.limit.time / 1000} seconds on this plan`),
+    );
     this.drop(notSaved(503, 'Another change had to be stopped'));
   }
 

@@ -1,5 +1,5 @@
 import { type Change, type Step, applySteps, fittedLabel, netSteps } from './change';
-import { type Plan, recordIn, withRecord } from './plan';
+import { type Plan, recordIn, withRecords } from './plan';
 import type { AnyRecord, RecordOf, TableName } from './records';
 import { missing } from './refusal';
 
@@ -9,6 +9,8 @@ import { missing } from './refusal';
  */
 export class Draft {
   private readonly steps: Step[] = [];
+  /** What was put since somebody looked at the plan. It is put in at once: record by record copies more. */
+  private readonly pending = new Map<TableName, Map<string, AnyRecord | null>>();
   private made = 0;
 
   constructor(
@@ -17,7 +19,18 @@ export class Draft {
   ) {}
 
   get plan(): Plan {
+    if (this.pending.size > 0) {
+      this.current = withRecords(this.current, this.pending);
+      this.pending.clear();
+    }
     return this.current;
+  }
+
+  private get<T extends TableName>(table: T, id: string): RecordOf<T> | null {
+    const pending = this.pending.get(table)?.get(id);
+    return (
+      pending === undefined ? (recordIn(this.current, table, id) ?? null) : pending
+    ) as RecordOf<T> | null;
   }
 
   newId(): string {
@@ -26,7 +39,7 @@ export class Draft {
 
   /** The record, or a refusal that it is gone. */
   need<T extends TableName>(table: T, id: string): RecordOf<T> {
-    const record = recordIn(this.current, table, id) as RecordOf<T> | undefined;
+    const record = this.get(table, id);
     if (!record) throw missing(table, id);
     return record;
   }
@@ -49,14 +62,15 @@ export class Draft {
   }
 
   put<T extends TableName>(table: T, id: string, after: RecordOf<T> | null): void {
-    const before = (recordIn(this.current, table, id) as RecordOf<T> | undefined) ?? null;
-    this.steps.push({ table, id, before, after } as Step);
-    this.current = withRecord(this.current, table, id, after as AnyRecord | null);
+    this.steps.push({ table, id, before: this.get(table, id), after } as Step);
+    let records = this.pending.get(table);
+    if (!records) this.pending.set(table, (records = new Map()));
+    records.set(id, after as AnyRecord | null);
   }
 
   /** Puts many records, each to what its step ends with; the steps fit the plan as it is. */
   putAll(steps: readonly Step[]): void {
-    const applied = applySteps(this.current, steps);
+    const applied = applySteps(this.plan, steps);
     if (!applied.ok)
       throw new RangeError(`${applied.failed.table} ${applied.failed.id} is not as its step says`);
     for (const step of steps) this.steps.push(step);

@@ -1,5 +1,5 @@
 import { type StoreApi, createStore } from 'zustand/vanilla';
-import { type BodyOf, type Entry, routes } from '@/contract';
+import { routes } from '@/contract';
 import { perform } from '@/core/edit';
 import {
   type Call,
@@ -7,11 +7,9 @@ import {
   type Plan,
   Refusal,
   type Step,
-  type WireStep,
   applySteps,
   decodePlan,
   decodeStep,
-  digestOf,
   encodePlan,
   encodeStep,
   equal,
@@ -36,20 +34,11 @@ import {
   revertible,
   reverting,
 } from './pending';
+import { Sender, type Sending, type Told } from './sender';
 import type { SiteState } from './state';
 import type { JobEars } from './worker-client';
 
-/** A journal entry as the server tells it; without steps where it is what this window worked out. */
-type Told = Pick<Entry, 'revision' | 'seed' | 'label' | 'author'> & {
-  readonly steps: readonly WireStep[] | null;
-};
-
 const RETRY = 2000;
-/** Answers that mean: not now. */
-const LATER: ReadonlySet<number> = new Set([408, 425, 429, 502, 503, 504]);
-/** So often a change is sent that the server will not take. */
-const TRIES = 3;
-
 /** Who works in this window, and what it holds together with the others of the browser. */
 export interface Surroundings {
   readonly author: () => string;
@@ -72,7 +61,7 @@ export class SiteSession {
   private confirmed: Plan = planOf({});
   private revision = 0;
   private queue: readonly Pending[] = [];
-  private sending = false;
+  private readonly sender: Sender;
   private readonly findings: FindingsFollower;
   private readonly stopHearing: () => void;
   private closed = false;
@@ -81,8 +70,6 @@ export class SiteSession {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private undoing: Promise<void> = Promise.resolve();
   private catching: Promise<void> | null = null;
-  /** The change that was refused last, and how often in a row. */
-  private failed = { seed: '', times: 0 };
 
   constructor(
     readonly siteId: string,
@@ -104,6 +91,7 @@ export class SiteSession {
       exercise: null,
     }));
     this.findings = new FindingsFollower(this.store);
+    this.sender = new Sender(this.sending());
     this.stopHearing = around.news.hear((heard) => this.hear(heard));
     void this.load();
   }
@@ -407,22 +395,38 @@ export class SiteSession {
     void this.around.kept.leave(this.siteId, { queue: this.queue.map(keptOf), conflicts });
   }
 
-  private async pump(): Promise<void> {
-    if (this.sending || this.closed || this.store.getState().saving === 'deleted') return;
-    this.sending = true;
+  private pump(): Promise<void> {
     clearTimeout(this.timer);
-    try {
-      for (let head = this.queue[0]; head && !this.closed; head = this.queue[0]) await this.send(head);
-    } catch (error) {
-      if (error instanceof ApiProblem && error.status === 404) this.gone();
-      else {
-        if (error instanceof Offline) this.reached = false;
-        this.look(error instanceof Offline ? '' : (error as Error).message);
+    return this.sender.pump();
+  }
+
+  private sending(): Sending {
+    return {
+      ...this.around,
+      siteId: this.siteId,
+      head: () => (this.closed || this.store.getState().saving === 'deleted' ? undefined : this.queue[0]),
+      revision: () => this.revision,
+      reached: () => (this.reached = true),
+      saved: (seed, entries, more) => this.saved(seed, entries, more),
+      catchUp: () => this.catchUp(),
+      refused: (head, why) => this.reject(head, why),
+      gone: () => this.gone(),
+      failed: (away, why) => {
+        if (away) this.reached = false;
+        this.look(away ? '' : why);
         this.later();
-      }
-    } finally {
-      this.sending = false;
-    }
+      },
+    };
+  }
+
+  private async saved(seed: string, entries: readonly Told[], more: boolean): Promise<void> {
+    this.take(entries);
+    // It changes nothing on the newest plan, or was saved before what is known here.
+    const rest = this.queue.filter((pending) => pending.seed !== seed);
+    if (more) await this.catchUp();
+    else if (rest.length < this.queue.length) this.put(this.queue, rest, [], []);
+    this.keep();
+    this.look();
   }
 
   /** Tries again in a while to get rid of what waits and to hear what came between. */
@@ -433,53 +437,6 @@ export class SiteSession {
       if (this.queue.length > 0) void this.pump();
       else void this.catchUp().catch(() => this.later());
     }, RETRY);
-  }
-
-  private async send(head: Pending): Promise<void> {
-    try {
-      const saved = await ask(routes.journal.commit, { site: this.siteId, body: this.bodyOf(head) });
-      this.reached = true;
-      this.take(saved.entries);
-      // It changes nothing on the newest plan, or was saved before what is known here.
-      const rest = this.queue.filter(({ seed }) => seed !== head.seed);
-      if (saved.more) await this.catchUp();
-      else if (rest.length < this.queue.length) this.put(this.queue, rest, [], []);
-      this.keep();
-      this.look();
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      this.reached = true;
-      if (!this.isRefused(head.seed, error.status)) throw error;
-      // With what came between it may be another change by now, or a conflict that says more than the server knows.
-      await this.catchUp();
-      if (this.queue[0]?.seed === head.seed && this.failed.times >= TRIES)
-        this.reject(this.queue[0], error.message);
-    }
-  }
-
-  private bodyOf(head: Pending): BodyOf<typeof routes.journal.commit> {
-    const common = {
-      base: this.revision,
-      seed: head.seed,
-      author: this.around.author(),
-      browser: this.around.browser(),
-      digest: digestOf(head.steps.map(encodeStep)),
-      reviewed: head.reviewed,
-    };
-    if (head.kind === 'undo' || head.kind === 'redo')
-      return { kind: head.kind, ...common, undoes: head.undoes };
-    if (head.kind === 'back') return { kind: 'back', ...common, to: head.to };
-    const { operation, input } = head.call;
-    return { kind: 'change', ...common, operation, input };
-  }
-
-  /** Is it of no use to send a change again as it is? Not where the site is gone, or the server asks to come later. */
-  private isRefused(seed: string, status: number): boolean {
-    if (status === 404 || LATER.has(status)) return false;
-    this.failed = { seed, times: this.failed.seed === seed ? this.failed.times + 1 : 1 };
-    // What the server says of the change itself it will say again.
-    if (status < 500 && status !== 409) this.failed.times = TRIES;
-    return status < 500 || this.failed.times >= TRIES;
   }
 
   /** The server refuses the change for good: it leaves the queue and is shown, the rest is run again without it. */
