@@ -1,7 +1,6 @@
 import type { Pool } from 'mysql2/promise';
 import { database } from '../db/connection';
 import { Counting } from './counting';
-import { Plans } from './plans';
 import { Streams } from './streams';
 import { Workers } from './workers';
 import { Writer } from './writer';
@@ -9,7 +8,6 @@ import { Writer } from './writer';
 /** What this process holds for all requests. Kept across module reloads. */
 export interface Application {
   readonly pool: Pool;
-  readonly plans: Plans;
   readonly writer: Writer;
   readonly workers: Workers;
   readonly counting: Counting;
@@ -20,12 +18,10 @@ const holder = globalThis as typeof globalThis & { dianome?: Application };
 
 function opened(): Application {
   const pool = database();
-  const plans = new Plans(pool);
   const url = process.env.DATABASE_URL!;
   const workers = new Workers(url);
   return {
     pool,
-    plans,
     writer: new Writer(url),
     workers,
     counting: new Counting(pool, workers),

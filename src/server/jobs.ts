@@ -162,42 +162,48 @@ async function rehearse(
 async function ruleset(
   holder: Holder,
   { site, device: id }: { readonly site: string; readonly device: string },
-): Promise<{ readonly text: string; readonly name: string }> {
+): Promise<{ readonly bytes: Uint8Array<ArrayBuffer>; readonly name: string }> {
   const { plan } = await newest(holder, site);
   const device = plan.device.get(id);
   if (!device)
     throw badInput(`${shownValue(id)} is no device of this site; name its gateway with ?device=.`, 'device');
-  return { text: nftRuleset(plan, device, today()), name: `${siteOf(plan).name} ${device.name}` };
+  return { bytes: sent(nftRuleset(plan, device, today())), name: `${siteOf(plan).name} ${device.name}` };
 }
+
+/** A text as it is sent: so it is handed over and not copied, however long it is. */
+const sent = (text: string) => new TextEncoder().encode(text);
 
 /** Saves the change that the text of a request asks for; the answer as JSON. */
 async function commit(
   { commits }: Holder,
   { site, text, at }: { readonly site: string; readonly text: string; readonly at: string },
-): Promise<string> {
+): Promise<Uint8Array<ArrayBuffer>> {
   const saved = await commits.save(site, readBody(routes.journal.commit.body!, text), at);
   if (!saved) throw unknownSite(site);
-  return JSON.stringify(saved);
+  return sent(JSON.stringify(saved));
 }
 
 /** The steps that lead from the newest plan back to how it was at a revision, as JSON. */
 async function back(
   holder: Holder,
   { site, revision }: { readonly site: string; readonly revision: number },
-): Promise<string> {
+): Promise<Uint8Array<ArrayBuffer>> {
   const { revision: from, plan } = await newest(holder, site);
   if (revision > from)
     throw new Problem(422, 'Unknown revision', `There is no change ${revision}; the newest is ${from}.`, {
       path: ['revision'],
     });
   const steps = await stepsBack(holder.pool, site, plan, revision);
-  return JSON.stringify({ from, steps: steps.map(encodeStep) });
+  return sent(JSON.stringify({ from, steps: steps.map(encodeStep) }));
 }
 
 /** The plan of a site with its revision, as JSON. */
-async function planText(holder: Holder, { site }: { readonly site: string }): Promise<string> {
+async function planText(
+  holder: Holder,
+  { site }: { readonly site: string },
+): Promise<Uint8Array<ArrayBuffer>> {
   const { plan, revision } = await newest(holder, site);
-  return JSON.stringify({ revision, plan: encodePlan(plan) });
+  return sent(JSON.stringify({ revision, plan: encodePlan(plan) }));
 }
 
 /** Makes a site as the text of a request says: from a few decisions, as a copy of another, or from a plan file. */
@@ -227,9 +233,9 @@ export type FileName = keyof typeof files;
 async function file(
   holder: Holder,
   { site, name }: { readonly site: string; readonly name: FileName },
-): Promise<{ readonly text: string; readonly siteName: string }> {
+): Promise<{ readonly bytes: Uint8Array<ArrayBuffer>; readonly siteName: string }> {
   const { plan } = await newest(holder, site);
-  return { text: files[name](plan), siteName: siteOf(plan).name };
+  return { bytes: sent(files[name](plan)), siteName: siteOf(plan).name };
 }
 
 export const jobs = {

@@ -38,5 +38,13 @@ parentPort!.on('message', async ({ id, job, input }: ToThread) => {
     if (problem.status === 500) log('error', { job, error });
     said = { id, problem: problem.details };
   }
-  parentPort!.postMessage(said);
+  parentPort!.postMessage(said, 'result' in said ? buffersOf(said.result) : []);
 });
+
+/** What of a result is handed over without a copy: bytes, by themselves or as a member. */
+function buffersOf(result: unknown): ArrayBuffer[] {
+  if (typeof result !== 'object' || result === null) return [];
+  return [result, ...Object.values(result instanceof Uint8Array ? {} : result)].flatMap((value) =>
+    value instanceof Uint8Array ? [value.buffer as ArrayBuffer] : [],
+  );
+}

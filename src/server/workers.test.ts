@@ -68,7 +68,7 @@ test('while slow work waits its turn, what somebody waits for goes first', async
   const ends: string[] = [];
   for (const one of slow) one.catch(() => ends.push('slow'));
   const plan = await workers.run('planText', { site: 'plan' });
-  ends.push(plan);
+  ends.push(String(plan));
   expect(ends).toEqual(['plan']);
   workers.close();
 });

@@ -1,17 +1,11 @@
 import { type BoxBlock, boxPlace, portScheduleOf } from '@/core/formats';
-import { type Plan, siteOf } from '@/core/plan';
+import { siteOf } from '@/core/plan';
 import { ColumnHeads } from '../parts/column-heads';
 import { Paper } from './paper';
-
-interface Props {
-  readonly siteId: string;
-  readonly plan: Plan;
-  readonly revision: number;
-  readonly today: string;
-}
+import type { SheetProps } from './sheet';
 
 /** The port schedule for paper: one block per box, to tape beside it. */
-export function PortSchedulePage({ siteId, plan, revision, today }: Props) {
+export function PortSchedulePage({ siteId, plan, revision, today }: SheetProps) {
   const blocks = portScheduleOf(plan);
   return (
     <Paper siteId={siteId} title={`${siteOf(plan).name}: port schedule`} revision={revision} today={today}>

@@ -1,18 +1,12 @@
 import { ruleCells, ruleHead, ruleScheduleOf } from '@/core/formats';
-import { type Plan, siteOf } from '@/core/plan';
+import { siteOf } from '@/core/plan';
 import { explainZone, zonesOf } from '@/core/model/policy';
 import { ColumnHeads } from '../parts/column-heads';
 import { Paper } from './paper';
-
-interface Props {
-  readonly siteId: string;
-  readonly plan: Plan;
-  readonly revision: number;
-  readonly today: string;
-}
+import type { SheetProps } from './sheet';
 
 /** The rule schedule for paper: each zone in one sentence, then every line in the order in which it is asked. */
-export function RuleSchedulePage({ siteId, plan, revision, today }: Props) {
+export function RuleSchedulePage({ siteId, plan, revision, today }: SheetProps) {
   const lines = ruleScheduleOf(plan, today);
   return (
     <Paper siteId={siteId} title={`${siteOf(plan).name}: rule schedule`} revision={revision} today={today}>

@@ -1,18 +1,12 @@
 import { scheduleOf } from '@/core/formats';
-import { type Plan, siteOf } from '@/core/plan';
+import { siteOf } from '@/core/plan';
 import { Jacket } from '../parts/jacket';
 import { ColumnHeads } from '../parts/column-heads';
 import { Paper } from './paper';
-
-interface Props {
-  readonly siteId: string;
-  readonly plan: Plan;
-  readonly revision: number;
-  readonly today: string;
-}
+import type { SheetProps } from './sheet';
 
 /** The address schedule for paper: one block per subnet, black on white whatever the theme. */
-export function SchedulePage({ siteId, plan, revision, today }: Props) {
+export function SchedulePage({ siteId, plan, revision, today }: SheetProps) {
   const site = siteOf(plan);
   const blocks = scheduleOf(plan);
   return (

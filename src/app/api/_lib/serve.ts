@@ -36,8 +36,8 @@ export const serveUnread = <R extends Route>(route: R, handler: Handler<R, strin
   served(route, handler, (text) => text);
 
 /** An answer that is JSON already. */
-export const jsonText = (text: string): Response =>
-  new Response(text, { headers: { ...NO_STORE, 'content-type': 'application/json' } });
+export const jsonBytes = (bytes: Uint8Array<ArrayBuffer>): Response =>
+  new Response(bytes, { headers: { ...NO_STORE, 'content-type': 'application/json' } });
 
 function served<R extends Route, B>(route: R, handler: Handler<R, B>, bodyOf: (text: string) => B) {
   const answer = answering(route, handler, bodyOf);

@@ -13,7 +13,7 @@ export const PATCH = serve(routes.sites.archive, async ({ site, body: { archived
 
 /** Deletes a site for good; its name must be typed. */
 export const DELETE = serve(routes.sites.remove, async ({ site, body: { name } }) => {
-  const { pool, plans } = application();
+  const { pool } = application();
   const actual = found(site, await nameOf(pool, site));
   if (name.trim() !== actual)
     throw new Problem(
@@ -23,6 +23,5 @@ export const DELETE = serve(routes.sites.remove, async ({ site, body: { name } }
       { path: ['name'] },
     );
   await deleteSite(pool, site);
-  plans.forget(site);
   return { deleted: true as const };
 });

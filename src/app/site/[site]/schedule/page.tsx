@@ -1,9 +1,6 @@
-import { SchedulePage } from '@/ui/schedule/schedule-page';
-import { type SheetParams, sheetOf } from '../_sheet';
+import { sheetPage } from '../_sheet';
 
 export const dynamic = 'force-dynamic';
 
-/** The address schedule as a page to print, made on the server from the saved plan. */
-export default async function Page(props: SheetParams) {
-  return <SchedulePage {...await sheetOf(props)} />;
-}
+/** The address schedule as a page to print. */
+export default sheetPage('schedule');

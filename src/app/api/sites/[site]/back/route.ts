@@ -1,10 +1,10 @@
 import { routes } from '@/contract';
 import { application } from '@/server/application';
-import { jsonText, serve } from '../../../_lib/serve';
+import { jsonBytes, serve } from '../../../_lib/serve';
 
 export const dynamic = 'force-dynamic';
 
 /** The steps that lead from the newest plan back to an earlier revision. */
 export const GET = serve(routes.journal.back, async ({ site, query: { revision }, request }) =>
-  jsonText(await application().workers.run('back', { site, revision }, request)),
+  jsonBytes(await application().workers.run('back', { site, revision }, request)),
 );

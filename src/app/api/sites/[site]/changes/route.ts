@@ -2,14 +2,14 @@ import { ENTRIES_BYTES, ENTRIES_PART, routes } from '@/contract';
 import { entriesSince } from '@/db/journal';
 import { revisionOf } from '@/db/sites';
 import { application } from '@/server/application';
-import { jsonText, serve, serveUnread } from '../../../_lib/serve';
+import { jsonBytes, serve, serveUnread } from '../../../_lib/serve';
 import { found, now } from '../../../_lib/sites';
 
 export const dynamic = 'force-dynamic';
 
 /** Runs an operation on the newest plan and saves what it says. */
 export const POST = serveUnread(routes.journal.commit, async ({ site, body: text }) =>
-  jsonText(await application().writer.commit({ site, text, at: now() })),
+  jsonBytes(await application().writer.commit({ site, text, at: now() })),
 );
 
 /** The changes after a revision, in parts. */

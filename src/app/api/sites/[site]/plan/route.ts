@@ -1,10 +1,10 @@
 import { routes } from '@/contract';
 import { application } from '@/server/application';
-import { jsonText, serve } from '../../../_lib/serve';
+import { jsonBytes, serve } from '../../../_lib/serve';
 
 export const dynamic = 'force-dynamic';
 
 /** The plan with the revision it is. */
 export const GET = serve(routes.sites.plan, async ({ site, request }) =>
-  jsonText(await application().workers.run('planText', { site }, request)),
+  jsonBytes(await application().workers.run('planText', { site }, request)),
 );

@@ -7,6 +7,6 @@ export const dynamic = 'force-dynamic';
 
 /** The nftables ruleset of one gateway, ?device=… */
 export const GET = serve(routes.files.ruleset, async ({ site, query: { device }, request }) => {
-  const { text, name } = await application().workers.run('ruleset', { site, device }, request);
-  return download(text, 'text/plain; charset=utf-8', name, '.nft');
+  const { bytes, name } = await application().workers.run('ruleset', { site, device }, request);
+  return download(bytes, 'text/plain; charset=utf-8', name, '.nft');
 });
