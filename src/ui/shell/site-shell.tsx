@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { type ReactNode, Suspense, useMemo, useRef, useState } from 'react';
+import { type ReactNode, Suspense, useCallback, useMemo, useRef, useState } from 'react';
 import { SessionProvider, useSession, useSite } from '../session/context';
 import { countOpen, useFindings } from '../session/open-findings';
 import { useView } from '../session/view';
@@ -11,11 +11,13 @@ import { ExerciseStrip } from './exercise-strip';
 import { FindBox } from './find-box';
 import { FindingsPanel, useGoToFinding, usePageFindings, useStation } from './findings-panel';
 import { Header } from './header';
-import { KeysDialog, useKeys, useUndoKeys } from './keys';
+import { useCommands, useControlKeys } from './commands';
+import { KeysDialog } from './keys-dialog';
 import { Nav } from './nav';
 import { ProbeBar } from './probe-bar';
 import { KeepProgram } from './keep-program';
 import { Notices } from './notices';
+import { DrawerButton, Panes } from './panes';
 import { ReviewDialog } from './review-dialog';
 import { ViewInAddress } from './view-in-address';
 import { stations } from './stations';
@@ -80,33 +82,37 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
   const station = useStation();
   const findings = usePageFindings();
   const go = useGoToFinding();
-  const keys = useMemo(
-    () => ({
-      '/': () => findRef.current?.focus(),
-      q: () => probeRef.current?.focus(),
-      '?': () => setKeysOpen(true),
-      u: () => void session.undo('undo'),
-      U: () => void session.undo('redo'),
-      ...Object.fromEntries(
-        stations.map(({ path }, i) => [String(i + 1), () => router.push(`/site/${session.siteId}/${path}`)]),
-      ),
-      n: () => {
-        const at = findings.findIndex((candidate) => candidate.key === finding);
-        const next = findings[(at + 1) % findings.length];
-        if (!next) return;
-        set({ panelOpen: true, panelFolded: false });
-        go(next);
-        requestAnimationFrame(() => {
-          const card = document.querySelector(`[data-finding="${CSS.escape(next.key)}"]`);
-          card?.scrollIntoView({ block: 'nearest' });
-          card?.querySelector('button')?.focus();
-        });
-      },
-    }),
-    [session, findings, finding, go, set, router],
+  const nextFinding = useCallback(() => {
+    const at = findings.findIndex((candidate) => candidate.key === finding);
+    const next = findings[(at + 1) % findings.length];
+    if (!next) return;
+    set({ panelOpen: true, panelFolded: false });
+    go(next);
+    requestAnimationFrame(() => {
+      const card = document.querySelector(`[data-finding="${CSS.escape(next.key)}"]`);
+      card?.scrollIntoView({ block: 'nearest' });
+      card?.querySelector('button')?.focus();
+    });
+  }, [findings, finding, go, set]);
+  const undo = useCallback((direction: 'undo' | 'redo') => void session.undo(direction), [session]);
+  const commands = useMemo(
+    () => [
+      { key: '/', name: 'find an address, name, VLAN, MAC', run: () => findRef.current?.focus() },
+      { key: 'q', name: 'ask the probe: who reaches whom', run: () => probeRef.current?.focus() },
+      { key: 'n', name: 'next finding', run: nextFinding },
+      { key: 'u', name: 'undo your latest change', run: () => undo('undo') },
+      { key: 'U', name: 'redo', run: () => undo('redo') },
+      { key: '?', name: 'the list of keys', run: () => setKeysOpen(true) },
+      ...stations.slice(0, 9).map(({ path, label }, at) => ({
+        key: String(at + 1),
+        name: `go to ${label}`,
+        run: () => router.push(`/site/${session.siteId}/${path}`),
+      })),
+    ],
+    [session, nextFinding, undo, router],
   );
-  useKeys(keys);
-  useUndoKeys();
+  useCommands(commands);
+  useControlKeys(undo, () => findRef.current?.focus());
   return (
     <div className="flex h-dvh flex-col print:block print:h-auto">
       <a
@@ -128,14 +134,15 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
         <div className="no-print w-[196px] shrink-0 overflow-y-auto border-r border-ink max-[699px]:hidden">
           <Nav />
         </div>
-        <main
-          className="min-w-0 flex-1 overflow-auto bg-sheet px-4 pt-3 pb-8 max-[699px]:px-3 outline-none"
-          id="station"
-          tabIndex={-1}
-        >
-          {children}
-        </main>
-        {station !== 'findings' && <SidePanel>{inspector}</SidePanel>}
+        <Panes inspector={station === 'findings' ? null : inspector}>
+          <main
+            className="h-full overflow-auto bg-sheet px-4 pt-3 pb-8 outline-none max-[699px]:px-3"
+            id="station"
+            tabIndex={-1}
+          >
+            {children}
+          </main>
+        </Panes>
       </div>
       <div className="relative max-[699px]:hidden">
         <DrawerButton />
@@ -159,90 +166,6 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
       <KeysDialog open={keysOpen} onClose={() => setKeysOpen(false)} />
       <AuthorDialog />
     </div>
-  );
-}
-
-/** The right side: what is selected, then the findings of this page. Beside the station, or a drawer over it. */
-function SidePanel({ children }: { children: ReactNode }) {
-  const { panelOpen, panelWidth, panelFolded, set } = useView();
-  if (panelFolded)
-    return (
-      <button
-        type="button"
-        className="no-print w-7 shrink-0 border-l border-ink bg-paper font-bold [writing-mode:vertical-rl] hover:bg-chosen max-[1099px]:hidden"
-        onClick={() => set({ panelFolded: false })}
-      >
-        Details and findings
-      </button>
-    );
-  return (
-    <>
-      <PanelEdge />
-      <aside
-        aria-label="Details and findings"
-        style={{ '--panel': `${panelWidth}px` } as React.CSSProperties}
-        className={`no-print overflow-y-auto border-l border-ink bg-paper px-3 py-3 max-[1099px]:fixed max-[1099px]:inset-y-0 max-[1099px]:right-0 max-[1099px]:z-30 max-[1099px]:w-[min(360px,100vw)] max-[1099px]:border-l-[3px] max-[699px]:hidden min-[1100px]:w-(--panel) min-[1100px]:shrink-0 ${panelOpen ? '' : 'max-[1099px]:hidden'}`}
-      >
-        <button
-          type="button"
-          className="button float-right min-[1100px]:hidden"
-          onClick={() => set({ panelOpen: false })}
-        >
-          Close
-        </button>
-        <button
-          type="button"
-          className="link float-right text-[13px] max-[1099px]:hidden"
-          onClick={() => set({ panelFolded: true })}
-        >
-          fold
-        </button>
-        {children}
-        <FindingsPanel />
-      </aside>
-    </>
-  );
-}
-
-/** The edge of the right side: drag or use the arrow keys to resize it. */
-function PanelEdge() {
-  const { panelWidth, set } = useView();
-  const resize = (width: number) => set({ panelWidth: Math.min(560, Math.max(220, width)) });
-  return (
-    <div
-      role="separator"
-      aria-label="Width of the right side"
-      aria-orientation="vertical"
-      aria-valuenow={panelWidth}
-      aria-valuemin={220}
-      aria-valuemax={560}
-      tabIndex={0}
-      className="no-print w-[5px] shrink-0 cursor-col-resize hover:bg-hivis max-[1099px]:hidden"
-      onKeyDown={(event) => {
-        if (event.key === 'ArrowLeft') resize(panelWidth + 20);
-        if (event.key === 'ArrowRight') resize(panelWidth - 20);
-      }}
-      onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
-      onPointerMove={(event) => {
-        if (event.currentTarget.hasPointerCapture(event.pointerId)) resize(window.innerWidth - event.clientX);
-      }}
-    />
-  );
-}
-
-function DrawerButton() {
-  const counts = countOpen(useFindings());
-  const ready = useSite((state) => state.findingsReady);
-  const { panelOpen, set } = useView();
-  if (panelOpen) return null;
-  return (
-    <button
-      type="button"
-      className="button button-primary no-print absolute -top-11 right-3 z-20 max-[699px]:hidden min-[1100px]:hidden"
-      onClick={() => set({ panelOpen: true })}
-    >
-      Details, {ready ? counts.stop + counts.fix : '…'} findings
-    </button>
   );
 }
 

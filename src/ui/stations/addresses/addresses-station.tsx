@@ -6,7 +6,7 @@ import { type Plan, type Subnet, type Vlan, subnetsOf, vlansOf } from '@/core/pl
 import { layoutOfSubnet } from '@/core/model/segments';
 import { usePlan } from '../../session/context';
 import { useView } from '../../session/view';
-import { useKeys } from '../../shell/keys';
+import { useCommands } from '../../shell/commands';
 import { Jacket } from '../../parts/jacket';
 import { countText } from '../../parts/short';
 import { StationHead } from '../../parts/station-head';
@@ -125,11 +125,15 @@ function SubnetAddresses({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
   const [pasting, setPasting] = useState(false);
   const [focusOn, setFocusOn] = useState(0);
   const layout = useMemo(() => layoutOfSubnet(plan, subnet), [plan, subnet]);
-  const keys = useMemo(
-    () => ({ '+': () => setFocusOn((before) => before + 1), p: () => setPasting(true) }),
+  const commands = useMemo(
+    () => [
+      { key: '+', name: 'add a fixed address', run: () => setFocusOn((before) => before + 1) },
+      { key: 'p', name: 'paste rows from a spreadsheet', run: () => setPasting(true) },
+      { key: '← →', name: 'on the edge of a pool: one address more or less', run: null },
+    ],
     [],
   );
-  useKeys(keys);
+  useCommands(commands);
   return (
     <>
       <div className="flex flex-wrap items-baseline gap-3 pb-1">

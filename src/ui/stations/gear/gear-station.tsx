@@ -7,7 +7,7 @@ import { problemOf } from '../../session/attempt';
 import { usePlan, useSession } from '../../session/context';
 import { useFindings } from '../../session/open-findings';
 import { useView } from '../../session/view';
-import { useKeys } from '../../shell/keys';
+import { useCommands } from '../../shell/commands';
 import { StationHead } from '../../parts/station-head';
 import { AddDevice } from './add-device';
 import { ChoosePorts } from './choose-ports';
@@ -30,20 +30,33 @@ export function GearStation() {
   const [adding, setAdding] = useState<Device | 'new' | null>(null);
   const [cabling, setCabling] = useState(false);
   const gear = useMemo(() => gearOf(plan), [plan]);
-  const keys = useMemo(
-    () => ({
-      '+': () => setAdding('new'),
-      c: () => setCabling(true),
-      '#': () => {
-        const field = document.getElementById('choose-ports') as HTMLInputElement | null;
-        field?.focus();
-        field?.select();
+  const commands = useMemo(
+    () => [
+      { key: '+', name: 'add a device', run: () => setAdding('new') },
+      { key: 'c', name: 'type a cable', run: () => setCabling(true) },
+      {
+        key: '#',
+        name: 'choose ports by typing their numbers',
+        run: () => {
+          const field = document.getElementById('choose-ports') as HTMLInputElement | null;
+          field?.focus();
+          field?.select();
+        },
       },
-      Escape: () => set({ ports: [], asking: null, followed: null }),
-    }),
+      {
+        key: 'Escape',
+        name: 'choose no port',
+        run: () => set({ ports: [], asking: null, followed: null }),
+      },
+      {
+        key: '← → ↑ ↓',
+        name: 'on a face: go to the next port; with Shift choose as you go, with the space bar one by one',
+        run: null,
+      },
+    ],
     [set],
   );
-  useKeys(keys);
+  useCommands(commands);
   const bare = withoutBox(plan);
   return (
     <>

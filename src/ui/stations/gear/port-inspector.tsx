@@ -16,7 +16,7 @@ import { plugIn } from '@/core/model/switching';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
-import { useKeys } from '../../shell/keys';
+import { useCommands } from '../../shell/commands';
 import { Jacket } from '../../parts/jacket';
 import { FollowFrame } from './follow-frame';
 import { PortCable } from './port-cable';
@@ -53,14 +53,16 @@ export function PortInspector({ plan, ports }: { plan: Plan; ports: readonly Por
       problemOf(() => session.perform({ operation: 'assignPorts', input: { ports: ids, role: next } })),
     );
   };
-  const keys = useMemo(
+  const commands = useMemo(
     () =>
-      Object.fromEntries(
-        buttons.flatMap(([name, , key]) => (key && !passive ? [[key, () => choose(name)]] : [])),
+      buttons.flatMap(([name, label, key]) =>
+        key && !passive
+          ? [{ key, name: `on chosen ports: ${label.toLowerCase()}`, run: () => choose(name) }]
+          : [],
       ),
     [ids, passive], // eslint-disable-line react-hooks/exhaustive-deps
   );
-  useKeys(keys);
+  useCommands(commands);
   const { lag } = first;
   const shown = asking ?? (role && needsSegment(role) ? role : null);
   return (

@@ -5,7 +5,7 @@ import { useMemo, useRef, useState } from 'react';
 import type { Plan, Port } from '@/core/plan';
 import { useEdit } from '../../session/actions';
 import { useView } from '../../session/view';
-import { useKeys } from '../../shell/keys';
+import { useCommands } from '../../shell/commands';
 import { Field } from '../../parts/field';
 import { ChoosePorts } from './choose-ports';
 import { PastePorts } from './paste-ports';
@@ -32,8 +32,11 @@ export function PortTable({ plan, gear }: { plan: Plan; gear: readonly Gear[] })
   const [filter, setFilter] = useState('');
   const [sort, setSort] = useState<Sort>('place');
   const [pasting, setPasting] = useState(false);
-  const keys = useMemo(() => ({ p: () => setPasting(true) }), []);
-  useKeys(keys);
+  const commands = useMemo(
+    () => [{ key: 'p', name: 'paste ports from a spreadsheet', run: () => setPasting(true) }],
+    [],
+  );
+  useCommands(commands);
   const scroller = useRef<HTMLDivElement>(null);
   const all = useMemo<Row[]>(
     () =>

@@ -1,12 +1,12 @@
 'use client';
 
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { type Plan, type Uplink, portTitle } from '@/core/plan';
 import { mssOf, mtuOf, letsForwardsIn, uplinksOf } from '@/core/model/uplink';
 import { problemOf } from '../../session/attempt';
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';
-import { useKeys } from '../../shell/keys';
+import { useCommands } from '../../shell/commands';
 import { Problem } from '../../parts/problem';
 import { StationHead } from '../../parts/station-head';
 import { Routes, Translations, Tunnels } from './tunnels-and-routes';
@@ -25,23 +25,21 @@ export function InternetStation() {
   const set = useView((state) => state.set);
   const [problem, setProblem] = useState('');
   const uplinks = uplinksOf(plan);
-  const keys = useMemo(() => {
-    const add = () => {
-      setProblem(
-        problemOf(() => {
-          const change = session.perform({ operation: 'addUplink', input: {} });
-          const added = change.steps.find(({ table }) => table === 'uplink');
-          if (added) set({ uplink: added.id, forward: null });
-        }),
-      );
-    };
-    return { '+': add };
+  const add = useCallback(() => {
+    setProblem(
+      problemOf(() => {
+        const change = session.perform({ operation: 'addUplink', input: {} });
+        const added = change.steps.find(({ table }) => table === 'uplink');
+        if (added) set({ uplink: added.id, forward: null });
+      }),
+    );
   }, [session, set]);
-  useKeys(keys);
+  const commands = useMemo(() => [{ key: '+', name: 'add an uplink', run: add }], [add]);
+  useCommands(commands);
   return (
     <>
       <StationHead title="Internet side" about="who translates, what gets in, what a failure costs">
-        <button type="button" className="button button-primary" onClick={keys['+']}>
+        <button type="button" className="button button-primary" onClick={add}>
           Add uplink <span className="key">+</span>
         </button>
       </StationHead>

@@ -7,7 +7,7 @@ import { zonesOf } from '@/core/model/policy';
 import { problemOf } from '../../session/attempt';
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';
-import { useKeys } from '../../shell/keys';
+import { useCommands } from '../../shell/commands';
 import { Problem } from '../../parts/problem';
 import { StationHead } from '../../parts/station-head';
 import { Matrix } from './matrix';
@@ -49,20 +49,32 @@ function Decide({ plan }: { plan: Plan }) {
       ),
     [session],
   );
-  const keys = useMemo(
-    () => ({
-      ...Object.fromEntries(
-        brushes.map(([decision, , key]) => [key, () => pairs.length > 0 && decide(decision, pairs)]),
-      ),
-      s: () => document.getElementById('pair-services')?.focus(),
-      Escape: () => {
-        setBrush(null);
-        set({ pairs: [], zone: null, rule: null });
+  const commands = useMemo(
+    () => [
+      ...brushes.map(([decision, label, key]) => ({
+        key,
+        name: `on chosen cells of the matrix: ${label.toLowerCase()}`,
+        run: () => {
+          if (pairs.length > 0) decide(decision, pairs);
+        },
+      })),
+      {
+        key: 's',
+        name: 'on chosen cells of the matrix: only services',
+        run: () => document.getElementById('pair-services')?.focus(),
       },
-    }),
+      {
+        key: 'Escape',
+        name: 'choose no cell',
+        run: () => {
+          setBrush(null);
+          set({ pairs: [], zone: null, rule: null });
+        },
+      },
+    ],
     [pairs, decide, set],
   );
-  useKeys(keys as Readonly<Record<string, () => void>>);
+  useCommands(commands);
   return (
     <section aria-label="Matrix" className="mb-6">
       <div className="mb-2 flex flex-wrap items-center gap-2 text-[14px]" role="group" aria-label="Brush">

@@ -7,7 +7,7 @@ import { formatPrefix } from '@/core/address';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
-import { useKeys } from '../../shell/keys';
+import { useCommands } from '../../shell/commands';
 import { Choice } from '../../parts/field';
 import { GripMark } from '../../parts/marks';
 import { Problem } from '../../parts/problem';
@@ -29,8 +29,14 @@ export function RulesTable({ plan }: { plan: Plan }) {
   const { rule: chosen, set } = useView();
   const dragged = useRef<string | null>(null);
   const first = useRef<HTMLDivElement>(null);
-  const keys = useMemo(() => ({ '+': () => first.current?.querySelector('input')?.focus() }), []);
-  useKeys(keys);
+  const commands = useMemo(
+    () => [
+      { key: '+', name: 'add a rule', run: () => first.current?.querySelector('input')?.focus() },
+      { key: 'Alt ↑ ↓', name: 'on a rule: move it up or down', run: null },
+    ],
+    [],
+  );
+  useCommands(commands);
   const move = (rule: string, before: string | null) =>
     session.perform({ operation: 'moveRule', input: { rule, before } });
   const onKeyDown = (event: KeyboardEvent, rule: Rule, at: number) => {

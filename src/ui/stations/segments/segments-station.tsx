@@ -1,10 +1,10 @@
 'use client';
 
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { vlansOf } from '@/core/plan';
 import { usePlan } from '../../session/context';
 import { useView } from '../../session/view';
-import { useKeys } from '../../shell/keys';
+import { useCommands } from '../../shell/commands';
 import { StationHead } from '../../parts/station-head';
 import { AddSegmentDialog } from './add-segment';
 import { AddressStrip } from './address-strip';
@@ -14,12 +14,23 @@ export function SegmentsStation() {
   const plan = usePlan();
   const set = useView((state) => state.set);
   const [adding, setAdding] = useState(false);
-  const fit = () =>
-    set({
-      review: { title: 'Fit', call: { operation: 'packSubnets', input: {} }, accept: 'Take this packing' },
-    });
-  const keys = useMemo(() => ({ '+': () => setAdding(true), f: fit }), []); // eslint-disable-line react-hooks/exhaustive-deps
-  useKeys(keys);
+  const fit = useCallback(
+    () =>
+      set({
+        review: { title: 'Fit', call: { operation: 'packSubnets', input: {} }, accept: 'Take this packing' },
+      }),
+    [set],
+  );
+  const commands = useMemo(
+    () => [
+      { key: '+', name: 'add a segment', run: () => setAdding(true) },
+      { key: 'f', name: 'Fit: re-pack the subnets', run: fit },
+      { key: 'Alt ↑ ↓', name: 'on a row: move the segment up or down', run: null },
+      { key: '← →', name: 'on the strip: move the segment to the next free block', run: null },
+    ],
+    [fit],
+  );
+  useCommands(commands);
   return (
     <>
       <StationHead
