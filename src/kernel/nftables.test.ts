@@ -8,12 +8,13 @@ import {
   networkOf,
 } from '../core/address';
 import { nftRuleset } from '../core/formats';
-import { type Plan, addressesOn, gatewaysOf, subnetOf, vlansOf, withRecord } from '../core/plan';
+import { type Plan, addressesOf, addressesOn, gatewaysOf, subnetOf, vlansOf, withRecord } from '../core/plan';
 import { filterOf, wantedText } from '../core/model/policy';
 import { farAddress, type Receiver, probe } from '../core/rehearse';
 import { deviceNamed, put, vlanFor } from '../core/testing/gear';
 import { cardOf, uplinkNamed } from '../core/testing/internet';
 import { done } from '../core/testing/plans';
+import { behindSwitch } from '../core/testing/routed';
 import { buildPolicy, damagedPolicy, soundPolicy, zoneNamed } from '../core/testing/policy';
 import { type CallProtocol, Namespaces, namespacesMissing } from './namespaces';
 
@@ -110,6 +111,67 @@ describe('the ruleset of a gateway', () => {
     expect(wrong).toEqual([]);
     expect(connected).toBeGreaterThan(50);
   });
+
+  onKernel(
+    'gives who comes over another router the rights of its own segment, not of the way it came',
+    async () => {
+      let plan = behindSwitch(site(), true);
+      const transit = subnetOf(plan, vlanFor(plan, 'transit').id, 4)!;
+      // The segment between the routers may reach the gateway, the cell behind it may not.
+      plan = done(plan, 'ownZone', { vlan: transit.vlan });
+      const zoneOf = (purpose: string) =>
+        [...plan.zone.values()].find(({ vlans }) => vlans.includes(vlanFor(plan, purpose).id))!;
+      const own = zoneOf('transit');
+      const gateway = [...plan.zone.values()].find((zone) => zone.gateway)!;
+      plan = done(plan, 'decidePairs', {
+        pairs: [
+          { from: own.id, to: gateway.id },
+          // The other router lets its cell out; what is asked is what the gateway makes of it.
+          { from: zoneOf('control-cell').id, to: own.id },
+        ],
+        decision: 'allow',
+        services: [],
+      });
+      const near = formatAddress(gatewaysOf(plan, transit.id)[0]!.address);
+      const via = addressesOf(plan, transit.id).find(({ gateway: is }) => !is)!.address;
+      const cell = plan4(plan, 'press');
+      const inCell = gatewayOf(plan, 'press');
+      const press = formatAddress(addressesOn(plan, cardOf(plan, 'press').id)[0]!.address);
+      const { length } = transit.prefix;
+      const hosts = new Namespaces();
+      try {
+        for (const name of ['gw-1', 'core', 'press']) hosts.add(name);
+        const leg = `vlan${plan.vlan.get(transit.vlan)!.vid}`;
+        hosts.cable('gw-1', leg, 'core', 'eth0');
+        hosts.cable('core', 'eth1', 'press', 'eth0');
+        hosts.ip('gw-1', `addr add ${near}/${length} dev ${leg}`);
+        hosts.ip('core', `addr add ${formatAddress(via)}/${length} dev eth0`);
+        hosts.ip('core', `addr add ${inCell}/${cell.prefix.length} dev eth1`);
+        hosts.ip('press', `addr add ${press}/${cell.prefix.length} dev eth0`);
+        hosts.exec('core', 'sh', ['-c', 'echo 1 > /proc/sys/net/ipv4/ip_forward']);
+        hosts.ip('press', `route add default via ${inCell}`);
+        hosts.ip('gw-1', `route add ${formatPrefix(cell.prefix)} via ${formatAddress(via)}`);
+        hosts.exec('gw-1', 'nft', ['-f', '-'], nftRuleset(plan, deviceNamed(plan, 'gw-1'), TODAY));
+        await hosts.serve('gw-1', PORTS);
+        const calls = PROTOCOLS.flatMap((protocol) => PORTS.map((port) => [near, port, protocol] as const));
+        const heard = await hosts.calls('press', calls);
+        const said = calls.map(([, port, protocol]) => {
+          const asked = { from: asDevice(plan, 'press'), to: { address: parseAddress(near)! } };
+          return probe(plan, { ...asked, wanted: { protocol, port } }, TODAY).delivered ? 'gw-1' : '';
+        });
+        expect(heard).toEqual(said);
+        // As any segment it may ask names and the time, and nothing else.
+        const open = calls
+          .filter((_, at) => heard[at] !== '')
+          .map(([, port, protocol]) => `${protocol} ${port}`);
+        expect(open).toEqual(['tcp 53', 'udp 53', 'udp 123']);
+        // What stands in the segment between them is let through.
+        expect(new Set(await hosts.calls('core', calls))).toEqual(new Set(['gw-1']));
+      } finally {
+        hosts.close();
+      }
+    },
+  );
 });
 
 const plan4 = (plan: Plan, name: string) =>

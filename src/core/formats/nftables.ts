@@ -1,4 +1,4 @@
-import { formatAddress, formatPrefix } from '../address';
+import { formatAddress, formatPrefix, parsePrefix } from '../address';
 import {
   type Plan,
   siteOf,
@@ -16,6 +16,7 @@ import {
   type Span,
   filterOf,
   servicesSpans,
+  spanOf,
   spansOf,
   tunnelSpans,
   vlanSpans,
@@ -144,7 +145,15 @@ function matrix(out: Writer, plan: Plan, names: Names): void {
   else between(false);
 }
 
-/** Who gets what from the box itself. Its own segments count by interface: a DHCP client has no address yet. */
+/** Who has no address of a segment yet, or talks on its wire only: a DHCP client, IPv6 link-local addresses (RFC 4291, 2.5.6). */
+const WITHOUT_ADDRESS: readonly Span[] = ['0.0.0.0/32', '::/128', 'fe80::/10'].map((text) =>
+  spanOf(parsePrefix(text)!.prefix),
+);
+
+/**
+ * Who gets what from the box itself. Its own segments count by interface and by address: who comes that way over another router
+ * is of a segment further away.
+ */
 function itself(out: Writer, plan: Plan, router: Router, names: Names): void {
   const gateway = zonesOf(plan).find((zone) => zone.gateway);
   const wires = [...names.uplinks.values()];
@@ -169,8 +178,16 @@ function itself(out: Writer, plan: Plan, router: Router, names: Names): void {
     out.add(`${interfaces('iifname', wires)} drop comment "from outside nothing unasked"`);
   if (zonesOf(plan).length === 0) return out.add('accept comment "no zones are recorded"');
   for (const zone of zonesOf(plan)) {
-    const own = zone.vlans.flatMap((vlan) => names.legs.get(vlan) ?? []);
-    if (own.length > 0) answer(zone, interfaces('iifname', own), null);
+    const near = zone.vlans.filter((vlan) => names.legs.has(vlan));
+    if (near.length > 0)
+      answer(
+        zone,
+        interfaces(
+          'iifname',
+          near.map((vlan) => names.legs.get(vlan)!),
+        ),
+        [...near.flatMap((vlan) => vlanSpans(plan, vlan)), ...WITHOUT_ADDRESS],
+      );
     const far = zone.vlans.filter((vlan) => !names.legs.has(vlan)).flatMap((vlan) => vlanSpans(plan, vlan));
     const beyond = [...far, ...tunnelSpans(plan, zone.tunnels)];
     if (beyond.length > 0) answer(zone, '', beyond);

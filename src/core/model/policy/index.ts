@@ -33,6 +33,7 @@ export {
   onLine,
   serviceAt,
   servicesSpans,
+  spanOf,
   spansOf,
   spansOfZone,
   tunnelSpans,

@@ -24,7 +24,7 @@ const LINE_6: Span = [V6_FIRST, V6_FIRST + 2n ** 128n - 1n];
 /** IPv4 addresses first, then IPv6, on one line. */
 export const onLine = (address: IpAddress): bigint =>
   typeof address === 'number' ? BigInt(address) : V6_FIRST + address;
-const spanOf = (prefix: Prefix): Span => [onLine(prefix.address), onLine(lastOf(prefix))];
+export const spanOf = (prefix: Prefix): Span => [onLine(prefix.address), onLine(lastOf(prefix))];
 
 /** Everything inside this site: its subnets. */
 const insideSpans = derive((plan): readonly Span[] =>
