@@ -14,7 +14,7 @@ import { farAddress, type Receiver, probe } from '../core/rehearse';
 import { deviceNamed, put, vlanFor } from '../core/testing/gear';
 import { cardOf, uplinkNamed } from '../core/testing/internet';
 import { done } from '../core/testing/plans';
-import { behindSwitch } from '../core/testing/routed';
+import { behindSwitch, besideGateway } from '../core/testing/routed';
 import { buildPolicy, damagedPolicy, soundPolicy, zoneNamed } from '../core/testing/policy';
 import { type CallProtocol, Namespaces, namespacesMissing } from './namespaces';
 
@@ -167,6 +167,77 @@ describe('the ruleset of a gateway', () => {
         expect(open).toEqual(['tcp 53', 'udp 53', 'udp 123']);
         // What stands in the segment between them is let through.
         expect(new Set(await hosts.calls('core', calls))).toEqual(new Set(['gw-1']));
+      } finally {
+        hosts.close();
+      }
+    },
+  );
+
+  onKernel.each([true, false])(
+    'where the answer takes another way: no connection, and UDP as the gateway takes it for new (allowed: %s)',
+    async (allowed) => {
+      let plan = besideGateway(behindSwitch(site(), true), 'staff');
+      const zoneOf = (purpose: string) =>
+        [...plan.zone.values()].find(({ vlans }) => vlans.includes(vlanFor(plan, purpose).id))!.id;
+      const [cell, devices] = [zoneOf('control-cell'), zoneOf('staff')];
+      const decide = (from: string, to: string, decision: string) => {
+        plan = done(plan, 'decidePairs', { pairs: [{ from, to }], decision, services: [] });
+      };
+      decide(cell, devices, 'allow');
+      decide(devices, cell, allowed ? 'allow' : 'deny');
+      const hosts = new Namespaces();
+      try {
+        for (const name of ['wire', 'gw-1', 'core', 'press', 'desk']) hosts.add(name);
+        hosts.ip('wire', 'link add br0 type bridge');
+        hosts.ip('wire', 'link set br0 up');
+        const join = (name: string, end: string) => {
+          hosts.cable('wire', `to-${name}`, name, end);
+          hosts.ip('wire', `link set to-${name} master br0`);
+        };
+        const transit = subnetOf(plan, vlanFor(plan, 'transit').id, 4)!;
+        const legOf = (purpose: string) => `vlan${vlanFor(plan, purpose).vid}`;
+        join('gw-1', legOf('staff'));
+        join('core', 'eth2');
+        join('desk', 'eth0');
+        hosts.cable('gw-1', legOf('transit'), 'core', 'eth0');
+        hosts.cable('core', 'eth1', 'press', 'eth0');
+        const put = (name: string, dev: string, address: IpAddress, length: number) =>
+          hosts.ip(name, `addr add ${formatAddress(address)}/${length} dev ${dev}`);
+        const at = (name: string) => addressesOn(plan, cardOf(plan, name).id)[0]!.address;
+        const [staff, inCell] = [plan4(plan, 'desk'), plan4(plan, 'press')];
+        const near = gatewaysOf(plan, transit.id)[0]!.address;
+        const via = addressesOf(plan, transit.id).find(({ gateway }) => !gateway)!.address;
+        put('gw-1', legOf('staff'), parseAddress(gatewayOf(plan, 'desk'))!, staff.prefix.length);
+        put('gw-1', legOf('transit'), near, transit.prefix.length);
+        put('core', 'eth0', via, transit.prefix.length);
+        put('core', 'eth1', parseAddress(gatewayOf(plan, 'press'))!, inCell.prefix.length);
+        put('core', 'eth2', (staff.prefix.address as number) + 250, staff.prefix.length);
+        put('desk', 'eth0', at('desk'), staff.prefix.length);
+        put('press', 'eth0', at('press'), inCell.prefix.length);
+        for (const name of ['gw-1', 'core'])
+          hosts.exec(name, 'sh', ['-c', 'echo 1 > /proc/sys/net/ipv4/ip_forward']);
+        for (const name of ['desk', 'press'])
+          hosts.ip(name, `route add default via ${gatewayOf(plan, name)}`);
+        hosts.ip('gw-1', `route add ${formatPrefix(inCell.prefix)} via ${formatAddress(via)}`);
+        hosts.exec('gw-1', 'nft', ['-f', '-'], nftRuleset(plan, deviceNamed(plan, 'gw-1'), TODAY));
+        await Promise.all(['desk', 'press'].map((name) => hosts.serve(name, PORTS)));
+        const asked = async (from: string, to: string) => {
+          const calls = PROTOCOLS.flatMap((protocol) => [22, 443, 554].map((port) => ({ protocol, port })));
+          const host = formatAddress(at(to));
+          const heard = await hosts.calls(
+            from,
+            calls.map(({ protocol, port }) => [host, port, protocol]),
+          );
+          const said = calls.map((wanted) => {
+            const question = { from: asDevice(plan, from), to: asDevice(plan, to), wanted };
+            return probe(plan, question, TODAY).delivered ? to : '';
+          });
+          expect(heard).toEqual(said);
+          return calls.filter((_, i) => heard[i] === to).map(({ protocol }) => protocol);
+        };
+        const udp = ['udp', 'udp', 'udp'];
+        expect(await asked('desk', 'press')).toEqual(allowed ? udp : []);
+        expect(await asked('press', 'desk')).toEqual(allowed ? udp : []);
       } finally {
         hosts.close();
       }

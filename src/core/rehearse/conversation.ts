@@ -59,9 +59,10 @@ export interface Wired {
   readonly sure: boolean;
 }
 
-/** A conversation: the routers that let its first packet pass, and what they changed. */
+/** A conversation: the routers that let its first packet pass, those that saw an answer to it, and what they changed. */
 export interface Conversation {
   readonly seen: Set<string>;
+  readonly answered: Set<string>;
   readonly changed: Changed[];
   readonly wires: Wired[];
   /** Laptops that are in no record, so that answers find them. */

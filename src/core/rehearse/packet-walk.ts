@@ -19,6 +19,8 @@ import { type Host, hostAt, outsideAddress, outsideHost } from './host';
 import { PacketLog, Stopped } from './packet-log';
 
 const LIMIT = 16;
+/** A port that a client takes for itself (RFC 6335, 6): an answer goes there. */
+const ANY_CLIENT = 49_152;
 
 /** A packet on its way through the plan: from host to router to router, each with what it decided and why. */
 export class PacketWalk extends PacketLog {
@@ -144,25 +146,41 @@ export class PacketWalk extends PacketLog {
     const filter = filterOf(plan, device);
     const note = (decision: string, on: RecordRef | null) => this.note(device.name, decision, on);
     if (packet.reply) {
-      if (filter === 'none' || zonesOf(plan).length === 0) return;
+      talk.answered.add(device.id);
+      const filtered = zonesOf(plan).length > 0;
+      if (filter === 'none' || (filter === 'stateless' && !filtered)) return;
       if (filter === 'stateless') return note('a line of its own lets answers back', null);
-      if (talk.seen.has(device.id)) return note('it is an answer to what it let through', null);
-      this.halt(
-        device.name,
-        'the answer comes this way and the question did not, so it is dropped: the way back is another one',
-        { table: 'device', id: device.id },
-      );
+      if (talk.seen.has(device.id)) {
+        if (filtered) note('it is an answer to what it let through', null);
+        return;
+      }
+      // What it never saw asked is no answer: of TCP and ICMP it is nothing that begins a conversation, of UDP it may be.
+      if (packet.wanted.protocol !== 'udp')
+        this.halt(
+          device.name,
+          'the answer comes this way and the question did not, so it is dropped: the way back is another one',
+          { table: 'device', id: device.id },
+        );
     }
     const verdict = decide(
       plan,
       device,
-      packet,
+      packet.reply ? { ...packet, wanted: { ...packet.wanted, port: ANY_CLIENT } } : packet,
       { from: this.sideOf(packet.from, from), to: this.sideOf(packet.to, to), ...(opened ? { opened } : {}) },
       this.today,
     );
-    if (!verdict.passes) this.halt(device.name, verdict.why, verdict.on, [], verdict);
-    note(verdict.why, verdict.on);
-    talk.seen.add(device.id);
+    const why = packet.reply
+      ? `it did not see the question and takes this for one: ${verdict.why}`
+      : verdict.why;
+    if (!verdict.passes) this.halt(device.name, why, verdict.on, [], packet.reply ? null : verdict);
+    note(why, verdict.on);
+    if (!packet.reply) talk.seen.add(device.id);
+  }
+
+  /** It knows what it sends itself. */
+  private fromItself(device: string): void {
+    if (this.packet.reply) this.talk.answered.add(device);
+    else this.talk.seen.add(device);
   }
 
   /** A packet between segments is of the segment its address is of, also when it comes over another router. */
@@ -231,7 +249,7 @@ export class PacketWalk extends PacketLog {
       );
     const here = placeOf(plan, device.id);
     const out = sideOfWay(way);
-    if ('gateway' in side) this.talk.seen.add(device.id);
+    if ('gateway' in side) this.fromItself(device.id);
     else this.check(router, side, out, forward ? { table: 'forward', id: forward.id } : null);
     if (!this.packet.reply && 'vlan' in out) this.translateOut(router, out.vlan);
     switch (way.by) {

@@ -6,7 +6,7 @@ import { cardOf, uplinkNamed } from '../testing/internet';
 import { deviceNamed, portNamed, put, vlanFor } from '../testing/gear';
 import { done, emptySite, nextSeed, prefix } from '../testing/plans';
 import { soundPolicy, zoneNamed } from '../testing/policy';
-import { behindSwitch, dotted } from '../testing/routed';
+import { behindSwitch, besideGateway, dotted } from '../testing/routed';
 import { probe } from './probe';
 import { suggestedEnds, typedReceiver, typedSender, typedWanted } from './typed';
 
@@ -303,6 +303,45 @@ describe('ways beyond the segments', () => {
     expect(ask(behindSwitch(sound, false), 'press', 'cam-1', 'ping').summary).toMatch(
       /^The question arrives, the answer does not: gw-1: it has no route to .* inside this site/,
     );
+  });
+
+  test('what a box that keeps track did not see, it takes for no connection; UDP it judges anew', () => {
+    let plan = besideGateway(behindSwitch(sound, true), 'staff');
+    const decide = (decision: string) => {
+      const to = [...plan.zone.values()].find(({ name }) => name === 'Control cell')!.id;
+      const from = [...plan.zone.values()].find(({ vlans }) => vlans.includes(vlanFor(plan, 'staff').id))!.id;
+      const pairs = [
+        { from, to },
+        { from: to, to: from },
+      ];
+      plan = done(plan, 'decidePairs', { pairs, decision, services: [] });
+    };
+    decide('allow');
+    expect(ask(plan, 'desk', 'press', 'tcp 443').summary).toMatch(
+      /^The question arrives and is answered, and no more: gw-1: the answer went back another way/,
+    );
+    expect(ask(plan, 'desk', 'press', 'udp 161').summary).toMatch(/^Delivered/);
+    expect(ask(plan, 'desk', 'press', 'ping').summary).toMatch(/^Delivered/);
+    expect(ask(plan, 'press', 'desk', 'tcp 443').summary).toMatch(
+      /^The question arrives, the answer does not: gw-1: the answer comes this way and the question did not/,
+    );
+    expect(steps(plan, 'press', 'desk', 'udp 161').join('\n')).toMatch(
+      /^gw-1: it did not see the question and takes this for one: Staff to Control cell: everything passes$/m,
+    );
+    decide('deny');
+    expect(ask(plan, 'press', 'desk', 'udp 161').summary).toMatch(
+      /^The question arrives, the answer does not: gw-1: it did not see the question and takes this for one/,
+    );
+    expect(ask(plan, 'press', 'desk', 'udp 161').remedies).toEqual([]);
+  });
+
+  test('an answer that a box never saw asked is dropped without zones too', () => {
+    let plan = besideGateway(behindSwitch(sound, true), 'staff');
+    for (const zone of zonesOf(plan)) plan = done(plan, 'removeZone', { zone: zone.id });
+    for (const rule of rulesOf(plan)) plan = done(plan, 'removeRule', { rule: rule.id });
+    expect(ask(plan, 'press', 'desk', 'tcp 443').summary).toMatch(/gw-1: the answer comes this way/);
+    expect(ask(plan, 'press', 'desk', 'ping').summary).toMatch(/gw-1: the answer comes this way/);
+    expect(ask(plan, 'press', 'desk', 'udp 161').summary).toMatch(/^Delivered/);
   });
 
   test('an address that is none of the Internet is reached by no uplink, but in the network upstream', () => {

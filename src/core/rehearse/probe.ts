@@ -10,7 +10,7 @@ import {
   interfacesOf,
   subnetsOf,
 } from '../plan';
-import { type Wanted, wantedText } from '../model/policy';
+import { type Wanted, filterOf, wantedText } from '../model/policy';
 import { holdersOf, routersIn } from '../model/routing';
 import { plugIn } from '../model/switching';
 import { protocolsMeet, forwardsOf, uplinksOf, letsForwardsIn } from '../model/uplink';
@@ -41,7 +41,8 @@ export interface Answer {
   readonly forth: readonly PacketStep[];
   /** The way of the answer; empty when the question did not arrive. */
   readonly back: readonly PacketStep[];
-  readonly stop: (Stop & { readonly way: 'forth' | 'back' }) | null;
+  /** `on`: question and answer arrive, and what would follow does not. */
+  readonly stop: (Stop & { readonly way: 'forth' | 'back' | 'on' }) | null;
   /** One sentence. */
   readonly summary: string;
   /** What would let it through; empty where that is no single change. */
@@ -202,6 +203,21 @@ function answerTrip(plan: Plan, today: string | null, forth: Trip, talk: Convers
   }
 }
 
+/**
+ * A connection of TCP stands after three segments (RFC 9293, 3.5). The third goes the way of the first: a box that keeps track
+ * saw the first there, and where the second took another way it takes the third for nothing that belongs to a connection.
+ */
+function thirdSegment(plan: Plan, { seen, answered }: Conversation): Stop | null {
+  for (const id of seen) {
+    const device = plan.device.get(id);
+    if (!device || answered.has(id) || filterOf(plan, device) !== 'stateful') continue;
+    const why =
+      'the answer went back another way, so it never saw one and drops what follows; let both ways pass it, or neither';
+    return { what: device.name, why, on: { table: 'device', id }, remedies: [], verdict: null };
+  }
+  return null;
+}
+
 /** A device or a segment, as a rule names them. */
 type Named = { readonly device: string } | { readonly vlan: string };
 
@@ -276,6 +292,7 @@ export function probe(plan: Plan, question: ProbeQuestion, today: string | null 
   const address = typeof receiver === 'object' ? receiver.address : receiver;
   const conversation = (newcomers: readonly Host[]): Conversation => ({
     seen: new Set(),
+    answered: new Set(),
     changed: [],
     wires: [],
     newcomers,
@@ -309,11 +326,12 @@ export function probe(plan: Plan, question: ProbeQuestion, today: string | null 
     forth = router ? traveller.fromRouter(router) : traveller.fromHost(host);
   }
   const back = forth.stop ? null : answerTrip(plan, today, forth, talk);
+  const third = back && !back.stop && wanted.protocol === 'tcp' ? thirdSegment(plan, talk) : null;
   const stop = forth.stop
     ? { ...forth.stop, way: 'forth' as const }
     : back?.stop
       ? { ...back.stop, way: 'back' as const }
-      : null;
+      : third && { ...third, way: 'on' as const };
   const steps = [...forth.steps, ...(back?.steps ?? [])];
   const assumed = steps.some(({ result }) => result === 'assumed');
   const name = nameOfReceiver(plan, to);
@@ -327,7 +345,9 @@ export function probe(plan: Plan, question: ProbeQuestion, today: string | null 
         ? `Delivered: ${name} ${'internet' in to ? 'is reached' : 'answers'}${assumed ? ', as far as recorded' : ''}`
         : stop.way === 'forth'
           ? `Stopped at ${stop.what}: ${stop.why}`
-          : `The question arrives, the answer does not: ${stop.what}: ${stop.why}`,
+          : stop.way === 'back'
+            ? `The question arrives, the answer does not: ${stop.what}: ${stop.why}`
+            : `The question arrives and is answered, and no more: ${stop.what}: ${stop.why}`,
     remedies: stop ? letThrough(plan, question, stop, host) : [],
     assumed,
     wires: talk.wires,
