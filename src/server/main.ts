@@ -74,6 +74,8 @@ function served(request: http.IncomingMessage, response: http.ServerResponse): v
 async function main(): Promise<void> {
   await app.prepare();
   const server = http.createServer(served);
+  // Longer than a proxy or a browser keeps a connection, or one is closed at the moment it is used again.
+  server.keepAliveTimeout = 75_000;
   if (dev) {
     const upgrade = app.getUpgradeHandler();
     server.on('upgrade', (request, socket, head) => void upgrade(request, socket, head));
