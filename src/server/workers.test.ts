@@ -1,14 +1,11 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
 import type { Progress } from '../core/plan';
 import type { SiteRow } from '../db/sites';
 import { Counting } from './counting';
+import { eachWithThread } from './testing-thread';
 import { Workers } from './workers';
 
 /** A thread that does what it is told: answers, tells, spins for ever, eats memory, dies or refuses. */
 const THREAD = `
-import { parentPort } from 'node:worker_threads';
 parentPort.on('message', ({ id, input }) => {
   if (input.site === 'tell') for (let done = 1; done < 4; done++) parentPort.postMessage({ id, told: { done, of: 4 } });
   if (input.site === 'counts') {
@@ -27,26 +24,15 @@ parentPort.on('message', ({ id, input }) => {
   parentPort.postMessage({ id, result: input.site });
 });
 `;
-let folder: string;
-let workers: Workers;
-beforeEach(() => {
-  folder = mkdtempSync(path.join(tmpdir(), 'dianome-threads-'));
-  const file = path.join(folder, 'thread.mjs');
-  writeFileSync(file, THREAD);
-  workers = new Workers('', file, { time: 2000, memory: 64 });
-});
-afterEach(() => {
-  workers.close();
-  rmSync(folder, { recursive: true, force: true });
-});
+const workers = eachWithThread(THREAD, (file) => new Workers('', file, { time: 2000, memory: 64 }));
 const ask = (site: string, signal?: AbortSignal) =>
-  workers.run('planText', { site }, signal ? { signal } : {});
-const slowly = (site: string) => workers.run('counts', { site, leftOut: new Map(), closely: false });
+  workers().run('planText', { site }, signal ? { signal } : {});
+const slowly = (site: string) => workers().run('counts', { site, leftOut: new Map(), closely: false });
 
 test('jobs are answered, each its own', async () => {
   const sites = Array.from({ length: 20 }, (_, i) => `s${i}`);
   expect(await Promise.all(sites.map((site) => ask(site)))).toEqual(sites);
-  expect(workers.load).toEqual({ running: 0, waiting: 0 });
+  expect(workers().load).toEqual({ running: 0, waiting: 0 });
 });
 
 test.each([
@@ -67,10 +53,10 @@ test('while slow work waits its turn, what somebody waits for goes first', async
   const slow = Array.from({ length: 6 }, () => slowly('spin'));
   const ends: string[] = [];
   for (const one of slow) one.catch(() => ends.push('slow'));
-  const plan = await workers.run('planText', { site: 'plan' });
+  const plan = await workers().run('planText', { site: 'plan' });
   ends.push(String(plan));
   expect(ends).toEqual(['plan']);
-  workers.close();
+  workers().close();
 });
 
 test('a problem of a job is the problem of who asked, and a thread that dies is no answer', async () => {
@@ -90,13 +76,13 @@ test('one whose asker has gone is stopped, waiting or running', async () => {
   gone.abort();
   for (const one of spinning) await expect(one).rejects.toThrow('nobody waits');
   expect(await after).toBe('a');
-  expect(workers.load).toEqual({ running: 0, waiting: 0 });
+  expect(workers().load).toEqual({ running: 0, waiting: 0 });
 });
 
 test('what a job tells on its way is heard by who asked', async () => {
   const heard: Progress[] = [];
   const [told] = await Promise.all([
-    workers.run('planText', { site: 'tell' }, { hear: (progress) => heard.push(progress) }),
+    workers().run('planText', { site: 'tell' }, { hear: (progress) => heard.push(progress) }),
     ask('a'),
   ]);
   expect(told).toBe('tell');
@@ -106,8 +92,8 @@ test('what a job tells on its way is heard by who asked', async () => {
 test('where counting takes too long, the checks that never end are left out, one by one', async () => {
   const kept: unknown[] = [];
   const pool = { execute: (...what: unknown[]) => (kept.push(what), Promise.resolve([[]])) };
-  const asked = jest.spyOn(workers, 'run');
-  const counting = new Counting(pool as never, workers);
+  const asked = jest.spyOn(workers(), 'run');
+  const counting = new Counting(pool as never, workers());
   counting.see([{ id: 'counts', revision: 3, counted: false, exercise: null } as SiteRow]);
   // Twice it is another that never ends; then the count is there.
   await waitFor(() => asked.mock.calls.length === 4);

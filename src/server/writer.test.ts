@@ -1,11 +1,8 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
+import { eachWithThread } from './testing-thread';
 import { Writer } from './writer';
 
 /** A thread that answers when the next change comes, spins for ever, eats memory, dies or refuses. */
 const THREAD = `
-import { parentPort } from 'node:worker_threads';
 const held = [];
 parentPort.on('message', ({ id, input }) => {
   if (input.site === 'spin') for (;;);
@@ -18,19 +15,8 @@ parentPort.on('message', ({ id, input }) => {
   parentPort.postMessage({ id, result: input.text });
 });
 `;
-let folder: string;
-let writer: Writer;
-beforeEach(() => {
-  folder = mkdtempSync(path.join(tmpdir(), 'dianome-writer-'));
-  const file = path.join(folder, 'thread.mjs');
-  writeFileSync(file, THREAD);
-  writer = new Writer('', file, { time: 2000, memory: 64 });
-});
-afterEach(() => {
-  writer.close();
-  rmSync(folder, { recursive: true, force: true });
-});
-const commit = (site: string, text = '') => writer.commit({ site, text, at: '' });
+const writer = eachWithThread(THREAD, (file) => new Writer('', file, { time: 2000, memory: 64 }));
+const commit = (site: string, text = '') => writer().commit({ site, text, at: '' });
 
 test('changes of several sites are under way together, and each gets its own answer', async () => {
   const first = commit('hold');
@@ -52,7 +38,7 @@ test('a change that never ends is stopped; those behind it are to be sent again,
   const behind = commit('s1', 'one');
   await expect(endless).rejects.toMatchObject({
     status: 500,
-    detail: 'It takes longer than 2 seconds on this plan; nothing of the change is saved.',
+    detail: 'It takes longer than 2 seconds on this plan, and saving was stopped. Send the change again.',
   });
   await expect(behind).rejects.toMatchObject({ status: 503 });
   expect(await commit('s1', 'one')).toBe('one');

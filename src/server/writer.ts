@@ -79,5 +79,6 @@ export class Writer {
   }
 }
 
+/** Whether it came to be saved before the thread ended is known by its seed when it is sent again. */
 const notSaved = (status: number, why: string) =>
-  new Problem(status, 'Not saved', `${why}; nothing of the change is saved.`, { code: 'limit' });
+  new Problem(status, 'Stopped', `${why}, and saving was stopped. Send the change again.`, { code: 'limit' });

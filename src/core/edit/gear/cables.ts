@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import {
+  type Cable,
   type Draft,
+  type Plan,
   cableMedia,
   cableSides,
   kinds,
@@ -66,12 +68,24 @@ function requireSocket(draft: Draft, port: Port, side: CableEnd['side'], field: 
   );
 }
 
+/** The cable that fits two sockets: between two that take fibre the kind of fibre that the site has most of, else copper. */
+function fitting(plan: Plan, a: Port, b: Port): Cable['media'] {
+  const light = (port: Port) => port.media === 'fibre';
+  const takes = (port: Port) => light(port) || port.media === 'combo';
+  if (!(light(a) && takes(b)) && !(light(b) && takes(a))) return 'copper';
+  let single = 0;
+  for (const { media } of plan.cable.values())
+    single += media === 'single-mode' ? 1 : media === 'multi-mode' ? -1 : 0;
+  return single > 0 ? 'single-mode' : 'multi-mode';
+}
+
 export const connect = operation(
   'connect',
   z.strictObject({
     from: endInput,
     to: endInput,
-    media: z.enum(cableMedia).default('copper'),
+    /** What fits the two sockets, unless it is said. */
+    media: z.enum(cableMedia).optional(),
     length: kinds.cable.fields.length.default(null),
     label: kinds.port.fields.label.default(''),
   }),
@@ -88,7 +102,7 @@ export const connect = operation(
       fromSide: from.side,
       to: b.id,
       toSide: to.side,
-      media,
+      media: media ?? fitting(draft.plan, a, b),
       length,
       label,
     });

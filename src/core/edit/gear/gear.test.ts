@@ -139,6 +139,19 @@ describe('cables', () => {
     expect(link!.cables).toHaveLength(3);
     expect(pluggedInto(next, named(next, 'cam').id)).toBe(port(next, 'sw-a', 5));
   });
+  test('between two fibre sockets fibre is laid, of the kind the site has most of; copper between any others', () => {
+    const light = (of: Plan, name: string, at: number) =>
+      portsOf(of, named(of, name).id).filter(({ media }) => media === 'fibre')[at]!;
+    const laid = (of: Plan, text: string) => [...cable(of, text).cable.values()].at(-1)!.media;
+    const both = (at: number) =>
+      `sw-a ${light(plan, 'sw-a', at).number} = sw-b ${light(plan, 'sw-b', at).number}`;
+    expect(laid(plan, both(0))).toBe('multi-mode');
+    expect(laid(plan, 'sw-a 5 = sw-b 6')).toBe('copper');
+    expect(laid(plan, `sw-a ${light(plan, 'sw-a', 0).number} = sw-b 6`)).toBe('copper');
+    const end = (name: string) => ({ device: named(plan, name).id, number: light(plan, name, 1).number });
+    const far = done(plan, 'connect', { from: end('sw-a'), to: end('sw-b'), media: 'single-mode' });
+    expect(laid(far, both(0))).toBe('single-mode');
+  });
   test('a plug moved takes its plan with it when asked', () => {
     let next = assign(plan, [port(plan, 'sw-a', 5)], 'access', { vlan: vlan(plan, 'cameras').id });
     next = done(next, 'addHost', { subnet: [...next.subnet.values()][1]!.id, kind: 'camera', name: 'cam' });

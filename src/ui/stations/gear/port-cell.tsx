@@ -27,7 +27,7 @@ export function lookOf(plan: Plan, port: Port, passive: boolean): PortLook {
   if (port.role === 'uplink') return { ...plain, state: 'net', text: 'NET' };
   const untagged = port.untagged === null ? null : plan.vlan.get(port.untagged)!;
   if (port.role === 'trunk') {
-    const tagged = port.tagged.map((id) => plan.vlan.get(id)!);
+    const tagged = port.tagged.map((id) => plan.vlan.get(id)!).sort((a, b) => a.vid - b.vid);
     const list = port.taggedMode === 'list';
     const count = list
       ? tagged.length > SHOWN
