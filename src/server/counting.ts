@@ -1,13 +1,9 @@
+import { LIMIT_OF_ONE, MOST_LEFT_OUT } from '../core/findings';
 import type { Pool } from 'mysql2/promise';
 import { type SiteRow, keepCounts } from '../db/sites';
 import { today } from '../today';
 import { Problem } from './problems';
 import type { Workers } from './workers';
-
-/** A check that takes longer than this is left out where counting takes too long; in milliseconds. */
-const LIMIT_OF_ONE = 8_000;
-/** Where so many would be left out it is not one check that is to blame. */
-const MOST_LEFT_OUT = 10;
 
 const isLimit = (error: unknown): error is Problem => error instanceof Problem && error.more.code === 'limit';
 

@@ -1,3 +1,3 @@
 export { FindingsEngine } from './engine';
-export type { Watch } from './left-out';
+export { LIMIT_OF_ONE, MOST_LEFT_OUT, type Watch } from './left-out';
 export { type Check, type Finding, type Severity, type Station, acceptanceOf, severities } from './finding';

@@ -12,6 +12,11 @@ export interface Watch {
   readonly begin: (subject: string) => void;
 }
 
+/** A check that takes longer than this is left out where they are watched, in milliseconds. */
+export const LIMIT_OF_ONE = 8_000;
+/** Where so many are left out it is not one check that is to blame, and there are no findings. */
+export const MOST_LEFT_OUT = 10;
+
 /** What is not checked, instead of what would have been found; `stationOf` knows where a check of the whole site belongs. */
 export function notChecked(
   plan: Plan,

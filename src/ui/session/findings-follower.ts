@@ -1,5 +1,5 @@
 import type { StoreApi } from 'zustand/vanilla';
-import { acceptanceOf } from '@/core/findings';
+import { LIMIT_OF_ONE, MOST_LEFT_OUT, acceptanceOf } from '@/core/findings';
 import type { Step } from '@/core/plan';
 import type { Job } from '@/worker/protocol';
 import { type SiteState, isSolving } from './state';
@@ -7,10 +7,6 @@ import { type Findings, type JobEars, WorkerClient } from './worker-client';
 
 /** Findings that take longer than this are worked out anew, watched check by check; in milliseconds. */
 const LIMIT = 30_000;
-/** Then a check that takes longer than this is left out. */
-const LIMIT_OF_ONE = 8_000;
-/** Where so many are left out it is not one check that is to blame, and there are no findings. */
-const MOST_LEFT_OUT = 10;
 
 /** Keeps the findings up with the plan, and says what a change made of them. */
 export class FindingsFollower {
