@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Other, route, siteGone } from './route';
 
 const file = (type: Other['type'], says: string): Other => ({ type, says });

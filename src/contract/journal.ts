@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { wireStepSchema } from '../core/plan';
 import { CHANGE_LIMIT, noSite, route, siteGone } from './route';
 import {

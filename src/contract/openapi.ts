@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { BODY_LIMIT, LINES, MEGABYTE, type Other, type Route, allRoutes, line, problem } from '.';
 
 /** The contract as an OpenAPI 3.1 document. */

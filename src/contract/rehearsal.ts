@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { type ExerciseReport, type ExerciseView, levels, mostFaults } from '../core/exercises';
 import { noSite, route, siteGone } from './route';
 import { authorSchema, madeSite, revisionSchema } from './shapes';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { tableNames, type TableName, idSchema, wireStepSchema } from '../core/plan';
 
 /** Shapes that several routes speak of. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { newSiteInput } from '../core/edit';
 import { kinds } from '../core/plan';
 import { FILE_BODY_LIMIT, noSite, route, siteGone } from './route';

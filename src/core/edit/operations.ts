@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { acceptFinding, withdrawAcceptance } from './findings/accept';
 import { importHosts } from './hosts/import';
 import * as bundles from './gear/bundles';

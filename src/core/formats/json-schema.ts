@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { planFileSchema } from './plan-file';
 
 /** The JSON Schema of a plan file, made from the very schemas that read it: the text side of every codec. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { equal } from './equal';
 import { operation } from './operation';
 import { type AnyRecord, type TableName, kinds, tableNames } from './records';

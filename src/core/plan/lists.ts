@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { schemaOf } from './edit';
 import { decoded } from './plain-issue';
 import { type Plan, planOf, recordIn } from './plan';

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import type { Change } from './change';
 import { Draft } from './draft';
 import { decoded } from './plain-issue';

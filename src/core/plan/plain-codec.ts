@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 
 /**
  * Between records and their JSON without looking whether they are right: for what this program holds itself. It says the same as

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 
 /** What is wrong with a value, in plain words: the value, shortened, and what to write instead. */
 

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { Collection, type TableLayout, shardOf } from './collection';
 import { madeFrom } from './derive';
 import type { Definition } from './kinds/kind';

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { kinds } from './kinds';
 
 /** Records by kind, their types, and what is said of all kinds at once; the kinds themselves are in kinds/. */

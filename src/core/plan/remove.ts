@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { Draft } from './draft';
 import type { Definition, Gone } from './kinds/kind';
 import type { Plan } from './plan';

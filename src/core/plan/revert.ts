@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Change, type Step, applySteps, fittedLabel } from './change';
 import { Draft } from './draft';
 import { equal } from './equal';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Step } from './change';
 import { fromWire, schemaOf, toWire } from './edit';
 import { plainCodec } from './plain-codec';

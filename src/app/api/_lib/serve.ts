@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { type AnswerOf, BODY_LIMIT, LINES, MEGABYTE, type Route } from '@/contract';
 import { type Progress, idSchema } from '@/core/plan';
 import { read, readBody } from '@/server/bodies';

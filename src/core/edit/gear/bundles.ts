@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { removeRecord, type Draft, operation, type Port, badInput, portTitle } from '../../plan';
 import { portsOf, portsTitle, type Carried, carriedOf, trunk } from '../../model/wiring';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Draft, operation, badInput, portTitle } from '../../plan';
 import { missingPorts, neededBeyond, sparePorts } from '../../model/switching';
 import {

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { boxOf, operation, type Plan, type Device, type Port, badInput } from '../../plan';
 import { innerPort, carriedOf } from '../../model/wiring';
 

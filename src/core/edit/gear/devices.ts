@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { insertHost } from '../hosts/operations';
 import { nameMessage, nameProblem } from '../../model/hosts';
 import {

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { kinds, operation, fieldName, wireText } from '../../plan';
 import { portList } from './ports';
 import { portsTitle } from '../../model/wiring';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { operation, type Plan, badInput, removeRecord, portTitle } from '../../plan';
 import { portList, together } from './ports';
 import { portsTitle, carriedOf } from '../../model/wiring';

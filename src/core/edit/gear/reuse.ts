@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { formatAddress } from '../../address';
 import { insertCard } from '../hosts/network-interface';
 import { nextFreeAddress } from '../../model/hosts';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { operation, type Plan, type Purpose, type Site, badInput, vlansOf } from '../../plan';
 import { insertZone } from './operations';
 import { zonesOf } from '../../model/policy';

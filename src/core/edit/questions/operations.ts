@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { operation, rankBetween, kinds } from '../../plan';
 import { questionText, questionsOf } from '../../rehearse';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { type IpAddress, type Prefix, formatAddress, formatPrefix, prefixFamily } from '../../address';
 import {
   type RecordRef,

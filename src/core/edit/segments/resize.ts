@@ -12,7 +12,7 @@ import {
   thirdOctetPlaces,
   usableSpace,
 } from '../../model/segments';
-import { z } from 'zod';
+import * as z from 'zod';
 import {
   packPrefixes,
   type PackRequest,

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { operation, planOfLists, stepsBetween } from '../../plan';
 
 /** The plan of a file in place of the one there is, record by record. Refused where the lists make no plan. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { parsePrefix } from '../../address';
 import { Draft, type Plan, planOf, SITE_ID, type Site, kinds } from '../../plan';
 

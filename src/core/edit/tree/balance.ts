@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Plan, siteOf, type Vlan, operation, badInput, vlansOf } from '../../plan';
 import { carryEverywhere } from '../gear/carry';
 import { namesOf, setBridgeFields } from './operations';

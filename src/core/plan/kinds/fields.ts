@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { unwrapped } from './shape';
 import { addressCodec, idSchema, macCodec, prefixCodec, timeCodec } from '../codecs';
 

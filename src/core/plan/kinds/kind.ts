@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { idSchema } from '../codecs';
 import { memo } from '../memo';
 import { type Field, type Former, fieldOf } from './fields';

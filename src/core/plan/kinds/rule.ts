@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { services } from './cell';
 import { day, flag, list, note, oneOf, prefix, rank, ref } from './fields';
 import { type Gone, kind } from './kind';

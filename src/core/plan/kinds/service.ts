@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { list, oneOf, text, whole } from './fields';
 import { kind } from './kind';
 

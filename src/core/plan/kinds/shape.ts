@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 
 /** Looking into schemas: what is under the wrappers that say that a value may be absent, and what lists hold. */
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { formatPrefix } from '../../address';
 import { address, flag, list, note, prefix, ref } from './fields';
 import { kind } from './kind';
