@@ -200,7 +200,7 @@ test('a refusal that belongs to no field is told in one place', async ({ page, r
   await page.evaluate(() => {
     void Promise.reject(new Error('boom'));
   });
-  await expect(page.getByRole('region', { name: 'Refused' })).toContainText('made a mistake of its own');
-  await page.getByRole('region', { name: 'Refused' }).getByRole('button', { name: 'dismiss' }).click();
-  await expect(page.getByRole('region', { name: 'Refused' })).toBeHidden();
+  await expect(page.getByRole('listitem', { name: 'Refused' })).toContainText('made a mistake of its own');
+  await page.getByRole('listitem', { name: 'Refused' }).getByRole('button', { name: 'dismiss' }).click();
+  await expect(page.getByRole('listitem', { name: 'Refused' })).toBeHidden();
 });

@@ -153,7 +153,7 @@ test('a segment is followed: carry shows which ports change, and the finding goe
   ]);
   await page.getByRole('button', { name: 'map' }).click();
   await expect(
-    page.getByRole('region', { name: 'Site map' }).getByRole('button', { name: /sw-kennels/ }),
+    page.getByRole('region', { name: 'Site map' }).getByRole('button', { name: /^sw-kennels,/ }),
   ).toBeVisible();
 });
 

@@ -117,9 +117,9 @@ test('without a server undo takes back what waits, at once and once, and nothing
   await context.setOffline(true);
   await fill(page, 'Name of First', 'Second');
   await expect(page.getByText('One change waits in this browser')).toBeVisible();
-  await page.getByRole('button', { name: 'undo' }).click();
+  await page.getByRole('banner').getByRole('button', { name: 'undo' }).click();
   await expect(page.getByLabel('Name of First')).toBeVisible();
-  await page.getByRole('button', { name: 'undo' }).click();
+  await page.getByRole('banner').getByRole('button', { name: 'undo' }).click();
   await expect(page.getByTestId('last-change')).toContainText('Nothing was undone');
   await context.setOffline(false);
   await atChange(page, 3);
@@ -135,7 +135,7 @@ test('undo is of this browser, not of everybody of the same name', async ({ page
   await elsewhere.addInitScript(() => localStorage.setItem('dianome.author', 'Ada'));
   const other = await elsewhere.newPage();
   await open(other, site);
-  await other.getByRole('button', { name: 'undo' }).click();
+  await other.getByRole('banner').getByRole('button', { name: 'undo' }).click();
   await expect(other.getByTestId('last-change')).toHaveText('Nothing of yours to undo');
   await expect(other.getByLabel('Name of Mine')).toBeVisible();
   await elsewhere.close();

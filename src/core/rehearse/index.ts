@@ -3,7 +3,7 @@ export { classesOf, homeOf } from './classes';
 export type { PacketStep } from './conversation';
 export { type Hearing, discover } from './dhcp';
 export { type Difference, differencesIn, looseWires } from './differences';
-export { type Fault, faultKey, faultTitle, singleFaultsOf, withFaults } from './faults';
+export { type Fault, endsOfCable, faultKey, faultOn, faultTitle, singleFaultsOf, withFaults } from './faults';
 export { farAddress, firstFree, newcomerAddress } from './host';
 export { type Answer, type ProbeQuestion, type Receiver, nameOfReceiver, probe } from './probe';
 export {

@@ -35,10 +35,12 @@ import {
   reverting,
 } from './pending';
 import { Sender, type Sending, type Told } from './sender';
-import type { SiteState } from './state';
+import type { Outcome, SiteState } from './state';
 import type { JobEars } from './worker-client';
 
 const RETRY = 2000;
+/** So many records of one change are told apart; of more, nobody sees each. */
+const MOST_MARKED = 200;
 /** Who works in this window, and what it holds together with the others of the browser. */
 export interface Surroundings {
   readonly author: () => string;
@@ -87,6 +89,7 @@ export class SiteSession {
       findingsReady: false,
       findingsFailed: '',
       lastChange: '',
+      outcome: null,
       conflicts: [],
       exercise: null,
     }));
@@ -117,7 +120,7 @@ export class SiteSession {
     const seed = newSeed();
     const change = perform(this.plan, call, seed);
     if (change.steps.length === 0) {
-      this.store.setState({ lastChange: change.label });
+      this.tell(change.label);
       return change;
     }
     const applied = applySteps(this.plan, change.steps);
@@ -126,7 +129,8 @@ export class SiteSession {
     const asked = { operation, input };
     this.queue = [...this.queue, { ...intent, seed, call: asked, reviewed, ...change }];
     this.findings.follow(change.label, change.steps);
-    this.store.setState({ plan: applied.plan, lastChange: change.label });
+    this.store.setState({ plan: applied.plan });
+    this.tell(change.label, change.steps, intent.kind === 'undo' ? 'redo' : 'undo');
     this.keep();
     void this.pump();
     return change;
@@ -138,11 +142,11 @@ export class SiteSession {
       .then(() => this.undoOnce(direction))
       .catch((error: Error) => {
         const away = error instanceof Offline;
-        this.store.setState({
-          lastChange: away
+        this.tell(
+          away
             ? `Nothing was ${direction === 'undo' ? 'undone' : 'redone'}: what is saved already needs the server for that.`
             : error.message,
-        });
+        );
       });
     return this.undoing;
   }
@@ -190,6 +194,15 @@ export class SiteSession {
     this.store.setState(await ask(routes.rehearsal.exercise, { site: this.siteId }));
   }
 
+  /** What was done here, or why it was not. */
+  private tell(lastChange: string, steps: readonly Step[] = [], back: Outcome['back'] = null): void {
+    const touched = steps.slice(0, MOST_MARKED).map(({ id }) => id);
+    this.store.setState(({ outcome }) => ({
+      lastChange,
+      outcome: { number: (outcome?.number ?? 0) + 1, touched, back },
+    }));
+  }
+
   private async undoOnce(direction: 'undo' | 'redo'): Promise<void> {
     const waiting = revertible(this.queue, direction);
     if (waiting) return void this.revert(direction, waiting);
@@ -201,7 +214,7 @@ export class SiteSession {
     });
     const entry = found[direction];
     if (!entry) {
-      this.store.setState({ lastChange: `Nothing of yours to ${direction}` });
+      this.tell(`Nothing of yours to ${direction}`);
       return;
     }
     if (entry.revision > this.revision) await this.catchUp();

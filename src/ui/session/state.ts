@@ -9,6 +9,16 @@ import type { Findings } from './worker-client';
  */
 export type SaveState = 'saved' | 'saving' | 'offline' | 'trouble' | 'deleted';
 
+/** What was done last in this window. */
+export interface Outcome {
+  /** Counted from 1, so that the same thing done twice is told twice. */
+  readonly number: number;
+  /** The records it touched. */
+  readonly touched: readonly string[];
+  /** What takes it back; null where nothing changed. */
+  readonly back: 'undo' | 'redo' | null;
+}
+
 export interface SiteState {
   readonly status: 'loading' | 'ready' | 'missing' | 'failed';
   readonly problem: string;
@@ -25,6 +35,8 @@ export interface SiteState {
   readonly findingsFailed: string;
   /** What the last change did, in one line. */
   readonly lastChange: string;
+  /** Null before anything was done here. */
+  readonly outcome: Outcome | null;
   readonly conflicts: readonly Conflict[];
   /** The exercise this site is; null for a site that is none. */
   readonly exercise: ExerciseView | null;

@@ -3,6 +3,7 @@
 import { create } from 'zustand';
 import type { Severity } from '@/core/findings';
 import type { Call } from '@/core/plan';
+import type { Fault } from '@/core/rehearse';
 import type { Conflict, Intent } from './pending';
 
 /** A bulk change shown before it is accepted. */
@@ -45,6 +46,8 @@ export interface ViewState {
   /** The question of the probe as typed, and whether its hops are shown. */
   readonly probe: ProbeText;
   readonly probeOpen: boolean;
+  /** What is tried out of order under What if, also on the map. */
+  readonly faults: readonly Fault[];
   /** The view chosen under Rehearse. */
   readonly rehearsal: Rehearsal;
   readonly finding: string | null;
@@ -90,6 +93,7 @@ export const useView = create<ViewState>((set) => ({
   rule: null,
   probe: { from: '', to: '', service: 'ping' },
   probeOpen: false,
+  faults: [],
   rehearsal: 'ask',
   finding: null,
   review: null,

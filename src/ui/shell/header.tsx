@@ -47,7 +47,6 @@ export function Header({
       </p>
       <p
         className="min-w-0 flex-1 truncate text-[14px] text-muted max-[899px]:invisible max-[699px]:hidden"
-        aria-live="polite"
         title={lastChange}
         data-testid="last-change"
       >

@@ -16,11 +16,11 @@ import { KeysDialog } from './keys-dialog';
 import { Nav } from './nav';
 import { ProbeBar } from './probe-bar';
 import { KeepProgram } from './keep-program';
-import { Notices } from './notices';
 import { DrawerButton, Panes } from './panes';
 import { ReviewDialog } from './review-dialog';
 import { ViewInAddress } from './view-in-address';
 import { stations } from './stations';
+import { Toasts } from './toasts';
 import { WhereItIs } from './where-it-is';
 import { focusStation } from '../parts/focus';
 
@@ -127,7 +127,6 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
       </a>
       <Header findRef={findRef} onKeys={() => setKeysOpen(true)} />
       <WhereItIs />
-      <Notices />
       <Conflicts />
       <ExerciseStrip />
       <div className="flex min-h-0 flex-1">
@@ -165,6 +164,7 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
       <ReviewDialog />
       <KeysDialog open={keysOpen} onClose={() => setKeysOpen(false)} />
       <AuthorDialog />
+      <Toasts />
     </div>
   );
 }

@@ -20,6 +20,7 @@ import { useView } from '../../session/view';
 import { textOn } from '../../parts/colour';
 import { fillOf } from '../../parts/inside-bar';
 import { useNarrow } from '../../parts/narrow';
+import { followPointer } from '../../parts/pointer-drag';
 import { shortAddress } from '../../parts/short';
 
 const COLUMNS = 32;
@@ -160,25 +161,16 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
                     event.stopPropagation();
                     grid.current!.setPointerCapture(event.pointerId);
                     const original = plan.pool.get(pool.id)!;
+                    const edgeFor = (native: globalThis.PointerEvent): Edge => {
+                      const address = addressAt(native) ?? original[side];
+                      return { pool: original, side, address: limited(original, side, address) };
+                    };
                     setEdge({ pool: original, side, address: original[side] });
-                    const move = (native: globalThis.PointerEvent) => {
-                      const at = addressAt(native);
-                      if (at !== null)
-                        setEdge({ pool: original, side, address: limited(original, side, at) });
-                    };
-                    const element = grid.current!;
-                    const up = (native: globalThis.PointerEvent) => {
-                      element.removeEventListener('pointermove', move);
-                      element.removeEventListener('pointerup', up);
-                      const at = addressAt(native);
-                      commit({
-                        pool: original,
-                        side,
-                        address: limited(original, side, at ?? original[side]),
-                      });
-                    };
-                    element.addEventListener('pointermove', move);
-                    element.addEventListener('pointerup', up);
+                    followPointer(event, {
+                      onMove: (native) => setEdge(edgeFor(native)),
+                      onDrop: (native) => commit(edgeFor(native)),
+                      onCancel: () => setEdge(null),
+                    });
                   }}
                 />
               ))}

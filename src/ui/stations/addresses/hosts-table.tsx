@@ -142,6 +142,7 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
                     className={`absolute inset-x-0 ${GRID} border-b border-rule ${host.id === selected ? 'bg-chosen' : 'bg-sheet'}`}
                     style={{ top: item.start, minHeight: item.size }}
                     data-index={item.index}
+                    data-record={host.id}
                     ref={rows.measureElement}
                     onFocus={() =>
                       host.id !== selected && select(plan.subnet.get(host.subnet)!.vlan, host.id)

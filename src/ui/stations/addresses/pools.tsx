@@ -72,7 +72,7 @@ function RangeRow({ plan, subnet, range }: { plan: Plan; subnet: Subnet; range: 
   );
   const leases = [...new Set([...usualLeases, ...(pool ? [range.lease] : [])])].sort((a, b) => b - a);
   return (
-    <tr>
+    <tr data-record={range.id}>
       <th scope="row" className="px-1 text-left">
         {word}
       </th>

@@ -4,6 +4,7 @@ import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useS
 import { carries, isPassive, portLabel } from '@/core/model/wiring';
 import type { Plan, Port } from '@/core/plan';
 import { useView } from '../../session/view';
+import { followPointer } from '../../parts/pointer-drag';
 import { PortCell, lookOf } from './port-cell';
 import type { Gear } from './gear-list';
 
@@ -83,18 +84,17 @@ export function Face({ plan, gear, wrong, onJoin }: Props) {
     }
     anchor.current = id;
     choose([id]);
-    const move = (native: globalThis.PointerEvent) => {
-      const over = portUnder(native);
-      if (over && own.has(over)) choose(between(id, over));
-    };
-    const up = (native: globalThis.PointerEvent) => {
-      window.removeEventListener('pointermove', move);
-      window.removeEventListener('pointerup', up);
-      const over = portUnder(native);
-      if (over && !own.has(over)) onJoin(id, over);
-    };
-    window.addEventListener('pointermove', move);
-    window.addEventListener('pointerup', up);
+    followPointer(event, {
+      onMove: (native) => {
+        const over = portUnder(native);
+        if (over && own.has(over)) choose(between(id, over));
+      },
+      onDrop: (native) => {
+        const over = portUnder(native);
+        if (over && !own.has(over)) onJoin(id, over);
+      },
+      onCancel: () => choose([id]),
+    });
   };
   const onKeyDown = (event: KeyboardEvent) => {
     const id = (event.target as HTMLElement).getAttribute('data-port');

@@ -15,7 +15,7 @@ import { CableLine } from './cable-line';
 import { Face } from './face';
 import { FollowVlan } from './follow-vlan';
 import { PortTable } from './port-table';
-import { SiteMap } from './site-map';
+import { GearMap } from './gear-map';
 import { type Gear, gearOf, withoutBox } from './gear-list';
 import { Problem } from '../../parts/problem';
 
@@ -103,7 +103,7 @@ export function GearStation() {
       )}
       {view === 'faces' && <Faces plan={plan} gear={gear} />}
       {view === 'table' && <PortTable plan={plan} gear={gear} />}
-      {view === 'map' && <SiteMap plan={plan} />}
+      {view === 'map' && <GearMap plan={plan} />}
       {adding !== null && (
         <AddDevice equip={adding === 'new' ? null : adding} onClose={() => setAdding(null)} />
       )}

@@ -97,6 +97,7 @@ export const PortCell = memo(function PortCell({
       aria-selected={chosen}
       title={label}
       data-port={port.id}
+      data-record={port.id}
       tabIndex={focusable ? 0 : -1}
       className={`relative flex touch-none flex-col overflow-hidden p-0 text-left outline-offset-1 select-none ${chosen ? 'z-10 outline-[3px]! outline-[#d4f03c]! outline-solid!' : ''} ${look.state === 'undecided' ? 'border-2 border-dashed border-[#ff8272]' : 'border border-[#5a6961]'}`}
       style={{

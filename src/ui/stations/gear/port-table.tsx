@@ -124,6 +124,7 @@ export function PortTable({ plan, gear }: { plan: Plan; gear: readonly Gear[] })
                     className={`absolute inset-x-0 ${GRID} border-b border-rule ${marked.has(port.id) ? 'bg-chosen' : 'bg-sheet'}`}
                     style={{ top: item.start, minHeight: item.size }}
                     data-index={item.index}
+                    data-record={port.id}
                     ref={rows.measureElement}
                   >
                     <label className="flex min-h-8 items-center justify-center">

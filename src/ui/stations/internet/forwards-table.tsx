@@ -44,6 +44,7 @@ function Row({ plan, forward }: { plan: Plan; forward: Forward }) {
   const service = knownServiceAt(forward.protocol, forward.inside);
   return (
     <tr
+      data-record={forward.id}
       aria-selected={chosen === forward.id}
       className={`max-[699px]:flex max-[699px]:flex-wrap max-[699px]:gap-x-2 max-[699px]:border-b max-[699px]:border-rule ${chosen === forward.id ? 'bg-chosen' : ''}`}
     >

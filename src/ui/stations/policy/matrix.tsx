@@ -1,6 +1,7 @@
 'use client';
 
 import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from 'react';
+import { followPointer } from '../../parts/pointer-drag';
 import { today } from '@/today';
 import type { Plan } from '@/core/plan';
 import { forwardText, forwardsInto, serviceNames, zonesOf } from '@/core/model/policy';
@@ -54,17 +55,14 @@ export function Matrix({
     setFocused(at);
     choose([...between(at, at)]);
     let last: readonly Pair[] = between(at, at);
-    const move = (native: globalThis.PointerEvent) => {
-      const over = cellUnder(native.clientX, native.clientY);
-      if (over) choose((last = between(at, over)));
-    };
-    const up = () => {
-      window.removeEventListener('pointermove', move);
-      window.removeEventListener('pointerup', up);
-      onPaint?.(last);
-    };
-    window.addEventListener('pointermove', move);
-    window.addEventListener('pointerup', up);
+    followPointer(event, {
+      onMove: ({ clientX, clientY }) => {
+        const over = cellUnder(clientX, clientY);
+        if (over) choose((last = between(at, over)));
+      },
+      onDrop: () => onPaint?.(last),
+      onCancel: () => choose([]),
+    });
   };
   const onKeyDown = (event: KeyboardEvent) => {
     const steps: Readonly<Record<string, readonly [number, number]>> = {

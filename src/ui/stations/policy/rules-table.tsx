@@ -9,7 +9,7 @@ import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { useCommands } from '../../shell/commands';
 import { Choice } from '../../parts/field';
-import { GripMark } from '../../parts/marks';
+import { SortableRows, useSortableRow } from '../../parts/sortable-rows';
 import { Problem } from '../../parts/problem';
 import { PartyField, ServiceField } from './party-field';
 
@@ -26,8 +26,6 @@ export const wireParties = (parties: readonly Party[]) =>
 export function RulesTable({ plan }: { plan: Plan }) {
   const session = useSession();
   const rules = rulesOf(plan);
-  const { rule: chosen, set } = useView();
-  const dragged = useRef<string | null>(null);
   const first = useRef<HTMLDivElement>(null);
   const commands = useMemo(
     () => [
@@ -49,50 +47,37 @@ export function RulesTable({ plan }: { plan: Plan }) {
     <section aria-label="Rules" className="mb-6">
       <h3 className="font-bold">Rules above the matrix, from the top</h3>
       {rules.length > 0 && (
-        <table className="schedule text-[14px]" aria-label="Rules from the top">
-          <thead>
-            <tr>
-              {['', 'Does', 'From', 'To', 'Services', 'Until', 'Note'].map((head, i) => (
-                <th key={i} scope="col">
-                  {head || <span className="sr-only">Place</span>}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {rules.map((rule, at) => (
-              <tr
-                key={rule.id}
-                draggable
-                aria-selected={chosen === rule.id}
-                className={`${chosen === rule.id ? 'bg-chosen' : ''} ${rule.enabled ? '' : 'text-muted line-through'}`}
-                onDragStart={() => (dragged.current = rule.id)}
-                onDragOver={(event) => event.preventDefault()}
-                onDrop={() =>
-                  dragged.current && dragged.current !== rule.id && move(dragged.current, rule.id)
-                }
-                onClick={() => set({ rule: rule.id, pairs: [], zone: null, finding: null })}
-              >
-                <th scope="row" className="w-12">
-                  <button
-                    type="button"
-                    className="mono flex min-h-7 items-center gap-1 px-1 font-bold hover:underline"
-                    aria-label={`Rule ${at + 1}`}
-                    onKeyDown={(event) => onKeyDown(event, rule, at)}
-                  >
-                    <GripMark /> {at + 1}
-                  </button>
-                </th>
-                <td className="font-bold">{rule.action}</td>
-                <td>{partiesText(plan, rule.from)}</td>
-                <td>{partiesText(plan, rule.to)}</td>
-                <td>{rule.services.length === 0 ? 'everything' : serviceNames(plan, rule.services)}</td>
-                <td className="mono">{rule.until ?? ''}</td>
-                <td>{rule.note}</td>
+        <SortableRows
+          ids={rules.map(({ id }) => id)}
+          nameOf={(id) => `rule ${rules.findIndex((rule) => rule.id === id) + 1}`}
+          onMove={(id, to) => {
+            const others = rules.filter((rule) => rule.id !== id);
+            move(id, others[to]?.id ?? null);
+          }}
+        >
+          <table className="schedule text-[14px]" aria-label="Rules from the top">
+            <thead>
+              <tr>
+                {['', 'Does', 'From', 'To', 'Services', 'Until', 'Note'].map((head, i) => (
+                  <th key={i} scope="col">
+                    {head || <span className="sr-only">Place</span>}
+                  </th>
+                ))}
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {rules.map((rule, at) => (
+                <RuleRow
+                  key={rule.id}
+                  plan={plan}
+                  rule={rule}
+                  at={at}
+                  onKeyDown={(event) => onKeyDown(event, rule, at)}
+                />
+              ))}
+            </tbody>
+          </table>
+        </SortableRows>
       )}
       <div ref={first}>
         <AddRule plan={plan} />
@@ -169,5 +154,50 @@ function AddRule({ plan }: { plan: Plan }) {
       </button>
       <Problem text={problem} className="w-full text-[14px]" />
     </form>
+  );
+}
+
+function RuleRow({
+  plan,
+  rule,
+  at,
+  onKeyDown,
+}: {
+  plan: Plan;
+  rule: Rule;
+  at: number;
+  onKeyDown: (event: KeyboardEvent) => void;
+}) {
+  const { rule: chosen, set } = useView();
+  const { setNodeRef, style, handle } = useSortableRow(rule.id);
+  return (
+    <tr
+      ref={setNodeRef}
+      style={style}
+      data-record={rule.id}
+      aria-selected={chosen === rule.id}
+      className={`${chosen === rule.id ? 'bg-chosen' : 'bg-sheet'} ${rule.enabled ? '' : 'text-muted line-through'}`}
+      onClick={() => set({ rule: rule.id, pairs: [], zone: null, finding: null })}
+    >
+      <th scope="row" className="w-14">
+        <span className="flex items-center">
+          {handle(`rule ${at + 1}`)}
+          <button
+            type="button"
+            className="mono min-h-7 min-w-6 px-1 font-bold hover:underline"
+            aria-label={`Rule ${at + 1}`}
+            onKeyDown={onKeyDown}
+          >
+            {at + 1}
+          </button>
+        </span>
+      </th>
+      <td className="font-bold">{rule.action}</td>
+      <td>{partiesText(plan, rule.from)}</td>
+      <td>{partiesText(plan, rule.to)}</td>
+      <td>{rule.services.length === 0 ? 'everything' : serviceNames(plan, rule.services)}</td>
+      <td className="mono">{rule.until ?? ''}</td>
+      <td>{rule.note}</td>
+    </tr>
   );
 }

@@ -25,7 +25,7 @@ import { Problem } from '../../parts/problem';
 import { Choice } from '../../parts/field';
 import { WorksMark } from '../../parts/works-mark';
 import { Remedies } from '../../shell/remedies';
-import { SiteMap } from '../gear/site-map';
+import { SiteMap, answerLook } from '../../map';
 import { PacketWay, useAnswer } from '../../shell/probe-bar';
 import { TypedLine } from './ends';
 
@@ -296,15 +296,7 @@ function Answered({
   /** Not where it is meant to be stopped: nobody is to be let through by a click there. */
   mend?: boolean;
 }) {
-  const marks = useMemo(() => {
-    const ports = [...answer.forth, ...answer.back].flatMap(({ on }) =>
-      on?.table === 'port' ? [on.id] : [],
-    );
-    const stops = new Map<string, string>();
-    const device = answer.stop?.on?.table === 'device' ? answer.stop.on.id : undefined;
-    if (device) stops.set(device, 'stopped here');
-    return { along: new Set(ports), blocked: new Set<string>(), words: stops };
-  }, [answer]);
+  const layers = useMemo(() => [answerLook(answer)], [answer]);
   return (
     <section aria-label={label} className="mb-5">
       <h3 className="flex items-center gap-2 font-bold">
@@ -313,7 +305,7 @@ function Answered({
       <p className="pb-1">{answer.summary}</p>
       {mend && answer.remedies.length > 0 && <Remedies remedies={answer.remedies} />}
       <div className="py-2">
-        <SiteMap plan={plan} marks={marks} />
+        <SiteMap plan={plan} layers={layers} />
       </div>
       <div className="grid gap-x-6 gap-y-2 min-[900px]:grid-cols-2">
         <PacketWay title="Forth" steps={answer.forth} />

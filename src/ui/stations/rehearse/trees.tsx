@@ -7,15 +7,11 @@ import { linksOf } from '@/core/model/wiring';
 import { fabric } from '@/core/model/switching';
 import { treesOf, rootsOf, MASTER, Reasons, identifierText, type Grown, forwards } from '@/core/model/tree';
 import { Choice } from '../../parts/field';
-import { type MapMarks, SiteMap } from '../gear/site-map';
+import { SiteMap, treeKey, treeLook, treeTitle } from '../../map';
 import { BridgeTable } from './bridge-table';
 import { NewSwitch } from './new-switch';
 import { PortSettings } from './port-settings';
 import { RootAdvice } from './root-advice';
-
-const titleOf = ({ kind, number }: Grown): string =>
-  kind === 'common' ? 'the common tree' : kind === 'instance' ? `instance ${number}` : `VLAN ${number}`;
-const keyOf = ({ kind, number, places }: Grown): string => `${kind} ${number} ${places[0]}`;
 
 const roleWords = {
   root: 'root port',
@@ -27,27 +23,16 @@ const roleWords = {
 
 /** The tree that is shown, and what of it is drawn on the map. */
 function shownOf(plan: Plan, key: string) {
-  const { grown, rings, blocked, shut } = treesOf(plan);
-  const tree = grown.find((item) => keyOf(item) === key) ?? grown[0];
+  const { grown, rings, blocked } = treesOf(plan);
+  const tree = grown.find((item) => treeKey(item) === key) ?? grown[0];
   const reasons = tree ? new Reasons(plan, fabric(plan), tree) : null;
-  const words = new Map<string, string>();
-  const stopped = new Set<string>(shut);
-  for (const { blocked: port } of rings) if (port !== null) stopped.add(port);
-  if (tree && reasons) {
-    for (const bridge of reasons.roots())
-      words.set(fabric(plan).bridges[tree.places[bridge]!]!.device, 'ROOT');
-    tree.ports.forEach(({ ports }, end) => {
-      if (!forwards(tree.tree.roles[end]!)) for (const id of ports) stopped.add(id);
-    });
-  }
-  const marks: MapMarks = { along: new Set(), blocked: stopped, words };
-  return { grown, rings, blocked, tree, reasons, marks };
+  return { grown, rings, blocked, tree, reasons, layers: [treeLook(plan, tree, reasons)] };
 }
 
 /** Roots, roles and states of every tree, each with the comparison that decided it; and the settings behind them. */
 export function TreesPanel({ plan }: { plan: Plan }) {
   const [key, setKey] = useState('');
-  const { grown, rings, blocked, tree, reasons, marks } = useMemo(() => shownOf(plan, key), [plan, key]);
+  const { grown, rings, blocked, tree, reasons, layers } = useMemo(() => shownOf(plan, key), [plan, key]);
   return (
     <>
       <section aria-label="Tree" className="mb-5">
@@ -64,8 +49,8 @@ export function TreesPanel({ plan }: { plan: Plan }) {
                 <Choice
                   lined
                   label="Which tree"
-                  value={keyOf(tree)}
-                  options={grown.map((item) => ({ value: keyOf(item), label: titleOf(item) }))}
+                  value={treeKey(tree)}
+                  options={grown.map((item) => ({ value: treeKey(item), label: treeTitle(item) }))}
                   onChoose={setKey}
                 />
               </label>
@@ -88,7 +73,7 @@ export function TreesPanel({ plan }: { plan: Plan }) {
             .
           </p>
         ))}
-        {(tree || rings.length > 0) && <SiteMap plan={plan} marks={marks} />}
+        {(tree || rings.length > 0) && <SiteMap plan={plan} layers={layers} />}
       </section>
       {tree && reasons && <PortRoles plan={plan} tree={tree} reasons={reasons} />}
       {tree && reasons && <RootAdvice plan={plan} tree={tree} reasons={reasons} />}

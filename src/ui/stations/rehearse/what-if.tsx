@@ -13,6 +13,8 @@ import {
 } from '@/core/rehearse';
 import { problemOf } from '../../session/attempt';
 import { useJob } from '../../session/job';
+import { useTried } from '../../session/tried';
+import { SiteMap, faultLook } from '../../map';
 import { Choice } from '../../parts/field';
 import { Problem } from '../../parts/problem';
 import { SingleFaults } from './single-faults';
@@ -38,14 +40,14 @@ const whatOf: Readonly<Record<Kind, { readonly label: string; readonly example: 
 /** Pulls cables, switches off boxes, fails uplinks, moves plugs: what changes for whom. */
 export function WhatIf({ plan }: { plan: Plan }) {
   const job = useJob();
-  const [faults, setFaults] = useState<readonly Fault[]>([]);
+  const { faults, set } = useTried(plan);
   const [kind, setKind] = useState<Kind>('cable');
   const [text, setText] = useState('');
   const [to, setTo] = useState('');
   const [problem, setProblem] = useState('');
   const impact = job.result?.kind === 'what-if' ? job.result.impact : null;
   const run = (next: readonly Fault[]) => {
-    setFaults(next);
+    set(next);
     if (next.length > 0) job.start({ kind: 'what-if', faults: next });
   };
   const add = (event: FormEvent) => {
@@ -60,6 +62,7 @@ export function WhatIf({ plan }: { plan: Plan }) {
       setTo('');
     }
   };
+  const layers = useMemo(() => [faultLook(plan, faults, impact)], [plan, faults, impact]);
   const list = useMemo(() => faultNames(plan, kind), [plan, kind]);
   return (
     <>
@@ -137,6 +140,12 @@ export function WhatIf({ plan }: { plan: Plan }) {
             onAgain={() => run(faults)}
           />
         )}
+        {faults.length > 0 && !impact && !job.running && (
+          <button type="button" className="button" onClick={() => run(faults)}>
+            Run it again
+          </button>
+        )}
+        {faults.length > 0 && <SiteMap plan={plan} layers={layers} />}
       </section>
       <SingleFaults plan={plan} onTry={(fault) => run([fault])} />
     </>

@@ -1,11 +1,12 @@
 'use client';
 
-import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { formatIpv4, type Prefix, formatPrefix, networkOf, sizeOf } from '@/core/address';
 import { isFree } from '@/core/model/segments';
 import { problemOf } from '../../session/attempt';
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';
+import { followPointer } from '../../parts/pointer-drag';
 import { textOn } from '../../parts/colour';
 import {
   type StripSpan,
@@ -114,7 +115,7 @@ export function AddressStrip() {
     }
     setMessage(`No free block of this size ${direction > 0 ? 'after' : 'before'} ${segment.vlan.name}.`);
   };
-  const targetAt = (event: PointerEvent, segment: StripSegment): Drag => {
+  const targetAt = (event: { clientX: number }, segment: StripSegment): Drag => {
     const element = strip.current!;
     const at = event.clientX - element.getBoundingClientRect().left - element.clientLeft;
     // Tiny segments are drawn wider than they are: dropping on what is seen must mean what is seen.
@@ -128,10 +129,7 @@ export function AddressStrip() {
     const target = networkOf(address, segment.subnet.prefix.length);
     return { segment, target, free: isFree(plan, target, segment.subnet) };
   };
-  const drop = () => {
-    if (!drag) return;
-    const { segment, target, free } = drag;
-    setDrag(null);
+  const drop = ({ segment, target, free }: Drag) => {
     if (target.address === segment.subnet.prefix.address) return;
     if (free) move(segment, target);
     else setMessage(`${formatPrefix(target)} is not free; drop ${segment.vlan.name} on a white place.`);
@@ -224,12 +222,19 @@ export function AddressStrip() {
                   step(segment, event.key === 'ArrowRight' ? 1 : -1);
                 }
               }}
-              onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
-              onPointerMove={(event) => {
-                if (event.currentTarget.hasPointerCapture(event.pointerId)) setDrag(targetAt(event, segment));
+              onPointerDown={(event) => {
+                event.currentTarget.setPointerCapture(event.pointerId);
+                const pressed = event.clientX;
+                const moved = (native: globalThis.PointerEvent) => Math.abs(native.clientX - pressed) > 3;
+                followPointer(event, {
+                  onMove: (native) => moved(native) && setDrag(targetAt(native, segment)),
+                  onDrop: (native) => {
+                    setDrag(null);
+                    if (moved(native)) drop(targetAt(native, segment));
+                  },
+                  onCancel: () => setDrag(null),
+                });
               }}
-              onPointerUp={drop}
-              onPointerCancel={() => setDrag(null)}
             >
               {wide > 60 ? <span className="mono text-[12px] font-bold">{segment.vlan.code}</span> : null}
             </button>

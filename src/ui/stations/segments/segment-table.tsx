@@ -1,7 +1,7 @@
 'use client';
 
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type KeyboardEvent, type Ref, useEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { formatAddress, formatPrefix, usableHosts } from '@/core/address';
 import { type Plan, type Vlan, gatewaysOf, hostOf, subnetOf, vlansOf } from '@/core/plan';
 import { layoutOfSubnet, needOf } from '@/core/model/segments';
@@ -12,7 +12,7 @@ import { type Columns, ColumnChoice, useColumns } from '../../parts/columns';
 import { Field } from '../../parts/field';
 import { InsideBar } from '../../parts/inside-bar';
 import { Jacket } from '../../parts/jacket';
-import { GripMark } from '../../parts/marks';
+import { SortableRows, useSortableRow } from '../../parts/sortable-rows';
 import { useNarrow } from '../../parts/narrow';
 import { countText, shortAddress, shortRange } from '../../parts/short';
 
@@ -29,7 +29,7 @@ export function SegmentTable() {
   const session = useSession();
   const vlans = vlansOf(plan);
   const selected = useView((state) => state.vlan);
-  const [dragged, setDragged] = useState<string | null>(null);
+  const ids = useMemo(() => vlans.map(({ id }) => id), [vlans]);
   const columns = useColumns('segments', COLUMNS);
   const table = useRef<HTMLTableElement>(null);
   const [top, setTop] = useState(0);
@@ -71,47 +71,44 @@ export function SegmentTable() {
         </h3>
         <ColumnChoice columns={columns} />
       </div>
-      <table ref={table} className="schedule schedule-cards">
-        <thead className="max-[699px]:sr-only">
-          <tr>
-            {(['Segment', 'Name', ...COLUMNS] as const).map(
-              (head) =>
-                (head === 'Segment' || head === 'Name' || columns.shows(head)) && (
-                  <th
-                    key={head}
-                    scope="col"
-                    className={head === 'Need' || head === 'Fits' ? 'text-right!' : ''}
-                  >
-                    {head}
-                  </th>
-                ),
-            )}
-          </tr>
-        </thead>
-        <tbody className="max-[699px]:block">
-          {before > 0 && <tr aria-hidden="true" style={{ height: before }} className="max-[699px]:block" />}
-          {items.map(({ index }) => {
-            const vlan = vlans[index]!;
-            return (
-              <SegmentRow
-                key={vlan.id}
-                plan={plan}
-                vlan={vlan}
-                index={index}
-                measure={rows.measureElement}
-                columns={columns}
-                onAltArrow={(direction) => moveTo(vlan.id, index + direction)}
-                onDragStart={() => setDragged(vlan.id)}
-                onDrop={() => {
-                  if (dragged && dragged !== vlan.id) moveTo(dragged, index);
-                  setDragged(null);
-                }}
-              />
-            );
-          })}
-          {after > 0 && <tr aria-hidden="true" style={{ height: after }} className="max-[699px]:block" />}
-        </tbody>
-      </table>
+      <SortableRows ids={ids} nameOf={(id) => plan.vlan.get(id)!.name} onMove={moveTo}>
+        <table ref={table} className="schedule schedule-cards">
+          <thead className="max-[699px]:sr-only">
+            <tr>
+              {(['Segment', 'Name', ...COLUMNS] as const).map(
+                (head) =>
+                  (head === 'Segment' || head === 'Name' || columns.shows(head)) && (
+                    <th
+                      key={head}
+                      scope="col"
+                      className={head === 'Need' || head === 'Fits' ? 'text-right!' : ''}
+                    >
+                      {head}
+                    </th>
+                  ),
+              )}
+            </tr>
+          </thead>
+          <tbody className="max-[699px]:block">
+            {before > 0 && <tr aria-hidden="true" style={{ height: before }} className="max-[699px]:block" />}
+            {items.map(({ index }) => {
+              const vlan = vlans[index]!;
+              return (
+                <SegmentRow
+                  key={vlan.id}
+                  plan={plan}
+                  vlan={vlan}
+                  index={index}
+                  measure={rows.measureElement}
+                  columns={columns}
+                  onAltArrow={(direction) => moveTo(vlan.id, index + direction)}
+                />
+              );
+            })}
+            {after > 0 && <tr aria-hidden="true" style={{ height: after }} className="max-[699px]:block" />}
+          </tbody>
+        </table>
+      </SortableRows>
     </>
   );
 }
@@ -120,18 +117,17 @@ interface RowProps {
   readonly plan: Plan;
   readonly vlan: Vlan;
   readonly index: number;
-  readonly measure: Ref<HTMLTableRowElement>;
+  readonly measure: (row: HTMLTableRowElement | null) => void;
   readonly columns: Columns<Column>;
   readonly onAltArrow: (direction: 1 | -1) => void;
-  readonly onDragStart: () => void;
-  readonly onDrop: () => void;
 }
 
-function SegmentRow({ plan, vlan, index, measure, columns, onAltArrow, onDragStart, onDrop }: RowProps) {
+function SegmentRow({ plan, vlan, index, measure, columns, onAltArrow }: RowProps) {
   const session = useSession();
   const edit = useEdit();
   const performOrReview = usePerformOrReview();
   const { vlan: selected, select } = useView();
+  const { setNodeRef, style, handle } = useSortableRow(vlan.id);
   const subnet = subnetOf(plan, vlan.id, 4);
   const v6 = subnetOf(plan, vlan.id, 6);
   const gateway = subnet && gatewaysOf(plan, subnet.id)[0];
@@ -172,17 +168,20 @@ function SegmentRow({ plan, vlan, index, measure, columns, onAltArrow, onDragSta
     <tr
       data-testid={`segment-${vlan.vid}`}
       data-index={index}
-      ref={measure}
-      className={`min-[700px]:h-[34px] max-[699px]:grid max-[699px]:grid-cols-2 max-[699px]:border-b-2 max-[699px]:border-ink max-[699px]:py-2 ${selected === vlan.id ? 'bg-chosen' : ''}`}
+      data-record={[vlan.id, subnet?.id, v6?.id, gateway?.id, ...pools.map(({ id }) => id)].join(' ')}
+      ref={(row) => {
+        setNodeRef(row);
+        measure(row);
+      }}
+      style={style}
+      className={`min-[700px]:h-[34px] max-[699px]:grid max-[699px]:grid-cols-2 max-[699px]:border-b-2 max-[699px]:border-ink max-[699px]:py-2 ${selected === vlan.id ? 'bg-chosen' : 'bg-sheet'}`}
       onFocus={() => selected !== vlan.id && select(vlan.id)}
       onClick={() => selected !== vlan.id && select(vlan.id)}
       onKeyDown={onKeyDown}
-      onDragOver={(event) => event.preventDefault()}
-      onDrop={onDrop}
     >
       <th scope="row" className="text-left whitespace-nowrap">
-        <span className="inline-flex cursor-grab items-center gap-1 pr-1" draggable onDragStart={onDragStart}>
-          <GripMark />
+        <span className="inline-flex items-center pr-1">
+          {handle(vlan.name)}
           <Jacket vlan={vlan} />
         </span>
       </th>

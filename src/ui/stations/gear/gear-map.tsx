@@ -1,0 +1,138 @@
+'use client';
+
+import { useEffect, useMemo, useState } from 'react';
+import { linksAt } from '@/core/model/wiring';
+import { fabric } from '@/core/model/switching';
+import { Reasons, treesOf } from '@/core/model/tree';
+import { type Plan, portTitle } from '@/core/plan';
+import { type Fault, faultKey, faultTitle } from '@/core/rehearse';
+import { Choice } from '../../parts/field';
+import { Toggle } from '../../parts/property';
+import { useJob } from '../../session/job';
+import { useTried } from '../../session/tried';
+import { useView } from '../../session/view';
+import { useAnswer } from '../../shell/probe-bar';
+import { type MapLook, SiteMap, answerLook, faultLook, treeKey, treeLook, treeTitle } from '../../map';
+
+type Layer = 'tree' | 'probe' | 'faults';
+
+/** The map with its layers: the followed segment, a spanning tree, the way of the probe, and what is tried out of order. */
+export function GearMap({ plan }: { plan: Plan }) {
+  const [shown, setShown] = useState<ReadonlySet<Layer>>(new Set());
+  const toggle = (layer: Layer) => (on: boolean) => {
+    const next = new Set(shown);
+    if (on) next.add(layer);
+    else next.delete(layer);
+    setShown(next);
+  };
+  const tree = useTree(plan, shown.has('tree'));
+  const probe = useView((state) => state.probe);
+  const answer = useAnswer(plan, probe);
+  const faults = useFaults(plan, shown.has('faults'));
+  const layers = useMemo(
+    (): Partial<MapLook>[] => [
+      ...(shown.has('tree') ? [tree.look] : []),
+      ...(shown.has('probe') && answer && 'value' in answer ? [answerLook(answer.value)] : []),
+      ...(shown.has('faults') ? [faults.look] : []),
+    ],
+    [shown, tree.look, answer, faults.look],
+  );
+  const tools = (
+    <div className="flex flex-wrap items-center gap-x-2" role="group" aria-label="Layers of the map">
+      <Toggle label="spanning tree" checked={shown.has('tree')} onChange={toggle('tree')} />
+      <Toggle label="way of the probe" checked={shown.has('probe')} onChange={toggle('probe')} />
+      <Toggle label="faults" checked={shown.has('faults')} onChange={toggle('faults')} />
+      {shown.has('tree') && <div>{tree.choice}</div>}
+    </div>
+  );
+  return (
+    <>
+      {shown.has('probe') && !(answer && 'value' in answer) && (
+        <p className="pb-2 text-muted">Ask the probe below; its way is drawn here.</p>
+      )}
+      {shown.has('faults') && faults.line}
+      <SiteMap plan={plan} layers={layers} follow tall tools={tools} />
+    </>
+  );
+}
+
+/** The tree that is looked at. */
+function useTree(plan: Plan, on: boolean) {
+  const [key, setKey] = useState('');
+  const grown = useMemo(() => (on ? treesOf(plan).grown : []), [plan, on]);
+  const tree = grown.find((item) => treeKey(item) === key) ?? grown[0];
+  const look = useMemo(
+    () => treeLook(plan, tree, tree ? new Reasons(plan, fabric(plan), tree) : null),
+    [plan, tree],
+  );
+  const choice = tree ? (
+    <Choice
+      lined
+      label="Which tree"
+      value={treeKey(tree)}
+      options={grown.map((item) => ({ value: treeKey(item), label: treeTitle(item) }))}
+      onChoose={setKey}
+    />
+  ) : (
+    <span className="text-muted">No box here runs a spanning tree.</span>
+  );
+  return { look, choice };
+}
+
+/** What is out of order, worked out while the layer is shown; and the line that puts the chosen box or cable out of it. */
+function useFaults(plan: Plan, on: boolean) {
+  const { device, ports } = useView();
+  const { faults, set } = useTried(plan);
+  const { result, start } = useJob();
+  useEffect(() => {
+    if (on && faults.length > 0) start({ kind: 'what-if', faults });
+  }, [on, faults, start]);
+  const impact = faults.length > 0 && result?.kind === 'what-if' ? result.impact : null;
+  const look = useMemo(() => faultLook(plan, faults, impact), [plan, faults, impact]);
+  const tried = new Set(faults.map(faultKey));
+  const offers = offered(plan, device, ports).filter(({ fault }) => !tried.has(faultKey(fault)));
+  const line = (
+    <div className="flex flex-wrap items-center gap-2 pb-2" role="status">
+      {faults.map((fault) => (
+        <span key={faultKey(fault)} className="flex items-center border-2 border-stop bg-sheet pl-2">
+          {faultTitle(plan, fault)}
+          <button
+            type="button"
+            className="link"
+            aria-label={`Without ${faultTitle(plan, fault)}`}
+            onClick={() => set(faults.filter((other) => other !== fault))}
+          >
+            undo
+          </button>
+        </span>
+      ))}
+      {offers.map(({ label, fault }) => (
+        <button key={label} type="button" className="button" onClick={() => set([...faults, fault])}>
+          {label}
+        </button>
+      ))}
+      {faults.length === 0 && offers.length === 0 && (
+        <span className="text-muted">Choose a box or a cable on the map to put it out of order.</span>
+      )}
+      {impact && (
+        <b>
+          {impact.cutOff.length === 0
+            ? 'Nobody is cut off.'
+            : `Cut off: ${impact.cutOff.map(({ name }) => name).join(', ')}.`}
+        </b>
+      )}
+    </div>
+  );
+  return { look, line };
+}
+
+function offered(plan: Plan, device: string | null, ports: readonly string[]) {
+  const found: { readonly label: string; readonly fault: Fault }[] = [];
+  const port = ports.length === 1 ? plan.port.get(ports[0]!) : undefined;
+  const [cable] = port ? linksAt(plan, port).flatMap(({ cables }) => cables) : [];
+  if (port && cable)
+    found.push({ label: `Pull the cable at ${portTitle(plan, port)}`, fault: { kind: 'cable', cable } });
+  const box = device === null ? undefined : plan.device.get(device);
+  if (box) found.push({ label: `Switch off ${box.name}`, fault: { kind: 'box', device: box.id } });
+  return found;
+}
