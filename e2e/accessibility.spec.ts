@@ -74,7 +74,7 @@ for (const theme of ['day', 'night'])
         }
       }
       if (station === 'addresses') {
-        await page.getByRole('button', { name: '140 CM' }).click();
+        await page.getByRole('radio', { name: '140 CM' }).click();
         await expect(page.getByRole('article').first()).toBeVisible();
       }
       if (station === 'policy') {
@@ -94,10 +94,10 @@ for (const theme of ['day', 'night'])
         await page.getByRole('option', { name: /^sw-c 3:/ }).click();
         await expect(page.getByRole('heading', { name: 'sw-c 3' })).toBeVisible();
         for (const view of ['table', 'map']) {
-          await page.getByRole('button', { name: view, exact: true }).click();
+          await page.getByRole('radio', { name: view, exact: true }).click();
           found[view] = await violations(page);
         }
-        await page.getByRole('button', { name: 'faces', exact: true }).click();
+        await page.getByRole('radio', { name: 'faces', exact: true }).click();
       }
       found[station] = await violations(page);
     }

@@ -59,7 +59,7 @@ test('a drag over the strip, over pool edges and over ports is called off by Esc
   await expect(page.getByRole('status').filter({ hasText: '→' })).toBeHidden();
 
   await open(page, site, 'addresses');
-  await page.getByRole('button', { name: '20 ST' }).click();
+  await page.getByRole('radio', { name: '20 ST' }).click();
   const edge = page
     .getByTestId('cells')
     .getByRole('button', { name: /^Pool start/ })

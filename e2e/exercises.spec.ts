@@ -136,8 +136,8 @@ test('an exercise that a site is too small for is refused in plain words', async
   const { id } = (await made.json()) as { id: string };
   await open(page, id, 'rehearse');
   await toExercises(page);
-  await setting(page).getByRole('button', { name: 'hard' }).click();
-  await setting(page).getByRole('button', { name: '3 faults' }).click();
+  await setting(page).getByRole('radio', { name: 'hard' }).click();
+  await setting(page).getByRole('radio', { name: '3 faults' }).click();
   await setting(page).getByRole('button', { name: 'Set the exercise' }).click();
   await expect(setting(page).getByRole('alert')).toContainText(
     'In this site no fault of this difficulty (hard) would be noticed by anybody',

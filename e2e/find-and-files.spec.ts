@@ -97,7 +97,7 @@ test('a broken or too large file is refused with the place and changes nothing',
 test('the schedule: CSV with formulas defused, and a page to print', async ({ page, request }) => {
   const site = await demoSite(request, '2-clinic');
   await open(page, site, 'addresses');
-  await page.getByRole('button', { name: '30 SV' }).click();
+  await page.getByRole('radio', { name: '30 SV' }).click();
   const note = page.getByLabel('Note on records', { exact: true });
   await note.fill('=HYPERLINK("http://192.0.2.1","x")');
   await note.press('Enter');

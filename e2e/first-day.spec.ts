@@ -1,4 +1,4 @@
-import { atChange, demoSite, expect, fill, newSite, open, saved, test } from './site';
+import { atChange, demoSite, expect, fill, newSite, open, saved, test, choose } from './site';
 
 /** Where somebody new stumbles: each of these once cost somebody their work or their way. */
 
@@ -73,7 +73,7 @@ test('of a plan without devices nothing is said to survive', async ({ page, requ
   await open(page, site, 'rehearse');
   await page.getByRole('tab', { name: 'What if' }).click();
   const whatIf = page.getByRole('region', { name: 'What if' });
-  await whatIf.getByLabel('what if I').selectOption('taken');
+  await choose(whatIf.getByLabel('what if I'), 'taken');
   await whatIf.getByLabel('box or device').fill('gw-1');
   await whatIf.getByRole('button', { name: 'Try it' }).click();
   await expect(whatIf.getByRole('status')).not.toContainText('Nothing changes for anybody');

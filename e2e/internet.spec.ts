@@ -1,13 +1,10 @@
-import { atChange, demoSite, expect, fill, newSite, open, saved, test } from './site';
+import { atChange, demoSite, expect, fill, newSite, open, saved, test, choose } from './site';
 
 test('an uplink is recorded, and what is known of it decides what gets in', async ({ page, request }) => {
   const site = await newSite(request);
   await open(page, site, 'gear');
   await page.getByRole('button', { name: 'gw-1' }).click();
-  await page
-    .getByRole('dialog')
-    .getByLabel('Model', { exact: true })
-    .selectOption({ label: 'gateway, 6 ports' });
+  await choose(page.getByRole('dialog').getByLabel('Model', { exact: true }), { label: 'gateway, 6 ports' });
   await page.getByRole('button', { name: /Take it/ }).click();
   await page.getByRole('link', { name: /Internet side/ }).click();
   await expect(page.getByText('Nothing is recorded of the uplink at gw-1 1')).toBeVisible();
@@ -18,7 +15,7 @@ test('an uplink is recorded, and what is known of it decides what gets in', asyn
   await expect(section).toContainText('Whether forwards get in is not known');
   await expect(page.getByText('Nothing is recorded of the uplink at gw-1 1')).toBeHidden();
 
-  await page.getByLabel('How it gets its address').selectOption({ label: 'PPPoE' });
+  await choose(page.getByLabel('How it gets its address'), { label: 'PPPoE' });
   await expect(section).toContainText('packets of 1492 bytes, in them 1452 of TCP (1432 over IPv6)');
   await fill(page, 'Provider VLAN', '4095');
   await expect(
@@ -36,7 +33,7 @@ test('an uplink is recorded, and what is known of it decides what gets in', asyn
   await fill(page, 'Address', '203.0.113.4');
   await expect(section).toContainText('Forwards get in: its outside address is public.');
   await expect(way.getByRole('listitem').filter({ hasText: 'translates addresses' })).toHaveCount(1);
-  await page.getByLabel('What stands upstream').selectOption({ label: 'the provider’s box, routing' });
+  await choose(page.getByLabel('What stands upstream'), { label: 'the provider’s box, routing' });
   await expect(section).toContainText('No forward gets in: the router upstream passes nothing on');
   await page.getByRole('button', { name: 'Have it pass everything on to this gateway' }).click();
   await expect(section).toContainText('Forwards get in: the router upstream passes everything on');
@@ -141,7 +138,7 @@ test('the ways to a device from outside are ranked with what each needs, and a f
   await page.getByRole('button', { name: 'Have the box upstream bridged' }).click();
   await expect(ways.getByText('1. VPN to the gateway')).toBeVisible();
   await expect(ways).toContainText('somebody who keeps weir12.example.net up to date');
-  await page.getByLabel('By whom').selectOption('anybody');
+  await choose(page.getByLabel('By whom'), 'anybody');
   await expect(ways.getByText('1. port forward')).toBeVisible();
   await page.getByLabel('Its port').fill('445');
   await expect(ways).toContainText('opens file sharing, which is a way to control the device, to everybody');

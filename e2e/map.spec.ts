@@ -4,9 +4,9 @@ import { demoSite, expect, open, test } from './site';
 
 async function openMap(page: Page, site: string) {
   await open(page, site, 'gear');
-  await page.getByRole('button', { name: 'map', exact: true }).click();
+  await page.getByRole('radio', { name: 'map', exact: true }).click();
   const map = page.getByRole('region', { name: 'Site map' });
-  await expect(map.getByRole('button', { name: /^gw-1,/ })).toBeVisible();
+  await expect(map.getByRole('group', { name: /^gw-1,/ })).toBeVisible();
   return map;
 }
 
@@ -15,8 +15,8 @@ test('the map says every box with its cables, counts end devices by segment and 
   request,
 }) => {
   const map = await openMap(page, await demoSite(request, '2-clinic'));
-  await expect(map.getByRole('button', { name: /^Internet, to gw-1 1$/ })).toBeVisible();
-  const box = map.getByRole('button', {
+  await expect(map.getByRole('group', { name: /^Internet, to gw-1 1$/ })).toBeVisible();
+  const box = map.getByRole('group', {
     name: 'sw-kennels, switch, kennels, port 1 to ap-03 1, port 25 to sw-rack 49, 11 in Cameras, 7 in Kennel climate',
   });
   await box.focus();
@@ -44,7 +44,7 @@ test('find brings a box or an end device into view; what is unknown is said', as
 
 test('a box moved by hand stays there after a reload, and can be put back', async ({ page, request }) => {
   const map = await openMap(page, await demoSite(request, '2-clinic'));
-  const ap = () => map.getByRole('button', { name: /^ap-05,/ });
+  const ap = () => map.getByRole('group', { name: /^ap-05,/ });
   const before = (await ap().boundingBox())!;
   await ap().focus();
   await page.keyboard.press('Enter');
@@ -55,7 +55,7 @@ test('a box moved by hand stays there after a reload, and can be put back', asyn
     Object.entries(localStorage).find(([key]) => key.startsWith('dianome.map.')),
   ))!;
   await page.reload();
-  await page.getByRole('button', { name: 'map', exact: true }).click();
+  await page.getByRole('radio', { name: 'map', exact: true }).click();
   await expect(page.getByRole('button', { name: 'arrange anew' })).toBeVisible();
   expect(await page.evaluate((key) => localStorage.getItem(key), moved[0])).toBe(moved[1]);
   await page.getByRole('button', { name: 'arrange anew' }).click();
@@ -68,7 +68,7 @@ test('tree, probe and faults are layers of one picture', async ({ page, request 
   await layers.getByLabel('spanning tree').click();
   await expect(map.getByText('ROOT').first()).toBeVisible();
   await layers.getByLabel('faults').click();
-  await map.getByRole('button', { name: /^sw-d,/ }).click();
+  await map.getByRole('group', { name: /^sw-d,/ }).click();
   await page.getByRole('button', { name: 'Switch off sw-d' }).click();
   await expect(page.getByText(/^Cut off: /)).toBeVisible();
   await expect(map.getByText('off', { exact: true })).toBeVisible();

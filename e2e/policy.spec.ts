@@ -1,4 +1,4 @@
-import { atChange, demoSite, expect, fill, newSite, open, saved, test } from './site';
+import { atChange, demoSite, expect, fill, newSite, open, saved, test, choose } from './site';
 
 const cell = (page: import('@playwright/test').Page, pair: string) =>
   page.getByRole('gridcell', { name: new RegExp(`^${pair}:`) });
@@ -48,7 +48,7 @@ test('a starting point makes the zones; cells are decided by key, by services an
   await services.press('Enter');
   await expect(cell(page, 'Staff to Management')).toHaveAccessibleName(/only HTTPS, ping, decided here/);
 
-  await page.getByRole('group', { name: 'Brush' }).getByRole('button', { name: /Allow/ }).click();
+  await page.getByRole('radiogroup', { name: 'Brush' }).getByRole('radio', { name: /Allow/ }).click();
   await cell(page, 'Guests to Staff').hover();
   await page.mouse.down();
   await cell(page, 'Guests to Devices').hover();
@@ -81,7 +81,7 @@ test('zones: a segment is in one at a time, and what is in none is a finding', a
   await name.fill('Workshop');
   await name.press('Enter');
   const chosen = page.getByRole('region', { name: 'Chosen zone' });
-  await chosen.getByLabel('Put into this zone').selectOption({ label: '30 OF Home office, now in Family' });
+  await choose(chosen.getByLabel('Put into this zone'), { label: '30 OF Home office, now in Family' });
   await expect(chosen.getByRole('list', { name: 'In Workshop' })).toContainText('Home office');
   await page.getByRole('button', { name: 'Family', exact: true }).click();
   await expect(chosen.getByRole('list', { name: 'In Family' })).not.toContainText('Home office');

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { atChange, demoSite, expect, fill, open, saved, test } from './site';
+import { atChange, demoSite, expect, fill, open, saved, test, choose } from './site';
 
 const tab = (page: Page, name: string) => page.getByRole('tab', { name }).click();
 const questions = (page: Page) => page.getByRole('region', { name: 'Kept questions' });
@@ -39,13 +39,13 @@ test('kept questions are asked again at every change, and one is kept, judged an
   );
   await expect(keep.getByLabel('from')).toHaveValue('nowhere');
   await keep.getByLabel('from').fill('historian');
-  await keep.getByLabel('expected').selectOption('stopped');
+  await choose(keep.getByLabel('expected'), 'stopped');
   await keep.getByLabel('because').fill('the archive stays inside');
   await keep.getByRole('button', { name: 'Keep' }).click();
   const row = page.getByRole('row', { name: /historian to the Internet/ });
   await expect(row).toContainText('the archive stays inside');
-  await row.getByLabel(/^Expected of/).selectOption('delivered');
-  await row.getByLabel(/^Expected of/).selectOption('stopped');
+  await choose(row.getByLabel(/^Expected of/), 'delivered');
+  await choose(row.getByLabel(/^Expected of/), 'stopped');
   await row.getByRole('button', { name: /^Drop the question/ }).click();
   await expect(questions(page)).toContainText('2 of 8 not as expected');
   await saved(page);
@@ -104,7 +104,7 @@ test('faults are tried alone and together; all single faults are ranked, and mar
   await expect(whatIf.getByRole('status')).toContainText('Nothing changes for anybody');
 
   // An intruder is tried with other faults or alone.
-  await whatIf.getByLabel('what if I').selectOption('taken');
+  await choose(whatIf.getByLabel('what if I'), 'taken');
   await whatIf.getByLabel('box or device').fill('nobody');
   await whatIf.getByRole('button', { name: 'Try it' }).click();
   await expect(whatIf.getByRole('alert')).toContainText('“nobody” is no device here');
@@ -126,7 +126,7 @@ test('faults are tried alone and together; all single faults are ranked, and mar
   await single.getByRole('button', { name: 'Run all of them' }).click();
   await expect(single).toContainText('Of change 1.');
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'undo', exact: true }).first().click();
+  await page.getByRole('banner').getByRole('button', { name: 'undo', exact: true }).first().click();
   await expect(single).toContainText('Of change 1; the plan has changed since.');
   await single.getByRole('button', { name: 'Run it again' }).click();
   await expect(single).not.toContainText('the plan has changed since');
@@ -164,7 +164,7 @@ test('a tree is explained, its root is placed by a remedy, and a new switch is t
   await fill(page, 'Path cost of sw-b 10', 'cheap');
   await expect(page.getByRole('alert').filter({ hasText: 'The path cost is “cheap”' })).toBeVisible();
   await fill(page, 'Path cost of sw-b 10', '5');
-  await page.getByLabel('Guard of sw-b 10').selectOption('bpdu');
+  await choose(page.getByLabel('Guard of sw-b 10'), 'bpdu');
   await expect(page.getByText('sw-b 10 switches itself off').first()).toBeVisible();
   await saved(page);
 });
@@ -177,12 +177,12 @@ test('MST is balanced over the ring by one click, and undone', async ({ page, re
   await expect(advice.getByRole('listitem').first()).toContainText('sw-a1 link from the router');
   await advice.getByRole('button', { name: /^MST: VLAN / }).click();
   const tree = page.getByRole('region', { name: 'Tree', exact: true });
-  await page.getByLabel('Which tree').selectOption({ label: 'instance 2' });
+  await choose(page.getByLabel('Which tree'), { label: 'instance 2' });
   await expect(tree).toContainText('Root is sw-b 4098');
-  await page.getByLabel('Which tree').selectOption({ label: 'instance 1' });
+  await choose(page.getByLabel('Which tree'), { label: 'instance 1' });
   await expect(tree).toContainText('Root is sw-a 4097');
   await atChange(page, 1);
-  await page.getByRole('button', { name: 'undo', exact: true }).click();
+  await page.getByRole('banner').getByRole('button', { name: 'undo', exact: true }).click();
   await expect(tree).toContainText('Root is sw-c 32768');
 });
 
@@ -194,7 +194,7 @@ test('two instances of MST share out the ring, and a region that differs is name
   await open(page, site, 'rehearse');
   await tab(page, 'Spanning trees');
   for (const name of ['sw-a', 'sw-b', 'sw-c']) {
-    await page.getByLabel(`What ${name} runs`).selectOption('mst');
+    await choose(page.getByLabel(`What ${name} runs`), 'mst');
     await page
       .getByRole('region', { name: 'Boxes and their trees' })
       .getByRole('button', { name, exact: true })
@@ -211,7 +211,7 @@ test('two instances of MST share out the ring, and a region that differs is name
   await fill(page, 'Region of sw-c', 'ring');
   await expect(page.getByText(/are not in one MST region/)).toHaveCount(0);
   await fill(page, 'Priority in instance 1', '5000');
-  await page.getByLabel('Which tree').selectOption({ label: 'instance 1' });
+  await choose(page.getByLabel('Which tree'), { label: 'instance 1' });
   await expect(page.getByRole('region', { name: 'Tree', exact: true })).toContainText('Root is sw-c 4097');
   await saved(page);
 });
@@ -229,7 +229,7 @@ test('a ring with a manager is followed, kept open, and found where it is not cl
     ['sw-b', '9-10'],
     ['sw-c', '9,10'],
   ] as const) {
-    await page.getByLabel(`What ${name} runs`).selectOption('ring');
+    await choose(page.getByLabel(`What ${name} runs`), 'ring');
     await boxes.getByRole('button', { name, exact: true }).click();
     await fill(page, `Ring ports of ${name}`, ports);
   }
@@ -243,7 +243,7 @@ test('a ring with a manager is followed, kept open, and found where it is not cl
   await fill(page, 'Ring ports of sw-a', '25');
   await expect(page.getByRole('alert').filter({ hasText: 'A ring has two ports at each box' })).toBeVisible();
   await page.keyboard.press('Escape');
-  await page.getByLabel('What sw-c runs').selectOption('rstp');
+  await choose(page.getByLabel('What sw-c runs'), 'rstp');
   await expect(page.getByText('The ring of sw-a is not closed').first()).toBeVisible();
   await saved(page);
 });

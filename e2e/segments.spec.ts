@@ -1,4 +1,4 @@
-import { atChange, demoSite, expect, fill, newSite, open, saved, test } from './site';
+import { atChange, demoSite, expect, fill, newSite, open, saved, test, choose } from './site';
 
 test('a new segment takes three keystrokes, everything else is proposed, saved and shown again', async ({
   page,
@@ -53,7 +53,7 @@ test('details: purpose, code, Internet, growth, visitors, DNS, domain and IPv6',
   const site = await demoSite(request, '1-row-house');
   await open(page, site);
   await page.getByLabel('Name of Home office').click();
-  await page.getByLabel('Purpose').selectOption('servers');
+  await choose(page.getByLabel('Purpose'), 'servers');
   await fill(page, 'Code', 'ho');
   await expect(page.getByRole('heading', { name: '30 HO Home office' })).toBeVisible();
   await page.getByLabel('may reach it').uncheck();

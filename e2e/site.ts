@@ -48,3 +48,14 @@ export async function fill(page: Page | Locator, label: string, text: string): P
 /** Goes on until the plan is at this change, saved. */
 export const atChange = (page: Page, revision: number) =>
   expect(page.getByRole('status').filter({ hasText: `change ${revision} saved` })).toBeVisible();
+
+/** Chooses one of a list, by its value or by what it says. */
+export async function choose(list: Locator, option: string | { readonly label: string }): Promise<void> {
+  await list.click();
+  const page = list.page();
+  const { label } = typeof option === 'string' ? { label: option } : option;
+  const item = page.getByRole('listbox').getByRole('option', { name: label, exact: true });
+  await (
+    typeof option === 'string' ? item.or(page.locator(`[data-value="${option}"]`)).first() : item
+  ).click();
+}

@@ -1,19 +1,19 @@
-import { atChange, expect, fill, newSite, open, test } from './site';
+import { atChange, expect, fill, newSite, open, test, choose } from './site';
 
 test('makes a site from a few decisions, with a gateway to stand on', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'New site' }).click();
   const name = `Orchard ${Date.now()}`;
   await page.getByLabel('Name', { exact: true }).fill(name);
-  await page.getByLabel('Kind', { exact: true }).selectOption('industrial');
+  await choose(page.getByLabel('Kind', { exact: true }), 'industrial');
   await page.getByLabel('Address space').fill('10.50.0.0/16');
-  await page.getByLabel('Fixed addresses').selectOption('reservation');
+  await choose(page.getByLabel('Fixed addresses'), 'reservation');
   await page.getByRole('button', { name: 'Make it' }).click();
   await expect(page.getByRole('heading', { name })).toBeVisible();
   await expect(page.getByText('No segments yet.')).toBeVisible();
   await page.getByRole('link', { name: 'Brief' }).click();
   await expect(page.getByRole('textbox', { name: 'Address space' })).toHaveValue('10.50.0.0/16');
-  await expect(page.getByLabel('Fixed addresses')).toHaveValue('reservation');
+  await expect(page.getByLabel('Fixed addresses')).toContainText(/reserv/i);
 });
 
 test('says what is wrong with a new site and keeps what was typed', async ({ page }) => {
@@ -105,7 +105,7 @@ test('Brief: habits and foreign networks are edited, wrong ones refused beside t
 }) => {
   const site = await newSite(request);
   await open(page, site, 'brief');
-  await page.getByLabel('Gateway address').selectOption('last');
+  await choose(page.getByLabel('Gateway address'), 'last');
   await page.getByLabel('Infrastructure band').fill('twelve');
   await page.getByLabel('Infrastructure band').press('Enter');
   await expect(
@@ -119,5 +119,5 @@ test('Brief: habits and foreign networks are edited, wrong ones refused beside t
   await expect(page.getByText('the tenant upstairs', { exact: true })).toBeVisible();
   await page.reload();
   await expect(page.getByLabel('Infrastructure band')).toHaveValue('12');
-  await expect(page.getByLabel('Gateway address')).toHaveValue('last');
+  await expect(page.getByLabel('Gateway address')).toContainText('last');
 });

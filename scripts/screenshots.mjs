@@ -29,7 +29,7 @@ const shots = [
   {
     name: 'addresses-day',
     path: '/site/2clinic/addresses',
-    act: (page) => page.getByRole('button', { name: '20 ST' }).click(),
+    act: (page) => page.getByRole('radio', { name: '20 ST' }).click(),
   },
   {
     name: 'gear-day',
@@ -43,7 +43,7 @@ const shots = [
     name: 'gear-table-day',
     path: '/site/2clinic/gear',
     act: async (page) => {
-      await page.getByRole('button', { name: 'table', exact: true }).click();
+      await page.getByRole('radio', { name: 'table', exact: true }).click();
       await page.getByLabel('choose by number').fill('sw-rack 11-14,31');
     },
   },
@@ -51,7 +51,7 @@ const shots = [
     name: 'gear-map-day',
     path: '/site/3creamery/gear',
     act: async (page) => {
-      await page.getByRole('button', { name: 'map', exact: true }).click();
+      await page.getByRole('radio', { name: 'map', exact: true }).click();
       await page.getByTitle('Pasteuriser cell').click();
     },
   },

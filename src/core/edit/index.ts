@@ -1,7 +1,7 @@
 export { siblingsOf, unlikeInside } from './gear/controller-siblings';
 export { hasOwnFreeAddress } from './gear/management';
-export { readPortRows } from './gear/port-rows';
-export { endIn, typedCable } from './gear/typed-cable';
+export { readPortRows, typedCarried } from './gear/port-rows';
+export { endIn, typedCable, typedCables } from './gear/typed-cable';
 export { type ImportRow, columnsOf, readRows } from './hosts/import';
 export { usualAssignment } from './hosts/operations';
 export { operations, perform } from './operations';

@@ -34,6 +34,7 @@ import { balanceInstances } from './tree/balance';
 import * as trees from './tree/operations';
 import * as pools from './pools/operations';
 import * as routing from './routing/operations';
+import { several } from './several';
 import { bringInPlan } from './site/bring-in';
 import * as segments from './segments/operations';
 import * as repairs from './segments/repairs';
@@ -163,6 +164,7 @@ const all = [
   letZoneThrough,
   narrowRule,
   startPolicy,
+  several((name) => operations.get(name)),
 ] as const;
 type Registered = (typeof all)[number];
 

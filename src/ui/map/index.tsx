@@ -8,5 +8,5 @@ export type { MapLook } from './look';
 /** The map comes with a graph library, so it is loaded when it is first shown. */
 export const SiteMap = dynamic(() => import('./site-map').then((map) => map.SiteMap), {
   ssr: false,
-  loading: () => <p role="status">Drawing the map…</p>,
+  loading: () => <p className="text-muted">Drawing the map…</p>,
 });

@@ -194,7 +194,7 @@ function MapView({
     },
     [set, move],
   );
-  if (!picture) return <p role="status">Drawing the map…</p>;
+  if (!picture) return <p className="text-muted">Drawing the map…</p>;
   const show = (id: string, row: string | null) => {
     if (row !== null) setUnfolded((before) => new Set(before).add(row));
     const box = picture.arrangement.boxes.get(id)!;
@@ -268,7 +268,7 @@ function nodesOf({ plan, model, arrangement }: Picture, device: string | null): 
       data: { box },
       selected: box.id === device,
       selectable: box.id !== INTERNET,
-      ariaRole: 'button',
+      ariaRole: 'group',
       ariaLabel: boxSentence(plan, model, box),
     };
   });

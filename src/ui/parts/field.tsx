@@ -99,29 +99,3 @@ export function Field({
     </>
   );
 }
-
-interface ChoiceProps<T extends string> {
-  readonly label: string;
-  readonly value: T;
-  readonly options: readonly { readonly value: T; readonly label: string }[];
-  readonly onChoose: (value: T) => void;
-  readonly lined?: boolean;
-}
-
-/** One of a few values. */
-export function Choice<T extends string>({ label, value, options, onChoose, lined }: ChoiceProps<T>) {
-  return (
-    <select
-      aria-label={label}
-      className={`field ${lined ? 'field-line' : ''}`}
-      value={value}
-      onChange={(event) => onChoose(event.target.value as T)}
-    >
-      {options.map((option) => (
-        <option key={option.value} value={option.value} className="bg-sheet text-ink">
-          {option.label}
-        </option>
-      ))}
-    </select>
-  );
-}

@@ -1,11 +1,9 @@
 'use client';
 
-import { type FormEvent, type ReactNode, useState } from 'react';
+import type { ReactNode } from 'react';
 import type { Call } from '@/core/plan';
-import { problemOf } from '../session/attempt';
 import { useSession } from '../session/context';
-import { Choice } from './field';
-import { Problem } from './problem';
+import { Form, FormChoice, FormLine, useTypedForm } from './form';
 
 export interface Line {
   readonly id: string;
@@ -45,19 +43,15 @@ export function Lines<N extends string>({
   children?: ReactNode;
 }) {
   const session = useSession();
-  const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
-  const [problem, setProblem] = useState('');
-  const valueOf = ({ name, options }: Blank<N>) => typed[name] ?? options?.[0]?.value ?? '';
-  const add = (event: FormEvent) => {
-    event.preventDefault();
-    const values = Object.fromEntries(blanks.map((blank) => [blank.name, valueOf(blank).trim()])) as Record<
-      N,
-      string
-    >;
-    const found = problemOf(() => session.perform(onAdd(values)));
-    setProblem(found);
-    if (!found) setTyped({});
-  };
+  const start = Object.fromEntries(blanks.map(({ name, options }) => [name, options?.[0]?.value ?? '']));
+  const form = useTypedForm<Record<string, string>>(
+    start,
+    (typed) => {
+      const trimmed = Object.fromEntries(Object.entries(typed).map(([name, text]) => [name, text.trim()]));
+      session.perform(onAdd(trimmed as Record<N, string>));
+    },
+    { clear: blanks.map(({ name }) => name) },
+  );
   return (
     <section aria-label={title} className="mb-5 max-w-[860px]">
       <h3 className="border-b-2 border-ink font-bold">{title}</h3>
@@ -78,34 +72,25 @@ export function Lines<N extends string>({
         ))}
       </ul>
       {blanks.length > 0 && (
-        <form aria-label={`New: ${title}`} onSubmit={add} className="flex flex-wrap items-end gap-2 py-1">
-          {blanks.map((blank) => (
-            <label key={blank.name} className="text-[13px]" style={{ width: blank.width ?? 160 }}>
-              {blank.label}
-              {blank.options ? (
-                <Choice
-                  lined
-                  label={blank.label}
-                  value={valueOf(blank)}
-                  options={blank.options}
-                  onChoose={(value) => setTyped({ ...typed, [blank.name]: value })}
-                />
-              ) : (
-                <input
-                  className={`field field-line ${blank.mono ? 'mono' : ''}`}
-                  value={valueOf(blank)}
-                  placeholder={blank.placeholder}
-                  autoComplete="off"
-                  onChange={(event) => setTyped({ ...typed, [blank.name]: event.target.value })}
-                />
-              )}
-            </label>
-          ))}
+        <Form form={form} label={`New: ${title}`}>
+          {blanks.map(({ name, label, width = 160, options, mono, placeholder }) =>
+            options ? (
+              <FormChoice key={name} name={name} label={label} options={options} width={width} />
+            ) : (
+              <FormLine
+                key={name}
+                name={name}
+                label={label}
+                width={width}
+                {...(mono ? { mono } : {})}
+                {...(placeholder === undefined ? {} : { placeholder })}
+              />
+            ),
+          )}
           <button type="submit" className="button">
             {action}
           </button>
-          <Problem text={problem} className="w-full text-[14px]" />
-        </form>
+        </Form>
       )}
       {children}
     </section>

@@ -9,31 +9,3 @@ export function Property({ label, children }: { label: string; children: ReactNo
     </div>
   );
 }
-
-export function Toggle({
-  label,
-  checked,
-  mixed = false,
-  onChange,
-}: {
-  label: string;
-  checked: boolean;
-  /** Some of what it stands for is on, and some is off. */
-  mixed?: boolean;
-  onChange: (checked: boolean) => void;
-}) {
-  return (
-    <label className="flex min-h-7 items-center gap-2 px-1 max-[699px]:min-h-11">
-      <input
-        type="checkbox"
-        className="size-4 accent-ink"
-        checked={checked}
-        ref={(box) => {
-          if (box) box.indeterminate = mixed;
-        }}
-        onChange={(event) => onChange(event.target.checked)}
-      />
-      <span>{label}</span>
-    </label>
-  );
-}

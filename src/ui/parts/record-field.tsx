@@ -12,8 +12,10 @@ import {
   badInput,
 } from '@/core/plan';
 import { useEdit, wholeNumber } from '../session/actions';
-import { Choice, Field } from './field';
-import { Property, Toggle } from './property';
+import { Choice } from './choice';
+import { Field } from './field';
+import { Toggle } from './tick';
+import { Property } from './property';
 
 const isNone = (text: string) => text === '' || /^none$/i.test(text);
 const capital = (text: string) => text.replace(/^./, (letter) => letter.toUpperCase());

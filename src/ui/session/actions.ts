@@ -9,9 +9,16 @@ import {
   widthOf,
   familyOf,
 } from '@/core/address';
-import { type Call, Refusal, type Subnet, type TableName, recordIn, toWire } from '@/core/plan';
+import { type Call, Refusal, badInput, type Subnet, type TableName, recordIn, toWire } from '@/core/plan';
 import { useSession } from './context';
 import { useView } from './view';
+
+type EditedTable = Extract<Call, { operation: 'edit' }>['input']['table'];
+/** Sets one field of a record, whatever it holds. */
+export const editCall = (table: EditedTable, id: string, field: string, value: unknown): Call => ({
+  operation: 'edit',
+  input: { table, id, set: { [field]: value } },
+});
 
 /**
  * Sets one field of a record. The value that was in view goes with it, so that nothing is overwritten that somebody else changed
@@ -25,7 +32,7 @@ export function useEdit() {
     return session.perform({
       operation: 'edit',
       input: {
-        table: table as Extract<Call, { operation: 'edit' }>['input']['table'],
+        table: table as EditedTable,
         id,
         set: { [field]: value },
         ...(known === undefined ? {} : { seen: { [field]: known } }),
@@ -51,8 +58,9 @@ export function usePerformOrReview() {
 const bad = (message: string) => new Refusal('bad-input', message);
 
 /** A typed whole number, or a Refusal that names the field. */
-export function wholeNumber(text: string, what: string): number {
-  if (!/^\d+$/.test(text.trim())) throw bad(`${what} “${text}” is not a whole number; write digits only.`);
+export function wholeNumber(text: string, what: string, field = ''): number {
+  if (!/^\d+$/.test(text.trim()))
+    throw badInput(`${what} “${text}” is not a whole number; write digits only.`, field);
   return Number(text);
 }
 

@@ -1,4 +1,9 @@
 import { Refusal } from '@/core/plan';
+import { ApiProblem, Offline } from './api';
+
+/** Expected trouble: it has words of its own. Anything else is a defect. */
+export const isTold = (error: unknown): error is Refusal | ApiProblem | Offline =>
+  error instanceof Refusal || error instanceof ApiProblem || error instanceof Offline;
 
 /** Runs something a user asked for. A Refusal comes back as a value to show; anything else is a defect and flies on. */
 export function attempt<T>(work: () => T): { readonly value: T } | { readonly refusal: Refusal } {

@@ -42,10 +42,12 @@ export function useOfferedCommands(): readonly Command[] {
   }, [offers]);
 }
 
-/** A tick box takes no letters, so commands go on while it has the focus. */
+/** A tick box takes no letters, so commands go on while it has the focus; a choice is searched by them. */
 const typing = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
-  (target.isContentEditable || target.matches('textarea, select, input:not([type=checkbox])'));
+  (target.isContentEditable ||
+    target.matches('textarea, input:not([type=checkbox]), [role=combobox]') ||
+    target.closest('[data-typing]') !== null);
 
 const SPLIT = '&';
 /** How the key of a command may come about: a sign needs Shift on one keyboard and not on another, a letter says so itself. */

@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import { type RefObject, useEffect, useRef, useState } from 'react';
 import { type Hit, findInPlan } from '@/core/find';
 import { usePlan, useSession } from '../session/context';
+import { Toggle } from '../parts/tick';
 import { useView } from '../session/view';
 import { type Command, useOfferedCommands } from './commands';
 import { type SiteHit, useFindEverywhere } from './find-everywhere';
@@ -130,14 +131,9 @@ function Found({ open, query, onDone }: { open: boolean; query: string; onDone: 
           more hits
         </button>
       )}
-      <label className="flex items-center gap-2 border-t border-rule px-2 py-1">
-        <input
-          type="checkbox"
-          checked={everywhere}
-          onChange={(event) => setEverywhere(event.target.checked)}
-        />
-        in all sites
-      </label>
+      <div className="border-t border-rule px-1">
+        <Toggle label="in all sites" checked={everywhere} onChange={setEverywhere} />
+      </div>
     </div>
   );
 }

@@ -1,19 +1,20 @@
 'use client';
 
-import { HostInspector } from '../stations/addresses/host-inspector';
-import { GearInspector } from '../stations/gear/gear-inspector';
-import { InternetInspector } from '../stations/internet/internet-inspector';
-import { PolicyInspector } from '../stations/policy/policy-inspector';
-import { SegmentInspector } from '../stations/segments/segment-inspector';
+import dynamic from 'next/dynamic';
+import type { ComponentType } from 'react';
 import { useStation } from './findings-panel';
+
+/** Each station's details come when the station is first shown. */
+const inspectors: Readonly<Record<string, ComponentType>> = {
+  segments: dynamic(() => import('../stations/segments/segment-inspector').then((m) => m.SegmentInspector)),
+  addresses: dynamic(() => import('../stations/addresses/host-inspector').then((m) => m.HostInspector)),
+  gear: dynamic(() => import('../stations/gear/gear-inspector').then((m) => m.GearInspector)),
+  internet: dynamic(() => import('../stations/internet/internet-inspector').then((m) => m.InternetInspector)),
+  policy: dynamic(() => import('../stations/policy/policy-inspector').then((m) => m.PolicyInspector)),
+};
 
 /** The details of what is selected, on the stations that have something to select. */
 export function Inspector() {
-  const station = useStation();
-  if (station === 'segments') return <SegmentInspector />;
-  if (station === 'addresses') return <HostInspector />;
-  if (station === 'gear') return <GearInspector />;
-  if (station === 'internet') return <InternetInspector />;
-  if (station === 'policy') return <PolicyInspector />;
-  return null;
+  const Details = inspectors[useStation()];
+  return Details ? <Details /> : null;
 }

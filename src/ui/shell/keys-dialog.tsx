@@ -1,5 +1,6 @@
 'use client';
 
+import { Toggle } from '../parts/tick';
 import { Dialog } from '../parts/dialog';
 import { useView } from '../session/view';
 import { type Command, useOfferedCommands } from './commands';
@@ -29,14 +30,13 @@ export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => vo
           </div>
         ))}
       </dl>
-      <label className="flex items-center gap-2 pt-4">
-        <input
-          type="checkbox"
+      <div className="pt-4">
+        <Toggle
+          label="Single keys act as commands"
           checked={singleKeys}
-          onChange={(event) => set({ singleKeys: event.target.checked })}
+          onChange={(on) => set({ singleKeys: on })}
         />
-        Single keys act as commands
-      </label>
+      </div>
     </Dialog>
   );
 }

@@ -1,28 +1,32 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, Suspense, useCallback, useMemo, useRef, useState } from 'react';
+import { useAuthor } from '../session/author';
 import { SessionProvider, useSession, useSite } from '../session/context';
 import { countOpen, useFindings } from '../session/open-findings';
 import { useView } from '../session/view';
-import { AuthorDialog } from './author-dialog';
-import { Conflicts } from './conflicts';
-import { ExerciseStrip } from './exercise-strip';
 import { FindBox } from './find-box';
 import { FindingsPanel, useGoToFinding, usePageFindings, useStation } from './findings-panel';
 import { Header } from './header';
 import { useCommands, useControlKeys } from './commands';
-import { KeysDialog } from './keys-dialog';
 import { Nav } from './nav';
 import { ProbeBar } from './probe-bar';
 import { KeepProgram } from './keep-program';
 import { DrawerButton, Panes } from './panes';
-import { ReviewDialog } from './review-dialog';
 import { ViewInAddress } from './view-in-address';
 import { stations } from './stations';
 import { Toasts } from './toasts';
 import { WhereItIs } from './where-it-is';
 import { focusStation } from '../parts/focus';
+
+/** What is shown only now and then comes when it is. */
+const AuthorDialog = dynamic(() => import('./author-dialog').then((m) => m.AuthorDialog));
+const Conflicts = dynamic(() => import('./conflicts').then((m) => m.Conflicts));
+const ExerciseStrip = dynamic(() => import('./exercise-strip').then((m) => m.ExerciseStrip));
+const KeysDialog = dynamic(() => import('./keys-dialog').then((m) => m.KeysDialog));
+const ReviewDialog = dynamic(() => import('./review-dialog').then((m) => m.ReviewDialog));
 
 export function SiteShell({
   siteId,
@@ -79,6 +83,10 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
   const [keysOpen, setKeysOpen] = useState(false);
   const [tab, setTab] = useState<Tab>(null);
   const { finding, set } = useView();
+  const reviewing = useView((state) => state.review !== null);
+  const unnamed = useAuthor((state) => state.asked ?? state.name === '');
+  const conflicts = useSite((state) => state.conflicts.length > 0);
+  const exercising = useSite((state) => state.exercise !== null);
   const station = useStation();
   const findings = usePageFindings();
   const go = useGoToFinding();
@@ -127,8 +135,8 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
       </a>
       <Header findRef={findRef} onKeys={() => setKeysOpen(true)} />
       <WhereItIs />
-      <Conflicts />
-      <ExerciseStrip />
+      {conflicts && <Conflicts />}
+      {exercising && <ExerciseStrip />}
       <div className="flex min-h-0 flex-1">
         <div className="no-print w-[196px] shrink-0 overflow-y-auto border-r border-ink max-[699px]:hidden">
           <Nav />
@@ -161,9 +169,9 @@ function Frame({ children, inspector }: { children: ReactNode; inspector: ReactN
         </div>
       )}
       <ThumbTabs tab={tab} onTab={setTab} />
-      <ReviewDialog />
-      <KeysDialog open={keysOpen} onClose={() => setKeysOpen(false)} />
-      <AuthorDialog />
+      {reviewing && <ReviewDialog />}
+      {keysOpen && <KeysDialog open onClose={() => setKeysOpen(false)} />}
+      {unnamed && <AuthorDialog />}
       <Toasts />
     </div>
   );

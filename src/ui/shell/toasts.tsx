@@ -2,15 +2,10 @@
 
 import { Toast } from 'radix-ui';
 import { type ReactNode, useEffect } from 'react';
-import { Refusal } from '@/core/plan';
-import { ApiProblem, Offline } from '../session/api';
+import { isTold } from '../session/attempt';
 import { useSession, useSite } from '../session/context';
 import { type Notice, useNotices } from '../session/notices';
 import { useChangedMark } from './changed-mark';
-
-/** Expected trouble: it has words of its own. Anything else is a defect. */
-const isPlain = (error: unknown): error is Error =>
-  error instanceof Refusal || error instanceof ApiProblem || error instanceof Offline;
 
 /** How long what was done stays, in milliseconds; not while it is pointed at or has the focus. */
 const SHORT = 6000;
@@ -112,7 +107,7 @@ function Told({
 function useUncaught(tell: (text: string, severe?: boolean) => void): void {
   useEffect(() => {
     const hear = (error: unknown, event: Event) => {
-      if (isPlain(error)) {
+      if (isTold(error)) {
         event.preventDefault();
         tell(error.message);
       } else if (error instanceof Error && error.name !== 'AbortError')

@@ -1,77 +1,51 @@
 'use client';
 
-import { type FormEvent, type ReactNode, useState } from 'react';
-import { Dialog } from '../parts/dialog';
+import { type ReactNode, useState } from 'react';
+import type { DefaultValues, FieldValues } from 'react-hook-form';
 import type { Progress } from '@/core/plan';
-import { Problem } from '../parts/problem';
+import { Dialog } from '../parts/dialog';
+import { Form, useTypedForm } from '../parts/form';
 import { ProgressLine } from '../parts/progress-line';
 
-interface AskProps {
+interface AskProps<V extends FieldValues> {
   readonly title: string;
   readonly act: string;
+  readonly initial: DefaultValues<V>;
   /** May tell how far it has come. */
-  readonly onAct: (hear: (progress: Progress) => void) => Promise<void>;
+  readonly onAct: (typed: V, hear: (progress: Progress) => void) => Promise<void>;
   readonly onClose: () => void;
   readonly children: ReactNode;
 }
 
 /** A dialog that does one thing: shows why it failed and stays, closes when it is done. */
-export function AskDialog({ title, act, onAct, onClose, children }: AskProps) {
-  const [problem, setProblem] = useState('');
-  const [busy, setBusy] = useState(false);
+export function AskDialog<V extends FieldValues>({
+  title,
+  act,
+  initial,
+  onAct,
+  onClose,
+  children,
+}: AskProps<V>) {
   const [progress, setProgress] = useState<Progress | null>(null);
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    setBusy(true);
+  const form = useTypedForm<V>(initial, async (typed) => {
     try {
-      await onAct(setProgress);
-      onClose();
-    } catch (error) {
-      setProblem((error as Error).message);
+      await onAct(typed, setProgress);
     } finally {
-      setBusy(false);
       setProgress(null);
     }
-  };
+    onClose();
+  });
   return (
     <Dialog title={title} open onClose={onClose}>
-      <form onSubmit={(event) => void submit(event)}>
+      <Form form={form} layout="sheet">
         {children}
-        <Problem text={problem} className="mt-2" />
-        <div className="mt-3 flex flex-wrap items-center gap-3">
-          <button type="submit" className="button button-primary" disabled={busy}>
+        <div className="mt-2 flex flex-wrap items-center gap-3">
+          <button type="submit" className="button button-primary" disabled={form.form.formState.isSubmitting}>
             {act}
           </button>
           {progress && <ProgressLine label={title} progress={progress} />}
         </div>
-      </form>
+      </Form>
     </Dialog>
-  );
-}
-
-export function AskField({
-  label,
-  value,
-  onChange,
-  placeholder,
-  autoFocus,
-}: {
-  label: string;
-  value: string;
-  onChange: (value: string) => void;
-  placeholder?: string;
-  autoFocus?: boolean;
-}) {
-  return (
-    <label className="block py-1">
-      {label}
-      <input
-        autoFocus={autoFocus}
-        className="field field-line"
-        value={value}
-        placeholder={placeholder}
-        onChange={(event) => onChange(event.target.value)}
-      />
-    </label>
   );
 }

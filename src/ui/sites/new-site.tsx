@@ -1,30 +1,37 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useEffect } from 'react';
+import { useFormContext, useWatch } from 'react-hook-form';
 import { formatPrefix } from '@/core/address';
 import { type Site, siteKinds } from '@/core/plan';
 import { siteDefaults } from '@/core/edit';
 import { routes } from '@/contract';
 import { ask } from '../session/api';
-import { Choice } from '../parts/field';
+import { FormChoice, FormLine } from '../parts/form';
 import { schools } from '../stations/brief/schools';
-import { AskDialog, AskField } from './ask-dialog';
+import { AskDialog } from './ask-dialog';
+
+const asked = schools.filter((school) => school.whenNew);
+/** What is usual for a kind of site. */
+const proposed = (kind: Site['kind'], field: string): string =>
+  String(
+    (siteDefaults[kind] as unknown as Record<string, unknown>)[field] ??
+      schools.find((school) => school.field === field)!.options[0]!.value,
+  );
+
+const blank = {
+  name: '',
+  kind: 'office' as Site['kind'],
+  space: '',
+  ...Object.fromEntries(asked.map(({ field }) => [field, proposed('office', field)])),
+};
+type Typed = typeof blank & Record<string, string>;
 
 /** A site from a few decisions; everything has the proposal of its kind until it is chosen. */
 export function NewSiteDialog({ onClose }: { onClose: () => void }) {
   const router = useRouter();
-  const [name, setName] = useState('');
-  const [kind, setKind] = useState<Site['kind']>('office');
-  const [space, setSpace] = useState('');
-  const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
-  const defaults = siteDefaults[kind];
-  const proposed = (field: string) =>
-    String(
-      (defaults as unknown as Record<string, unknown>)[field] ??
-        schools.find((school) => school.field === field)!.options[0]!.value,
-    );
-  const create = async () => {
+  const create = async ({ name, kind, space, ...chosen }: Typed) => {
     const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
     const prefixes = space.split(/[,\s]+/).filter(Boolean);
     const input = { name, kind, ...(prefixes.length ? { space: prefixes } : {}), ...chosen, timeZone: zone };
@@ -32,44 +39,44 @@ export function NewSiteDialog({ onClose }: { onClose: () => void }) {
     router.push(`/site/${id}/segments`);
   };
   return (
-    <AskDialog title="New site" act="Make it" onAct={create} onClose={onClose}>
-      <AskField autoFocus label="Name" value={name} onChange={setName} placeholder="Row house 12" />
-      <label className="block py-1">
-        Kind
-        <Choice
-          lined
-          label="Kind"
-          value={kind}
-          options={siteKinds.map((value) => ({ value, label: value }))}
-          onChoose={setKind}
-        />
-      </label>
-      <AskField
-        label="Address space"
-        value={space}
-        onChange={setSpace}
-        placeholder={defaults.space.map(formatPrefix).join(', ')}
-      />
-      {schools
-        .filter((school) => school.whenNew)
-        .map((school) => {
-          const value = chosen[school.field] ?? proposed(school.field);
-          return (
-            <label key={school.field} className="block py-1">
-              {school.question}
-              <Choice
-                lined
-                label={school.question}
-                value={value}
-                options={school.options}
-                onChoose={(next) => setChosen({ ...chosen, [school.field]: next })}
-              />
-              <span className="block text-[14px] text-muted">
-                {school.options.find((option) => option.value === value)?.cost}
-              </span>
-            </label>
-          );
-        })}
+    <AskDialog<Typed> title="New site" act="Make it" initial={blank} onAct={create} onClose={onClose}>
+      <Decisions />
     </AskDialog>
+  );
+}
+
+function Decisions() {
+  const { control, setValue, formState } = useFormContext<Typed>();
+  const typed = useWatch({ control }) as Typed;
+  const { kind } = typed;
+  const { dirtyFields } = formState;
+  // Another kind proposes anew what nobody chose.
+  useEffect(() => {
+    for (const { field } of asked) if (!dirtyFields[field]) setValue(field, proposed(kind, field));
+  }, [kind, dirtyFields, setValue]);
+  return (
+    <>
+      <FormLine autoFocus name="name" label="Name" placeholder="Row house 12" />
+      <FormChoice name="kind" label="Kind" options={siteKinds.map((value) => ({ value, label: value }))} />
+      <FormLine
+        mono
+        name="space"
+        label="Address space"
+        placeholder={siteDefaults[kind].space.map(formatPrefix).join(', ')}
+      />
+      {asked.map(({ field, question, options }) => (
+        <FormChoice
+          key={field}
+          name={field}
+          label={question}
+          options={options}
+          below={
+            <span className="col-start-2 text-[14px] text-muted">
+              {options.find(({ value }) => value === typed[field])?.cost}
+            </span>
+          }
+        />
+      ))}
+    </>
   );
 }

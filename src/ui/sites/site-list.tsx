@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useState } from 'react';
@@ -7,13 +8,17 @@ import { severities } from '@/core/findings';
 import { Refusal } from '@/core/plan';
 import { SITES_PART, type SiteSummary, routes } from '@/contract';
 import { ask } from '../session/api';
-import { AuthorDialog } from '../shell/author-dialog';
 import { ThemeSwitch } from '../shell/theme-switch';
 import { readFile } from '../stations/handover/read-file';
 import { dayText } from '../parts/dates';
 import { Logo, SeverityMark } from '../parts/marks';
-import { NewSiteDialog } from './new-site';
-import { DeleteDialog, DuplicateDialog, RenameDialog } from './site-dialogs';
+import { Toggle } from '../parts/tick';
+
+const AuthorDialog = dynamic(() => import('../shell/author-dialog').then((m) => m.AuthorDialog));
+const NewSiteDialog = dynamic(() => import('./new-site').then((m) => m.NewSiteDialog));
+const RenameDialog = dynamic(() => import('./site-dialogs').then((m) => m.RenameDialog));
+const DuplicateDialog = dynamic(() => import('./site-dialogs').then((m) => m.DuplicateDialog));
+const DeleteDialog = dynamic(() => import('./site-dialogs').then((m) => m.DeleteDialog));
 
 const LOOK_AGAIN = 1500;
 
@@ -228,14 +233,9 @@ export function SiteList() {
             </button>
           )}
           {listed.archived > 0 && (
-            <label className="flex items-center gap-2 pt-3">
-              <input
-                type="checkbox"
-                checked={archived}
-                onChange={(event) => setArchived(event.target.checked)}
-              />
-              archived sites too
-            </label>
+            <div className="pt-3">
+              <Toggle label="archived sites too" checked={archived} onChange={setArchived} />
+            </div>
           )}
         </div>
       </main>

@@ -20,6 +20,7 @@ import {
   blankPort,
   carriedOf,
   parked,
+  usualPoeClass,
 } from '../../model/wiring';
 
 const endInput = z.strictObject({
@@ -48,8 +49,13 @@ function portAt(draft: Draft, end: z.output<typeof endInput>, field: string): Po
   return insertEndPort(draft, device.id);
 }
 
-/** The network socket of an end device. */
-const insertEndPort = (draft: Draft, device: string): Port => draft.insert('port', { ...blankPort, device });
+/** The network socket of an end device, which asks for the power such devices usually ask for. */
+const insertEndPort = (draft: Draft, device: string): Port =>
+  draft.insert('port', {
+    ...blankPort,
+    device,
+    poeClass: usualPoeClass[draft.need('device', device).kind] ?? null,
+  });
 
 /** Refuses a port that has no such socket, or one in which a plug is already. */
 function requireSocket(draft: Draft, port: Port, side: CableEnd['side'], field: string): void {

@@ -1,10 +1,20 @@
-import { type Plan, type Port, boxOf } from '../../plan';
+import { type DeviceKind, type Plan, type Port, boxOf } from '../../plan';
 import { linksAt, portsOf } from './wiring';
 
 /** Watts reserved at the source by class (IEEE 802.3-2022 clause 145): 4, 7, 15.4, 30, 45, 60, 75, 90. */
 const RESERVED: Readonly<Record<number, number>> = { 1: 4, 2: 7, 3: 15.4, 4: 30, 5: 45, 6: 60, 7: 75, 8: 90 };
 /** What such devices usually draw: about half of what is reserved. For comparing, not for planning. */
 const TYPICAL_SHARE = 0.5;
+
+/**
+ * The class a device of a kind usually asks for, until its own is written down: telephones 7 W, cameras 15.4 W, access points
+ * 30 W; what has a power supply of its own asks for none.
+ */
+export const usualPoeClass: Readonly<Partial<Record<DeviceKind, number>>> = {
+  phone: 2,
+  camera: 3,
+  'access-point': 4,
+};
 
 export const reservedFor = (poeClass: number): number => RESERVED[poeClass]!;
 

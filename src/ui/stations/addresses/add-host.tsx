@@ -1,14 +1,16 @@
 'use client';
 
-import { type FormEvent, useEffect, useRef, useState } from 'react';
-import { type Plan, type DeviceKind, type Subnet, type Vlan, Refusal } from '@/core/plan';
+import { useEffect } from 'react';
+import { useWatch } from 'react-hook-form';
+import type { Plan, Subnet, Vlan } from '@/core/plan';
 import { nameProblem, proposeHostName, nextFreeAddress } from '@/core/model/hosts';
 import { usualAssignment } from '@/core/edit';
 import { purposeDefaults } from '@/core/model/segments';
 import { typedAddress } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
-import { Choice } from '../../parts/field';
+import { Form, FormChoice, FormLine, useTypedForm } from '../../parts/form';
+
 import { shortAddress } from '../../parts/short';
 import { assignmentOptions, kindOptions } from './host-options';
 
@@ -26,98 +28,75 @@ export function AddHost({
 }) {
   const session = useSession();
   const select = useView((state) => state.select);
-  const [kind, setKind] = useState<DeviceKind>(purposeDefaults[vlan.purpose].hosts);
-  const [assignment, setAssignment] = useState(usualAssignment(plan));
-  const [typed, setTyped] = useState({ name: '', address: '', mac: '', note: '' });
-  const [problem, setProblem] = useState<{ field: string; message: string } | null>(null);
-  const first = useRef<HTMLInputElement>(null);
-  useEffect(() => {
-    if (focusOn > 0) first.current?.focus();
-  }, [focusOn]);
-  const next = nextFreeAddress(plan, subnet, kind, assignment);
-  const repair = typed.name ? nameProblem(typed.name)?.repair : null;
-
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    try {
+  const form = useTypedForm(
+    {
+      kind: purposeDefaults[vlan.purpose].hosts,
+      assignment: usualAssignment(plan),
+      name: '',
+      address: '',
+      mac: '',
+      note: '',
+    },
+    ({ kind, assignment, name, address, mac, note }) => {
       const change = session.perform({
         operation: 'addHost',
         input: {
           subnet: subnet.id,
           kind,
           assignment,
-          name: typed.name.trim() || undefined,
-          address: typed.address.trim() ? typedAddress(typed.address, subnet) : null,
-          mac: typed.mac.trim() || null,
-          note: typed.note,
+          name: name.trim() || undefined,
+          address: address.trim() ? typedAddress(address, subnet) : null,
+          mac: mac.trim() || null,
+          note,
         },
       });
       const added = change.steps.find((step) => step.table === 'address' && step.before === null);
       if (added) select(vlan.id, added.id);
-      setTyped({ name: '', address: '', mac: '', note: '' });
-      setProblem(null);
-      first.current?.focus();
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      setProblem({ field: String(error.path[0] ?? ''), message: error.message });
-    }
-  };
-  const input = (field: keyof typeof typed, label: string, placeholder: string, wide: string) => (
-    <label className="text-[13px]">
-      {label}
-      <input
-        ref={field === 'name' ? first : undefined}
-        className={`field field-line ${field === 'note' || field === 'name' ? '' : 'mono'}`}
-        style={{ width: wide }}
-        value={typed[field]}
-        placeholder={placeholder}
-        aria-invalid={problem?.field === field}
-        aria-describedby={problem?.field === field ? 'add-host-problem' : undefined}
-        onChange={(event) => setTyped({ ...typed, [field]: event.target.value })}
-      />
-    </label>
+    },
+    { clear: ['name', 'address', 'mac', 'note'], focus: 'name' },
   );
+  const { control, setFocus, setValue, clearErrors, formState } = form.form;
+  const [kind, assignment, name] = useWatch({ control, name: ['kind', 'assignment', 'name'] });
+  useEffect(() => {
+    if (focusOn > 0) setFocus('name');
+  }, [focusOn, setFocus]);
+  const next = nextFreeAddress(plan, subnet, kind, assignment);
+  const repair = name && formState.errors.name ? nameProblem(name)?.repair : null;
   return (
-    <form aria-label="New fixed address" className="flex flex-wrap items-end gap-2 py-2" onSubmit={submit}>
-      {input('name', 'Host name', proposeHostName(plan, subnet, kind), '150px')}
-      {input('address', 'Address', next === null ? 'none free' : shortAddress(next, subnet.prefix), '110px')}
-      {input('mac', 'MAC', 'none', '165px')}
-      <label className="w-[120px] text-[13px]">
-        Kind
-        <Choice lined label="Kind" value={kind} options={kindOptions} onChoose={setKind} />
-      </label>
-      <label className="w-[96px] text-[13px]">
-        Fixed by
-        <Choice
-          lined
-          label="Fixed by"
-          value={assignment}
-          options={assignmentOptions}
-          onChoose={setAssignment}
-        />
-      </label>
-      {input('note', 'Note', '', '110px')}
+    <Form
+      form={form}
+      label="New fixed address"
+      remedy={
+        repair && (
+          <button
+            type="button"
+            className="button"
+            onClick={() => {
+              setValue('name', repair);
+              clearErrors();
+              setFocus('name');
+            }}
+          >
+            Use {repair}
+          </button>
+        )
+      }
+    >
+      <FormLine name="name" label="Host name" placeholder={proposeHostName(plan, subnet, kind)} width={150} />
+      <FormLine
+        mono
+        name="address"
+        label="Address"
+        placeholder={next === null ? 'none free' : shortAddress(next, subnet.prefix)}
+        width={110}
+      />
+      <FormLine mono name="mac" label="MAC" placeholder="none" width={165} />
+      <FormChoice name="kind" label="Kind" options={kindOptions} width={150} />
+      <FormChoice name="assignment" label="Fixed by" options={assignmentOptions} width={112} />
+      <FormLine name="note" label="Note" width={110} />
       <button type="submit" className="button button-primary">
         Add <span className="key">Enter</span>
       </button>
-      {problem && (
-        <p
-          id="add-host-problem"
-          role="alert"
-          className="w-full border-l-4 border-stop px-2 text-[14px] text-stop"
-        >
-          {problem.message}{' '}
-          {repair && problem.field === 'name' && (
-            <button
-              type="button"
-              className="button"
-              onClick={() => (setTyped({ ...typed, name: repair }), setProblem(null), first.current?.focus())}
-            >
-              Use {repair}
-            </button>
-          )}
-        </p>
-      )}
-    </form>
+    </Form>
   );
 }

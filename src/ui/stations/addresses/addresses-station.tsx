@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import { formatPrefix, sizeOf, usableHosts } from '@/core/address';
 import { type Plan, type Subnet, type Vlan, subnetsOf, vlansOf } from '@/core/plan';
@@ -9,14 +10,16 @@ import { useView } from '../../session/view';
 import { useCommands } from '../../shell/commands';
 import { Jacket } from '../../parts/jacket';
 import { countText } from '../../parts/short';
+import { OneOf } from '../../parts/one-of';
 import { StationHead } from '../../parts/station-head';
 import { AddHost } from './add-host';
 import { CellGrid } from './cell-grid';
 import { HostsTable } from './hosts-table';
-import { PasteDialog } from './paste-dialog';
 import { Pools } from './pools';
 import { RangeList } from './range-list';
 import { SubnetSum } from './subnet-sum';
+
+const PasteDialog = dynamic(() => import('./paste-dialog').then((m) => m.PasteDialog));
 
 /** Cells up to a /22; ranges above. */
 const MOST_CELLS = 1024;
@@ -45,18 +48,17 @@ export function AddressesStation() {
       <StationHead title="Addresses" about="pools, addresses kept out of them, and fixed addresses" />
       <SegmentChoice vlans={withSubnets} chosen={vlan} onChoose={(id) => select(id)} />
       {subnets.length > 1 && (
-        <div className="flex gap-1 pb-2" role="group" aria-label="Subnet">
-          {subnets.map((candidate) => (
-            <button
-              key={candidate.id}
-              type="button"
-              aria-pressed={candidate.id === subnet.id}
-              className={`mono border-2 px-1 ${candidate.id === subnet.id ? 'border-ink' : 'border-transparent'}`}
-              onClick={() => setFamily(candidate.id)}
-            >
-              {formatPrefix(candidate.prefix)}
-            </button>
-          ))}
+        <div className="pb-2">
+          <OneOf
+            label="Subnet"
+            look="bar"
+            value={subnet.id}
+            of={subnets.map(({ id, prefix }) => ({
+              value: id,
+              shown: <span className="mono">{formatPrefix(prefix)}</span>,
+            }))}
+            onChoose={setFamily}
+          />
         </div>
       )}
       <SubnetAddresses key={subnet.id} plan={plan} vlan={vlan} subnet={subnet} />
@@ -88,7 +90,7 @@ function SegmentChoice({
   const shown = matching.slice(0, MANY);
   if (typed === '' && !shown.includes(chosen)) shown.splice(0, 1, chosen);
   return (
-    <div className="flex flex-wrap items-center gap-1 pb-3" role="group" aria-label="Segment">
+    <div className="flex flex-wrap items-center gap-1 pb-3">
       {vlans.length > MANY && (
         <input
           className="field field-line max-w-44"
@@ -101,18 +103,13 @@ function SegmentChoice({
           }}
         />
       )}
-      {shown.map((vlan) => (
-        <button
-          key={vlan.id}
-          type="button"
-          aria-pressed={vlan.id === chosen.id}
-          title={vlan.name}
-          className={`border-2 p-0.5 ${vlan.id === chosen.id ? 'border-ink bg-chosen' : 'border-transparent'}`}
-          onClick={() => onChoose(vlan.id)}
-        >
-          <Jacket vlan={vlan} />
-        </button>
-      ))}
+      <OneOf
+        label="Segment"
+        look="jackets"
+        value={chosen.id}
+        of={shown.map((vlan) => ({ value: vlan.id, shown: <Jacket vlan={vlan} />, title: vlan.name }))}
+        onChoose={onChoose}
+      />
       {matching.length > shown.length && (
         <span className="text-[13px] text-muted">and {matching.length - shown.length} more</span>
       )}

@@ -1,44 +1,31 @@
 'use client';
 
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useMemo, useRef } from 'react';
+import { useMemo } from 'react';
 import { formatAddress } from '@/core/address';
-import { type Plan, type Address, type Subnet, addressesOf, hostOf } from '@/core/plan';
-import { typedAddress, useEdit } from '../../session/actions';
+import { type Address, type Plan, type Subnet, addressesOf, hostOf } from '@/core/plan';
+import { editCall, typedAddress, useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { type JudgedFinding, locationOf, useFindings } from '../../session/open-findings';
+import type { SiteSession } from '../../session/session';
 import { useView } from '../../session/view';
-import { type Columns, ColumnChoice, useColumns } from '../../parts/columns';
-import { Choice, Field } from '../../parts/field';
+import { Choice } from '../../parts/choice';
+import { useColumns } from '../../parts/columns';
+import { type DataColumn, DataTable } from '../../parts/data-table';
+import { Field } from '../../parts/field';
 import { SeverityMark } from '../../parts/marks';
-import { useNarrow } from '../../parts/narrow';
-import { type RecordColumn, useRecordTable } from '../../parts/record-table';
-import { SortHead } from '../../parts/sort-head';
+import { useRecordTable } from '../../parts/record-table';
+import { shortAddress } from '../../parts/short';
 import { assignmentOptions, kindOptions } from './host-options';
 import { MarkedHosts } from './marked-hosts';
-import { shortAddress } from '../../parts/short';
 
-const ROW = 33;
-const CARD = 190;
-const GRID = 'grid items-center min-[700px]:grid-cols-(--columns) max-[699px]:grid-cols-2';
 const OPTIONAL = ['Kind', 'MAC', 'Fixed by', 'Note'] as const;
-type Column = (typeof OPTIONAL)[number];
-const WIDTHS: Readonly<Record<Column, string>> = {
-  Kind: 'minmax(90px,0.8fr)',
-  MAC: '158px',
-  'Fixed by': '92px',
-  Note: 'minmax(70px,1fr)',
-};
 
-/** The fixed addresses of a subnet, edited in place; any number of them, since only the visible rows exist. */
+/** The fixed addresses of a subnet, edited in place; any number of them. */
 export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
+  const session = useSession();
+  const edit = useEdit();
   const { address: selected, select } = useView();
-  const columns = useColumns('hosts', OPTIONAL);
-  const shownColumns = OPTIONAL.filter(columns.shows);
-  const template = ['34px 26px 92px minmax(110px,1.2fr)', ...shownColumns.map((name) => WIDTHS[name])].join(
-    ' ',
-  );
-  const scroller = useRef<HTMLDivElement>(null);
+  const choice = useColumns<string>('hosts', OPTIONAL);
   const findings = useFindings();
   const byAddress = useMemo(() => {
     const map = new Map<string, JudgedFinding>();
@@ -52,172 +39,66 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
     () => addressesOf(plan, subnet.id).filter((address) => !address.gateway),
     [plan, subnet.id],
   );
-  const order = useMemo(() => columnsOf(plan), [plan]);
-  const {
-    table,
-    shown: hosts,
-    marked,
-    filter,
-    setFilter,
-    mark,
-    markAll,
-  } = useRecordTable('hosts', all, order);
-  const narrow = useNarrow();
-  // eslint-disable-next-line react-hooks/incompatible-library
-  const rows = useVirtualizer({
-    count: hosts.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => (narrow ? CARD : ROW),
-    overscan: 8,
-    getItemKey: (index) => hosts[index]!.id,
-  });
-  useEffect(() => {
-    // A row that somebody is working in stays where it is, under the pointer.
-    if (scroller.current?.contains(document.activeElement)) return;
-    const at = hosts.findIndex((host) => host.id === selected);
-    if (at >= 0) rows.scrollToIndex(at);
-    // Only a new selection scrolls; edits of the list must not.
-  }, [selected]); // eslint-disable-line react-hooks/exhaustive-deps
-  const isMarked = new Set(marked.map(({ id }) => id));
-  const heads = ['Address', 'Host name', ...shownColumns];
+  // The way to edit is the same at every drawing; only the plan makes other columns.
+  const columns = useMemo(() => columnsOf(plan, subnet, session, edit), [plan, subnet, session]); // eslint-disable-line react-hooks/exhaustive-deps
+  const records = useRecordTable('hosts', all, columns);
+  const { marked, markAll } = records;
   return (
     <section aria-label="Fixed addresses">
-      <div className="flex min-h-9 flex-wrap items-center gap-2">
-        <h3 className="font-bold">
-          {all.length} fixed address{all.length === 1 ? '' : 'es'}
-        </h3>
-        {all.length > 0 && (
-          <input
-            type="search"
-            className="field field-line max-w-44"
-            aria-label="Filter the fixed addresses"
-            placeholder="name, MAC, kind"
-            value={filter}
-            onChange={(event) => setFilter(event.target.value)}
-          />
-        )}
-        {filter !== '' && (
-          <span role="status" className="text-[14px] text-muted">
-            {hosts.length} of {all.length}
-          </span>
-        )}
-        <span className="flex-1" />
-        <ColumnChoice columns={columns} />
-      </div>
-      {marked.length > 0 && (
-        <MarkedHosts plan={plan} subnet={subnet} marked={marked} onDone={() => markAll(false)} />
-      )}
-      <div className="overflow-x-auto">
-        <div
-          className="min-w-[760px] max-[699px]:min-w-0"
-          style={{ '--columns': template } as React.CSSProperties}
-        >
-          <div className={`${GRID} border-y-2 border-ink text-[13px] font-bold max-[699px]:hidden`}>
-            <label className="flex min-h-8 items-center justify-center">
-              <input
-                type="checkbox"
-                className="size-4 accent-ink"
-                aria-label="Mark all that are shown"
-                checked={marked.length > 0 && marked.length === hosts.length}
-                onChange={(event) => markAll(event.target.checked)}
-              />
-            </label>
-            <span />
-            {heads.map((head) => (
-              <SortHead
-                key={head}
-                table={table}
-                head={head}
-                {...(head === 'Fixed by' && { hint: 'reservation = fixed lease = address binding' })}
-              />
-            ))}
-          </div>
-          <div ref={scroller} className="max-h-[420px] overflow-y-auto" data-testid="hosts">
-            <ul className="relative" style={{ height: rows.getTotalSize() }}>
-              {rows.getVirtualItems().map((item) => {
-                const host = hosts[item.index]!;
-                return (
-                  <li
-                    key={item.key}
-                    className={`absolute inset-x-0 ${GRID} border-b border-rule ${host.id === selected ? 'bg-chosen' : 'bg-sheet'}`}
-                    style={{ top: item.start, minHeight: item.size }}
-                    data-index={item.index}
-                    data-record={host.id}
-                    ref={rows.measureElement}
-                    onFocus={() =>
-                      host.id !== selected && select(plan.subnet.get(host.subnet)!.vlan, host.id)
-                    }
-                    onClick={() =>
-                      host.id !== selected && select(plan.subnet.get(host.subnet)!.vlan, host.id)
-                    }
-                  >
-                    <HostCells
-                      plan={plan}
-                      subnet={subnet}
-                      columns={columns}
-                      address={host}
-                      finding={byAddress.get(host.id)}
-                      marked={isMarked.has(host.id)}
-                      onMark={(on, through) => mark(host.id, on, through)}
-                    />
-                  </li>
-                );
-              })}
-            </ul>
-          </div>
-        </div>
-      </div>
+      <DataTable
+        words={['fixed address', 'fixed addresses']}
+        records={records}
+        columns={columns}
+        nameOf={(address) => hostOf(plan, address).device.name}
+        of={all.length}
+        choice={choice}
+        selected={selected}
+        onSelect={(address) => select(plan.subnet.get(address.subnet)!.vlan, address.id)}
+        lead={({ id }) => {
+          const finding = byAddress.get(id);
+          return finding && <SeverityMark severity={finding.severity} />;
+        }}
+        placeholder="name, MAC, kind"
+        bulk={
+          marked.length > 0 && (
+            <MarkedHosts plan={plan} subnet={subnet} marked={marked} onDone={() => markAll(false)} />
+          )
+        }
+        testId="hosts"
+      />
     </section>
   );
 }
 
-/** What the columns are ordered and filtered by. */
-const columnsOf = (plan: Plan): readonly RecordColumn<Address>[] => [
-  {
-    id: 'Address',
-    text: ({ address }) => formatAddress(address),
-    order: ({ address }) => address,
-  },
-  { id: 'Host name', text: (address) => hostOf(plan, address).device.name },
-  { id: 'Kind', text: (address) => hostOf(plan, address).device.kind.replaceAll('-', ' ') },
-  { id: 'MAC', text: (address) => hostOf(plan, address).interface.mac ?? '' },
-  {
-    id: 'Fixed by',
-    text: ({ assignment }) => assignmentOptions.find(({ value }) => value === assignment)!.label,
-  },
-  { id: 'Note', text: ({ note }) => note },
-];
+/** What stands in a list, by its value or by what it says. */
+const chosen = (options: readonly { readonly value: string; readonly label: string }[], text: string) =>
+  options.find(({ value, label }) => [value, label].includes(text.toLowerCase()))?.value ?? text;
 
-interface CellsProps {
-  readonly plan: Plan;
-  readonly subnet: Subnet;
-  readonly columns: Columns<Column>;
-  readonly address: Address;
-  readonly finding: JudgedFinding | undefined;
-  readonly marked: boolean;
-  readonly onMark: (on: boolean, through: boolean) => void;
-}
-
-function HostCells({ plan, subnet, columns, address, finding, marked, onMark }: CellsProps) {
-  const session = useSession();
-  const edit = useEdit();
-  const { device, interface: item } = hostOf(plan, address);
-  return (
-    <>
-      <label className="flex min-h-8 items-center justify-center max-[699px]:min-h-11 max-[699px]:justify-start max-[699px]:px-1">
-        <input
-          type="checkbox"
-          className="size-4 accent-ink"
-          aria-label={`Mark ${device.name}`}
-          checked={marked}
-          onChange={(event) => onMark(event.target.checked, (event.nativeEvent as MouseEvent).shiftKey)}
-        />
-      </label>
-      <span className="flex justify-center">{finding && <SeverityMark severity={finding.severity} />}</span>
-      <span>
+function columnsOf(
+  plan: Plan,
+  subnet: Subnet,
+  session: SiteSession,
+  edit: ReturnType<typeof useEdit>,
+): readonly DataColumn<Address>[] {
+  const hostAt = (address: Address) => hostOf(plan, address);
+  const nameAt = (address: Address) => hostAt(address).device.name;
+  const kindText = (address: Address) => hostAt(address).device.kind.replaceAll('-', ' ');
+  const assigned = ({ assignment }: Address) =>
+    assignmentOptions.find(({ value }) => value === assignment)!.label;
+  return [
+    {
+      id: 'Address',
+      width: 100,
+      text: ({ address }) => formatAddress(address),
+      order: ({ address }) => address,
+      paste: ({ id }, text) => ({
+        operation: 'moveHost',
+        input: { address: id, to: typedAddress(text, subnet) },
+      }),
+      cell: (address) => (
         <Field
           mono
-          label={`Address of ${device.name}`}
+          label={`Address of ${nameAt(address)}`}
           value={shortAddress(address.address, subnet.prefix)}
           onCommit={(text) =>
             session.perform({
@@ -230,59 +111,93 @@ function HostCells({ plan, subnet, columns, address, finding, marked, onMark }: 
             })
           }
         />
-      </span>
-      <span>
+      ),
+    },
+    {
+      id: 'Host name',
+      width: 110,
+      grow: 1.2,
+      text: nameAt,
+      paste: ({ id }, name) => ({ operation: 'renameHost', input: { address: id, name } }),
+      cell: (address) => (
         <Field
-          label={`Name of ${device.name}`}
-          value={device.name}
+          label={`Name of ${nameAt(address)}`}
+          value={nameAt(address)}
           onCommit={(text, seen) =>
             session.perform({ operation: 'renameHost', input: { address: address.id, name: text, seen } })
           }
         />
-      </span>
-      {columns.shows('Kind') && (
-        <span>
-          <Choice
-            label={`Kind of ${device.name}`}
-            value={device.kind}
-            options={kindOptions}
-            onChoose={(kind) => edit('device', device.id, 'kind', kind)}
-          />
-        </span>
-      )}
-      {columns.shows('MAC') && (
-        <span>
+      ),
+    },
+    {
+      id: 'Kind',
+      width: 100,
+      grow: 0.8,
+      text: kindText,
+      paste: (address, text) =>
+        editCall('device', hostAt(address).device.id, 'kind', chosen(kindOptions, text)),
+      cell: (address) => (
+        <Choice
+          label={`Kind of ${nameAt(address)}`}
+          value={hostAt(address).device.kind}
+          options={kindOptions}
+          onChoose={(kind) => edit('device', hostAt(address).device.id, 'kind', kind)}
+        />
+      ),
+    },
+    {
+      id: 'MAC',
+      width: 158,
+      text: (address) => hostAt(address).interface.mac ?? '',
+      paste: (address, text) =>
+        editCall('interface', hostAt(address).interface.id, 'mac', text === '' ? null : text),
+      cell: (address) => {
+        const { interface: item } = hostAt(address);
+        return (
           <Field
             mono
-            label={`MAC of ${device.name}`}
+            label={`MAC of ${nameAt(address)}`}
             value={item.mac ?? ''}
             placeholder="none"
             className="text-[13px]"
             onCommit={(text) => edit('interface', item.id, 'mac', text === '' ? null : text, item.mac)}
           />
-        </span>
-      )}
-      {columns.shows('Fixed by') && (
-        <span>
-          <Choice
-            label={`Assignment of ${device.name}`}
-            value={address.assignment}
-            options={assignmentOptions}
-            onChoose={(assignment) =>
-              session.perform({ operation: 'setAssignment', input: { addresses: [address.id], assignment } })
-            }
-          />
-        </span>
-      )}
-      {columns.shows('Note') && (
-        <span>
-          <Field
-            label={`Note on ${device.name}`}
-            value={address.note}
-            onCommit={(text, seen) => edit('address', address.id, 'note', text, seen)}
-          />
-        </span>
-      )}
-    </>
-  );
+        );
+      },
+    },
+    {
+      id: 'Fixed by',
+      width: 104,
+      hint: 'reservation = fixed lease = address binding',
+      text: assigned,
+      paste: ({ id }, text) => ({
+        operation: 'setAssignment',
+        input: { addresses: [id], assignment: chosen(assignmentOptions, text) as Address['assignment'] },
+      }),
+      cell: (address) => (
+        <Choice
+          label={`Assignment of ${nameAt(address)}`}
+          value={address.assignment}
+          options={assignmentOptions}
+          onChoose={(assignment) =>
+            session.perform({ operation: 'setAssignment', input: { addresses: [address.id], assignment } })
+          }
+        />
+      ),
+    },
+    {
+      id: 'Note',
+      width: 80,
+      grow: 1,
+      text: ({ note }) => note,
+      paste: ({ id }, text) => editCall('address', id, 'note', text),
+      cell: (address) => (
+        <Field
+          label={`Note on ${nameAt(address)}`}
+          value={address.note}
+          onCommit={(text, seen) => edit('address', address.id, 'note', text, seen)}
+        />
+      ),
+    },
+  ];
 }

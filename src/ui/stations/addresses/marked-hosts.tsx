@@ -2,17 +2,10 @@
 
 import { useState } from 'react';
 import { familyOf } from '@/core/address';
-import {
-  type Address,
-  type Call,
-  type DeviceKind,
-  type Plan,
-  type Subnet,
-  subnetOf,
-  vlansOf,
-} from '@/core/plan';
+import { type Address, type Call, type Plan, type Subnet, subnetOf, vlansOf } from '@/core/plan';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
+import { Choice } from '../../parts/choice';
 import { Problem } from '../../parts/problem';
 import { assignmentOptions, kindOptions } from './host-options';
 
@@ -49,17 +42,21 @@ export function MarkedHosts({
           make {option.label}
         </button>
       ))}
-      <Pick
+      <Choice
+        className="button"
         label="kind…"
+        placeholder="kind…"
+        value={null}
         options={kindOptions}
-        onPick={(kind) =>
-          run({ operation: 'setKindOfHosts', input: { addresses, kind: kind as DeviceKind } })
-        }
+        onChoose={(kind) => run({ operation: 'setKindOfHosts', input: { addresses, kind } })}
       />
-      <Pick
+      <Choice
+        className="button"
         label="move to…"
+        placeholder="move to…"
+        value={null}
         options={elsewhere}
-        onPick={(to) => run({ operation: 'moveHostsToSubnet', input: { addresses, subnet: to } })}
+        onChoose={(to) => run({ operation: 'moveHostsToSubnet', input: { addresses, subnet: to } })}
       />
       <button
         type="button"
@@ -76,34 +73,5 @@ export function MarkedHosts({
       </button>
       <Problem text={problem} className="w-full text-[14px]" />
     </div>
-  );
-}
-
-/** A choice that acts at once and goes back to its label. */
-function Pick({
-  label,
-  options,
-  onPick,
-}: {
-  label: string;
-  options: readonly { readonly value: string; readonly label: string }[];
-  onPick: (value: string) => void;
-}) {
-  return (
-    <select
-      aria-label={label}
-      className="button w-28"
-      value=""
-      onChange={(event) => onPick(event.target.value)}
-    >
-      <option value="" disabled>
-        {label}
-      </option>
-      {options.map((option) => (
-        <option key={option.value} value={option.value}>
-          {option.label}
-        </option>
-      ))}
-    </select>
   );
 }

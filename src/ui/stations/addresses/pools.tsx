@@ -1,17 +1,26 @@
 'use client';
 
-import { type FormEvent, useState } from 'react';
+import { useWatch } from 'react-hook-form';
 import { formatAddress, parseAddress, formatPrefix, countOf, endOf } from '@/core/address';
 import { leaseWords } from '@/core/formats';
-import { type Call, type Plan, siteOf, type Exclusion, type Pool, type Subnet, Refusal } from '@/core/plan';
+import {
+  type Call,
+  type Plan,
+  siteOf,
+  type Exclusion,
+  type Pool,
+  type Subnet,
+  Refusal,
+  badInput,
+} from '@/core/plan';
 import { dynamicNeed } from '@/core/model/pools';
 import { leaseCapacity, usualLeases, bandsOf } from '@/core/model/segments';
-import { problemOf } from '../../session/attempt';
 import { typedAddress, useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
-import { Choice, Field } from '../../parts/field';
+import { Choice } from '../../parts/choice';
+import { Field } from '../../parts/field';
 import { countText, shortAddress } from '../../parts/short';
-import { Problem } from '../../parts/problem';
+import { Form, FormLine, useTypedForm } from '../../parts/form';
 
 /** Pools and exclusions of a subnet as rows: start and end, or start and count, whichever is known. */
 export function Pools({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
@@ -128,65 +137,65 @@ function RangeRow({ plan, subnet, range }: { plan: Plan; subnet: Subnet; range: 
 
 /** The pool calculator: two of start, end and count give the third, both ends counted. */
 function AddRange({ plan, subnet, onAdd }: { plan: Plan; subnet: Subnet; onAdd: (call: Call) => void }) {
-  const [start, setStart] = useState('');
-  const [end, setEnd] = useState('');
-  const [count, setCount] = useState('');
-  const [problem, setProblem] = useState('');
   const band = bandsOf(siteOf(plan), subnet.prefix).pool;
-  const from = parseAddress(typedAddress(start, subnet)) ?? (start === '' ? (band?.start ?? null) : null);
-  const given = /^\d+$/.test(count.trim()) ? Number(count) : null;
-  const until =
-    end !== '' ? parseAddress(typedAddress(end, subnet)) : from !== null && given ? endOf(from, given) : null;
-  const known = from !== null && until !== null && typeof from === typeof until && from <= until;
-  const add = (operation: 'addPool' | 'addExclusion') => (event?: FormEvent) => {
-    event?.preventDefault();
-    setProblem(
-      problemOf(() => {
-        if (from === null)
-          throw new Refusal(
-            'bad-input',
-            `The start “${start}” is not an address in ${formatPrefix(subnet.prefix)}; write .100 or the whole address.`,
-          );
-        if (until === null)
-          throw new Refusal('bad-input', 'Write the end or the count; the other one follows.');
-        const input = { subnet: subnet.id, start: formatAddress(from), end: formatAddress(until) };
-        onAdd({ operation, input });
-        setStart('');
-        setEnd('');
-        setCount('');
-      }),
-    );
+  const read = ({ start, end, count }: typeof noRange) => {
+    const from = parseAddress(typedAddress(start, subnet)) ?? (start === '' ? (band?.start ?? null) : null);
+    const given = /^\d+$/.test(count.trim()) ? Number(count) : null;
+    const until =
+      end !== ''
+        ? parseAddress(typedAddress(end, subnet))
+        : from !== null && given
+          ? endOf(from, given)
+          : null;
+    return { from, until };
   };
-  const input = (label: string, value: string, set: (text: string) => void, placeholder: string) => (
-    <label className="text-[13px]">
-      {label}
-      <input
-        className="field field-line mono w-[110px]"
-        value={value}
-        placeholder={placeholder}
-        onChange={(event) => set(event.target.value)}
-      />
-    </label>
-  );
+  const add = (operation: 'addPool' | 'addExclusion') => (typed: typeof noRange) => {
+    const { from, until } = read(typed);
+    if (from === null)
+      throw badInput(
+        `The start “${typed.start}” is not an address in ${formatPrefix(subnet.prefix)}; write .100 or the whole address.`,
+        'start',
+      );
+    if (until === null) throw badInput('Write the end or the count; the other one follows.', 'end');
+    onAdd({
+      operation,
+      input: { subnet: subnet.id, start: formatAddress(from), end: formatAddress(until) },
+    });
+  };
+  const form = useTypedForm(noRange, add('addPool'), { clear: ['start', 'end', 'count'] });
+  const { control, setValue } = form.form;
+  const [start, end, count] = useWatch({ control, name: ['start', 'end', 'count'] });
+  const { from, until } = read({ start, end, count });
+  const known = from !== null && until !== null && typeof from === typeof until && from <= until;
   return (
-    <form aria-label="New range" className="flex flex-wrap items-end gap-2" onSubmit={add('addPool')}>
-      {input('Start', start, setStart, band ? shortAddress(band.start, subnet.prefix) : '')}
-      {input(
-        'End',
-        end,
-        (text) => (setEnd(text), setCount('')),
-        until !== null && end === '' ? shortAddress(until, subnet.prefix) : '',
-      )}
-      {input(
-        'or count',
-        count,
-        (text) => (setCount(text), setEnd('')),
-        known && count === '' ? String(countOf({ start: from, end: until })) : '',
-      )}
+    <Form form={form} label="New range">
+      <FormLine
+        mono
+        name="start"
+        label="Start"
+        placeholder={band ? shortAddress(band.start, subnet.prefix) : ''}
+        width={110}
+      />
+      <FormLine
+        mono
+        name="end"
+        label="End"
+        placeholder={until !== null && end === '' ? shortAddress(until, subnet.prefix) : ''}
+        width={110}
+        onType={() => setValue('count', '')}
+      />
+      <FormLine
+        mono
+        name="count"
+        label="or count"
+        placeholder={known && count === '' ? String(countOf({ start: from, end: until })) : ''}
+        width={110}
+        onType={() => setValue('end', '')}
+      />
       <button type="submit" className="button">
         Add pool
       </button>
-      <button type="button" className="button" onClick={() => add('addExclusion')()}>
+      <button type="button" className="button" onClick={() => form.submit(add('addExclusion'))}>
         Exclude
       </button>
       {known && (
@@ -194,7 +203,7 @@ function AddRange({ plan, subnet, onAdd }: { plan: Plan; subnet: Subnet; onAdd: 
           {formatAddress(from)} – {formatAddress(until)} = {countText(countOf({ start: from, end: until }))}
         </span>
       )}
-      <Problem text={problem} className="w-full text-[14px]" />
-    </form>
+    </Form>
   );
 }
+const noRange = { start: '', end: '', count: '' };

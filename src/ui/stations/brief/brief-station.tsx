@@ -1,15 +1,15 @@
 'use client';
 
-import { type ReactNode, useState } from 'react';
+import type { ReactNode } from 'react';
 import { formatPrefix, parsePrefix } from '@/core/address';
 import { toWire, siteOf, SITE_ID, type Site, siteKinds } from '@/core/plan';
-import { problemOf } from '../../session/attempt';
 import { useEdit, wholeNumber } from '../../session/actions';
 import { usePlan } from '../../session/context';
-import { Choice, Field } from '../../parts/field';
+import { Choice } from '../../parts/choice';
+import { Field } from '../../parts/field';
+import { Form, FormLine, useTypedForm } from '../../parts/form';
 import { StationHead } from '../../parts/station-head';
 import { schools } from './schools';
-import { Problem } from '../../parts/problem';
 
 /** What the site is, its address space and its habits. Everything else proposes from here. */
 export function BriefStation() {
@@ -118,20 +118,15 @@ function Row({ label, about, children }: { label: string; about?: string | undef
 
 /** Networks of others that must not be used here: the provider's box, a partner's tunnel, a machine's fixed range. */
 function ForeignNetworks({ site, onSet }: { site: Site; onSet: (value: unknown) => void }) {
-  const [prefix, setPrefix] = useState('');
-  const [why, setWhy] = useState('');
-  const [problem, setProblem] = useState('');
   const wire = toWire('site', site).foreign as { prefix: string; why: string }[];
-  const add = () => {
-    setProblem(
-      problemOf(() => {
-        const parsed = parsePrefix(prefix);
-        onSet([...wire, { prefix: parsed ? formatPrefix(parsed.prefix) : prefix, why }]);
-        setPrefix('');
-        setWhy('');
-      }),
-    );
-  };
+  const form = useTypedForm(
+    { prefix: '', why: '' },
+    ({ prefix, why }) => {
+      const parsed = parsePrefix(prefix);
+      onSet([...wire, { prefix: parsed ? formatPrefix(parsed.prefix) : prefix, why }]);
+    },
+    { clear: ['prefix', 'why'] },
+  );
   return (
     <Row label="Foreign networks" about="networks of others that this site must not collide with">
       <ul>
@@ -150,32 +145,13 @@ function ForeignNetworks({ site, onSet }: { site: Site; onSet: (value: unknown) 
           </li>
         ))}
       </ul>
-      <form
-        className="flex flex-wrap items-end gap-2 pt-1"
-        onSubmit={(event) => {
-          event.preventDefault();
-          add();
-        }}
-      >
-        <input
-          aria-label="Foreign prefix"
-          className="field field-line mono max-w-[190px]"
-          placeholder="192.168.178.0/24"
-          value={prefix}
-          onChange={(event) => setPrefix(event.target.value)}
-        />
-        <input
-          aria-label="Whose network"
-          className="field field-line max-w-[260px]"
-          placeholder="whose it is"
-          value={why}
-          onChange={(event) => setWhy(event.target.value)}
-        />
+      <Form form={form}>
+        <FormLine mono name="prefix" label="Foreign prefix" placeholder="192.168.178.0/24" width={190} />
+        <FormLine name="why" label="Whose network" placeholder="whose it is" width={260} />
         <button type="submit" className="button">
           Add
         </button>
-        <Problem text={problem} className="w-full" />
-      </form>
+      </Form>
     </Row>
   );
 }

@@ -9,6 +9,7 @@ import { useView } from '../../session/view';
 import { FindingCard } from '../../shell/finding-card';
 import { PUT_AWAY, SeverityFilter, useGoToFinding } from '../../shell/findings-panel';
 import { stations } from '../../shell/stations';
+import { Toggle } from '../../parts/tick';
 import { StationHead } from '../../parts/station-head';
 
 type Row = { readonly head: string } | { readonly finding: JudgedFinding };
@@ -49,14 +50,7 @@ export function FindingsStation() {
         about="everything that is wrong or worth knowing, with what would mend it"
       >
         <SeverityFilter />
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            checked={showAccepted}
-            onChange={(event) => setShowAccepted(event.target.checked)}
-          />
-          accepted ones too
-        </label>
+        <Toggle label="accepted ones too" checked={showAccepted} onChange={setShowAccepted} />
       </StationHead>
       {!ready && <p role="status">Checking the plan…</p>}
       {solving && <p>{PUT_AWAY}</p>}

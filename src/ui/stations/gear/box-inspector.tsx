@@ -10,9 +10,11 @@ import { useView } from '../../session/view';
 import { PortPatterns } from './port-patterns';
 import { Reuse } from './reuse';
 import { Siblings } from './siblings';
-import { Choice } from '../../parts/field';
+import { Choice } from '../../parts/choice';
+
 import { RecordField } from '../../parts/record-field';
-import { Property, Toggle } from '../../parts/property';
+import { Toggle } from '../../parts/tick';
+import { Property } from '../../parts/property';
 import { Problem } from '../../parts/problem';
 
 const factoryWords = {

@@ -1,7 +1,8 @@
 'use client';
 
 import { type FormEvent, useState } from 'react';
-import { typedCable } from '@/core/edit';
+import { typedCables } from '@/core/edit';
+import type { Call } from '@/core/plan';
 import { problemOf } from '../../session/attempt';
 import { usePlan, useSession } from '../../session/context';
 
@@ -16,7 +17,10 @@ export function CableLine({ onClose }: { onClose: () => void }) {
     event.preventDefault();
     let label = '';
     const found = problemOf(() => {
-      label = session.perform({ operation: 'connect', input: typedCable(plan, line) }).label;
+      const [first, ...others] = typedCables(plan, line);
+      const calls = [first!, ...others].map((input): Call => ({ operation: 'connect', input }));
+      const all = { label: `${calls.length} cables: ${line.trim()}`, calls };
+      label = session.perform(others.length === 0 ? calls[0]! : { operation: 'several', input: all }).label;
     });
     setProblem(found);
     if (found) return;
@@ -59,7 +63,7 @@ export function CableLine({ onClose }: { onClose: () => void }) {
         <p role="status" className="min-h-5 text-[14px] text-muted">
           {laid
             ? `Laid: ${laid}`
-            : 'A panel’s port may be followed by front or rear; a camera or computer needs no number.'}
+            : 'A panel’s port may be followed by front or rear; a camera or computer needs no number. Several at once: sw-a 1-12 = phone-01..12.'}
         </p>
       )}
     </form>

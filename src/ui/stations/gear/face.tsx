@@ -1,7 +1,7 @@
 'use client';
 
 import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { carries, isPassive, portLabel } from '@/core/model/wiring';
+import { cablesAt, carries, isPassive, portLabel } from '@/core/model/wiring';
 import type { Plan, Port } from '@/core/plan';
 import { useView } from '../../session/view';
 import { followPointer } from '../../parts/pointer-drag';
@@ -16,6 +16,8 @@ interface Props {
   readonly plan: Plan;
   readonly gear: Gear;
   readonly wrong: ReadonlySet<string>;
+  /** The ports at both ends of what is pointed at. */
+  readonly pointed: ReadonlySet<string>;
   /** Somebody dragged from a port of this face to a port elsewhere. */
   readonly onJoin: (from: string, to: string) => void;
 }
@@ -30,10 +32,10 @@ const portUnder = (event: { clientX: number; clientY: number }): string | null =
  * The face of a box as on its case. Drag across ports or use Shift and the arrow keys to choose several; drag to a port
  * of another box to lay a cable. A wide face is made smaller, and on a phone folded; it is never cut off.
  */
-export function Face({ plan, gear, wrong, onJoin }: Props) {
+export function Face({ plan, gear, wrong, pointed, onJoin }: Props) {
   const { device } = gear;
   const ports = useMemo(() => gear.ports.filter((port) => port.number > 0), [gear.ports]);
-  const { ports: chosen, followed, set } = useView();
+  const { ports: chosen, device: chosenDevice, followed, set } = useView();
   const frame = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(700);
   const anchor = useRef<string | null>(null);
@@ -61,6 +63,12 @@ export function Face({ plan, gear, wrong, onJoin }: Props) {
       ),
     [plan, ports, passive],
   );
+  const cabled = useMemo(() => {
+    const plugged = ({ id }: Port) =>
+      cablesAt(plan, { port: id, side: 'front' }).length + cablesAt(plan, { port: id, side: 'rear' }).length >
+      0;
+    return new Set(ports.filter(plugged).map(({ id }) => id));
+  }, [plan, ports]);
   const own = new Set(ports.map((port) => port.id));
   const chosenHere = chosen.filter((id) => own.has(id));
 
@@ -83,6 +91,7 @@ export function Face({ plan, gear, wrong, onJoin }: Props) {
       );
     }
     anchor.current = id;
+    const before = { ports: chosen, device: chosenDevice };
     choose([id]);
     followPointer(event, {
       onMove: (native) => {
@@ -91,7 +100,10 @@ export function Face({ plan, gear, wrong, onJoin }: Props) {
       },
       onDrop: (native) => {
         const over = portUnder(native);
-        if (over && !own.has(over)) onJoin(id, over);
+        if (!over || own.has(over)) return;
+        // Who drags a cable chooses no ports by it.
+        set(before);
+        onJoin(id, over);
       },
       onCancel: () => choose([id]),
     });
@@ -161,6 +173,8 @@ export function Face({ plan, gear, wrong, onJoin }: Props) {
                 chosen={chosen.includes(port.id)}
                 faded={followed !== null && !passive && !carries(port, followed)}
                 wrong={wrong.has(port.id)}
+                cabled={cabled.has(port.id)}
+                pointed={pointed.has(port.id)}
                 focusable={port.id === tabStop}
               />
             ))}

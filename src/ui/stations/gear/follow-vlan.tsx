@@ -6,27 +6,27 @@ import { portsTitle } from '@/core/model/wiring';
 import { missingPorts, sparePorts, islandsOf } from '@/core/model/switching';
 import { useView } from '../../session/view';
 import { Jacket } from '../../parts/jacket';
+import { OneOf } from '../../parts/one-of';
 
 /** Choose a segment: its ports stand out on faces and map, and what would have to carry it, or need not, is offered. */
 export function FollowVlan({ plan }: { plan: Plan }) {
   const { followed, set } = useView();
   return (
     <div className="mb-3">
-      <div className="flex flex-wrap items-center gap-1" role="group" aria-label="Follow a segment">
+      <OneOf
+        label="Follow a segment"
+        look="jackets"
+        value={followed}
+        of={vlansOf(plan).map((vlan) => ({
+          value: vlan.id,
+          shown: <Jacket vlan={vlan} wide={false} />,
+          title: vlan.name,
+        }))}
+        onChoose={(id) => set({ followed: id })}
+        onClear={() => set({ followed: null })}
+      >
         <span className="pr-1 text-[14px] text-muted">follow</span>
-        {vlansOf(plan).map((vlan) => (
-          <button
-            key={vlan.id}
-            type="button"
-            aria-pressed={followed === vlan.id}
-            title={vlan.name}
-            className={`border-2 p-px max-[699px]:min-h-11 ${followed === vlan.id ? 'border-ink bg-chosen' : 'border-transparent'}`}
-            onClick={() => set({ followed: followed === vlan.id ? null : vlan.id })}
-          >
-            <Jacket vlan={vlan} wide={false} />
-          </button>
-        ))}
-      </div>
+      </OneOf>
       {followed !== null && plan.vlan.get(followed) && <Followed plan={plan} vlan={followed} />}
     </div>
   );

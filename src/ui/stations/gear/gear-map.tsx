@@ -6,8 +6,10 @@ import { fabric } from '@/core/model/switching';
 import { Reasons, treesOf } from '@/core/model/tree';
 import { type Plan, portTitle } from '@/core/plan';
 import { type Fault, faultKey, faultTitle } from '@/core/rehearse';
-import { Choice } from '../../parts/field';
-import { Toggle } from '../../parts/property';
+import { Choice } from '../../parts/choice';
+
+import { Toggle } from '../../parts/tick';
+
 import { useJob } from '../../session/job';
 import { useTried } from '../../session/tried';
 import { useView } from '../../session/view';

@@ -1,23 +1,26 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
-import { powerOf, isPassive } from '@/core/model/wiring';
+import { powerOf, isPassive, linksAt, portLabel } from '@/core/model/wiring';
 import { type Plan, type Device, vlansOf, boxOf } from '@/core/plan';
 import { problemOf } from '../../session/attempt';
 import { usePlan, useSession } from '../../session/context';
 import { useFindings } from '../../session/open-findings';
 import { useView } from '../../session/view';
 import { useCommands } from '../../shell/commands';
+import { OneOf } from '../../parts/one-of';
 import { StationHead } from '../../parts/station-head';
-import { AddDevice } from './add-device';
 import { ChoosePorts } from './choose-ports';
-import { CableLine } from './cable-line';
 import { Face } from './face';
 import { FollowVlan } from './follow-vlan';
-import { PortTable } from './port-table';
-import { GearMap } from './gear-map';
 import { type Gear, gearOf, withoutBox } from './gear-list';
 import { Problem } from '../../parts/problem';
+
+const AddDevice = dynamic(() => import('./add-device').then((m) => m.AddDevice));
+const CableLine = dynamic(() => import('./cable-line').then((m) => m.CableLine));
+const PortTable = dynamic(() => import('./port-table').then((m) => m.PortTable));
+const GearMap = dynamic(() => import('./gear-map').then((m) => m.GearMap));
 
 const views = ['faces', 'table', 'map'] as const;
 type View = (typeof views)[number];
@@ -61,19 +64,13 @@ export function GearStation() {
   return (
     <>
       <StationHead title="Gear & ports" about="numbered as on the case">
-        <div className="flex border-2 border-ink" role="group" aria-label="Shown as">
-          {views.map((name) => (
-            <button
-              key={name}
-              type="button"
-              aria-pressed={view === name}
-              className={`min-h-7 px-2 font-semibold max-[699px]:min-h-10 ${view === name ? 'bg-ink text-sheet' : 'bg-sheet'}`}
-              onClick={() => setView(name)}
-            >
-              {name}
-            </button>
-          ))}
-        </div>
+        <OneOf
+          label="Shown as"
+          look="bar"
+          value={view}
+          of={views.map((name) => ({ value: name, shown: name }))}
+          onChoose={setView}
+        />
         <button type="button" className="button" onClick={() => setCabling(true)}>
           Cable… <span className="key">c</span>
         </button>
@@ -115,6 +112,14 @@ function Faces({ plan, gear }: { plan: Plan; gear: readonly Gear[] }) {
   const session = useSession();
   const { device: chosen, set } = useView();
   const [problem, setProblem] = useState('');
+  const [pointedAt, setPointed] = useState<string | null>(null);
+  const at = pointedAt === null ? undefined : plan.port.get(pointedAt);
+  const pointed = useMemo(() => {
+    const port = pointedAt === null ? undefined : plan.port.get(pointedAt);
+    return new Set(port ? [port.id, ...linksAt(plan, port).map(({ to }) => to)] : []);
+  }, [plan, pointedAt]);
+  const point = (target: EventTarget) =>
+    setPointed((target as HTMLElement).closest('[data-port]')?.getAttribute('data-port') ?? null);
   const findings = useFindings();
   const wrong = useMemo(
     () =>
@@ -137,7 +142,21 @@ function Faces({ plan, gear }: { plan: Plan; gear: readonly Gear[] }) {
   return (
     <>
       <Problem text={problem} className="mb-2" />
-      <div className="flex flex-wrap gap-x-6 gap-y-3">
+      <p className="sticky top-0 z-20 min-h-6 bg-sheet pb-1 text-[14px]" data-testid="pointed">
+        {at ? (
+          portLabel(plan, at)
+        ) : (
+          <span className="text-muted">
+            A white bar is a plug. Drag from a port to a port of another box to lay a cable.
+          </span>
+        )}
+      </p>
+      <div
+        className="flex flex-wrap gap-x-6 gap-y-3"
+        onPointerOver={(event) => point(event.target)}
+        onPointerLeave={() => setPointed(null)}
+        onFocus={(event) => point(event.target)}
+      >
         {gear.map((item) => (
           <section
             key={item.device.id}
@@ -154,7 +173,7 @@ function Faces({ plan, gear }: { plan: Plan; gear: readonly Gear[] }) {
               <b className="mono">{item.device.name}</b>
               <BoxLine plan={plan} device={item.device} />
             </button>
-            <Face plan={plan} gear={item} wrong={wrong} onJoin={join} />
+            <Face plan={plan} gear={item} wrong={wrong} pointed={pointed} onJoin={join} />
           </section>
         ))}
       </div>

@@ -8,7 +8,9 @@ import { problemOf } from '../../session/attempt';
 import { useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
-import { Choice, Field } from '../../parts/field';
+import { Choice } from '../../parts/choice';
+import { Field } from '../../parts/field';
+import { Form, FormLine, FormTick, useTypedForm } from '../../parts/form';
 import { Problem } from '../../parts/problem';
 
 const media = cableMedia.map((value) => ({ value, label: value.replaceAll('-', ' ') }));
@@ -133,60 +135,29 @@ function CableAt({
 function MovePlug({ plan, port, cable }: { plan: Plan; port: Port; cable: Cable }) {
   const session = useSession();
   const set = useView((state) => state.set);
-  const [typed, setTyped] = useState<string | null>(null);
-  const [withPlan, setWithPlan] = useState(true);
-  const [problem, setProblem] = useState('');
-  if (typed === null)
+  const [moving, setMoving] = useState(false);
+  const form = useTypedForm({ port: '', withPlan: true }, ({ port: typed, withPlan }) => {
+    const place = endIn(plan, typed.trim());
+    const target = portsOf(plan, place.device).find((item) => item.number === place.number);
+    if (!target)
+      throw badInput(`There is no port “${typed.trim()}”; write a box and a number, like sw-b 6.`, 'port');
+    const end = cable.from === port.id ? 'from' : 'to';
+    session.perform({ operation: 'movePlug', input: { cable: cable.id, end, port: target.id, withPlan } });
+    set({ ports: [target.id], device: target.device });
+  });
+  if (!moving)
     return (
-      <button type="button" className="link" onClick={() => setTyped('')}>
+      <button type="button" className="link" onClick={() => setMoving(true)}>
         move this plug…
       </button>
     );
-  const move = (event: FormEvent) => {
-    event.preventDefault();
-    setProblem(
-      problemOf(() => {
-        const place = endIn(plan, typed.trim());
-        const target = portsOf(plan, place.device).find((item) => item.number === place.number);
-        if (!target)
-          throw badInput(
-            `There is no port “${typed.trim()}”; write a box and a number, like sw-b 6.`,
-            'port',
-          );
-        const end = cable.from === port.id ? 'from' : 'to';
-        session.perform({
-          operation: 'movePlug',
-          input: { cable: cable.id, end, port: target.id, withPlan },
-        });
-        set({ ports: [target.id], device: target.device });
-      }),
-    );
-  };
   return (
-    <form onSubmit={move} className="flex flex-wrap items-center gap-2">
-      <label className="flex flex-1 items-center gap-2">
-        <span className="whitespace-nowrap">to port</span>
-        <input
-          className="field field-line mono"
-          placeholder="sw-b 6"
-          value={typed}
-          autoFocus
-          onChange={(event) => setTyped(event.target.value)}
-        />
-      </label>
-      <label className="flex items-center gap-1">
-        <input
-          type="checkbox"
-          className="size-4 accent-ink"
-          checked={withPlan}
-          onChange={(event) => setWithPlan(event.target.checked)}
-        />
-        with its plan
-      </label>
+    <Form form={form}>
+      <FormLine mono autoFocus name="port" label="to port" placeholder="sw-b 6" />
+      <FormTick name="withPlan" label="with its plan" />
       <button type="submit" className="button">
         Move
       </button>
-      <Problem text={problem} className="w-full" />
-    </form>
+    </Form>
   );
 }

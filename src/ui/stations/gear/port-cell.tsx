@@ -58,6 +58,10 @@ interface Props {
   readonly chosen: boolean;
   readonly faded: boolean;
   readonly wrong: boolean;
+  /** Is there a cable in it? */
+  readonly cabled: boolean;
+  /** Is it pointed at, or at the other end of what is? */
+  readonly pointed: boolean;
   readonly focusable: boolean;
 }
 
@@ -71,6 +75,8 @@ export const PortCell = memo(function PortCell({
   chosen,
   faded,
   wrong,
+  cabled,
+  pointed,
   focusable,
 }: Props) {
   const single = look.stripes.length === 1 ? look.stripes[0]! : null;
@@ -99,7 +105,7 @@ export const PortCell = memo(function PortCell({
       data-port={port.id}
       data-record={port.id}
       tabIndex={focusable ? 0 : -1}
-      className={`relative flex touch-none flex-col overflow-hidden p-0 text-left outline-offset-1 select-none ${chosen ? 'z-10 outline-[3px]! outline-[#d4f03c]! outline-solid!' : ''} ${look.state === 'undecided' ? 'border-2 border-dashed border-[#ff8272]' : 'border border-[#5a6961]'}`}
+      className={`relative flex touch-none flex-col overflow-hidden p-0 text-left outline-offset-1 select-none ${chosen ? 'z-10 outline-[3px]! outline-[#d4f03c]! outline-solid!' : pointed ? 'z-10 outline-2! outline-white! outline-dashed!' : ''} ${look.state === 'undecided' ? 'border-2 border-dashed border-[#ff8272]' : 'border border-[#5a6961]'}`}
       style={{
         width: size,
         height: Math.max(36, size),
@@ -111,6 +117,8 @@ export const PortCell = memo(function PortCell({
     >
       {/* The name for a reader is the whole sentence; number and code are for the eye. */}
       <span className="sr-only">{label}</span>
+      {/* A plug in the socket. */}
+      {cabled && <span aria-hidden="true" className="absolute inset-x-[28%] top-0 h-[3px] bg-white" />}
       <span
         aria-hidden="true"
         className={`mono flex w-full items-center justify-between leading-none font-bold text-white ${small ? 'px-px pt-[2px] text-[11px]' : 'px-1 pt-[3px] text-[11px]'}`}

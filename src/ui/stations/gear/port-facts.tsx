@@ -3,8 +3,10 @@
 import { portMedia, selfRoles, type Port, type Plan } from '@/core/plan';
 import { useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
-import { Choice, Field } from '../../parts/field';
-import { Property, Toggle } from '../../parts/property';
+import { Choice } from '../../parts/choice';
+import { Field } from '../../parts/field';
+import { Toggle } from '../../parts/tick';
+import { Property } from '../../parts/property';
 
 const media = portMedia.filter((value) => value !== 'inner').map((value) => ({ value, label: value }));
 const selfWords = {

@@ -22,6 +22,7 @@ import { FollowFrame } from './follow-frame';
 import { PortCable } from './port-cable';
 import { PortProfiles } from './port-profiles';
 import { PortFactsList } from './port-facts';
+import { OneOf } from '../../parts/one-of';
 import { Problem } from '../../parts/problem';
 
 type Role = Port['role'];
@@ -74,19 +75,20 @@ export function PortInspector({ plan, ports }: { plan: Plan; ports: readonly Por
       </p>
       {!passive && (
         <>
-          <div className="grid grid-cols-2 border-2 border-ink" role="group" aria-label="Role">
-            {buttons.map(([name, label, key]) => (
-              <button
-                key={name}
-                type="button"
-                aria-pressed={(asking ?? role) === name}
-                className={`flex min-h-8 items-center justify-between gap-2 border-rule px-2 text-left text-[14px] font-semibold odd:border-r [&:not(:nth-last-child(-n+2))]:border-b max-[699px]:min-h-11 ${(asking ?? role) === name ? 'bg-ink text-sheet' : 'bg-sheet hover:bg-chosen'}`}
-                onClick={() => choose(name)}
-              >
-                {label} {key && <span className="key">{key}</span>}
-              </button>
-            ))}
-          </div>
+          <OneOf
+            label="Role"
+            look="roles"
+            value={asking ?? role}
+            of={buttons.map(([name, label, key]) => ({
+              value: name,
+              shown: (
+                <>
+                  {label} {key && <span className="key">{key}</span>}
+                </>
+              ),
+            }))}
+            onChoose={choose}
+          />
           <Problem text={problem} className="text-[14px]" />
           {shown && (
             <SegmentLine key={shown} plan={plan} ports={ports} role={shown} focus={asking !== null} />

@@ -4,7 +4,8 @@ import { type FormEvent, useState } from 'react';
 import type { Call, Plan, Port } from '@/core/plan';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
-import { Choice } from '../../parts/field';
+import { Choice } from '../../parts/choice';
+
 import { Problem } from '../../parts/problem';
 
 type Asking = 'keep' | 'rename' | null;

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { type Plan, type Device, vlansOf } from '@/core/plan';
 import { useView } from '../../session/view';
-import { Choice } from '../../parts/field';
+import { Choice } from '../../parts/choice';
 
 /** A router to be used for its radio or sockets only: what must change on it is shown before it is accepted. */
 export function Reuse({ plan, device }: { plan: Plan; device: Device }) {

@@ -1,16 +1,14 @@
 'use client';
 
-import { type FormEvent, useState } from 'react';
 import { ColumnHeads } from '../../parts/column-heads';
 import { formatAddress, formatPrefix } from '@/core/address';
 import { type Plan, type Forward, type Uplink, addressesOn, portsText } from '@/core/plan';
 import { cardNamed, forwardsOf, targetOf, knownServiceAt } from '@/core/model/uplink';
-import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
-import { Choice } from '../../parts/field';
-import { Problem } from '../../parts/problem';
-import { HostField } from './host-field';
+import { Form, FormChoice, FormLine, useTypedForm } from '../../parts/form';
+
+import { useHostNames } from './host-names';
 import { typedForward } from './typed-forward';
 import { protocolOptions } from './words';
 
@@ -76,63 +74,33 @@ function Row({ plan, forward }: { plan: Plan; forward: Forward }) {
   );
 }
 
-const blank = { target: '', inside: '', outside: '' };
-
 function AddForward({ plan, uplink }: { plan: Plan; uplink: Uplink }) {
   const session = useSession();
   const set = useView((state) => state.set);
-  const [typed, setTyped] = useState(blank);
-  const [protocol, setProtocol] = useState<Forward['protocol']>('tcp');
-  const [problem, setProblem] = useState('');
-  const add = (event: FormEvent) => {
-    event.preventDefault();
-    const found = problemOf(() => {
+  const hosts = useHostNames(plan);
+  const form = useTypedForm(
+    { target: '', protocol: 'tcp' as Forward['protocol'], inside: '', from: '' },
+    ({ target, protocol, inside, from }) => {
       const input = {
         uplink: uplink.id,
-        target: cardNamed(plan, typed.target).id,
+        target: cardNamed(plan, target).id,
         protocol,
-        ...typedForward(typed.outside, typed.inside),
+        ...typedForward(from, inside),
       };
       const change = session.perform({ operation: 'addForward', input });
       set({ uplink: uplink.id, forward: change.steps.find(({ table }) => table === 'forward')!.id });
-      setTyped(blank);
-    });
-    setProblem(found);
-  };
-  const port = (field: 'inside' | 'outside', label: string, placeholder: string) => (
-    <label className="w-[104px] text-[13px]">
-      {label}
-      <input
-        className="field field-line mono"
-        value={typed[field]}
-        placeholder={placeholder}
-        autoComplete="off"
-        onChange={(event) => setTyped({ ...typed, [field]: event.target.value })}
-      />
-    </label>
+    },
+    { clear: ['target', 'inside', 'from'] },
   );
   return (
-    <form
-      aria-label={`New forward on ${uplink.name}`}
-      className="flex flex-wrap items-end gap-2 py-1"
-      onSubmit={add}
-    >
-      <HostField
-        plan={plan}
-        label="Let in to"
-        value={typed.target}
-        onChange={(target) => setTyped({ ...typed, target })}
-      />
-      <label className="w-[104px] text-[13px]">
-        Protocol
-        <Choice lined label="Protocol" value={protocol} options={protocolOptions} onChoose={setProtocol} />
-      </label>
-      {port('inside', 'Inside port', '443')}
-      {port('outside', 'Outside port', 'the same')}
+    <Form form={form} label={`New forward on ${uplink.name}`}>
+      <FormLine name="target" label="Let in to" placeholder="host name" known={hosts} width={170} />
+      <FormChoice name="protocol" label="Protocol" options={protocolOptions} width={104} />
+      <FormLine mono name="inside" label="Inside port" placeholder="443" width={104} />
+      <FormLine mono name="from" label="Outside port" placeholder="the same" width={104} />
       <button type="submit" className="button">
         Let in
       </button>
-      <Problem text={problem} className="w-full text-[14px]" />
-    </form>
+    </Form>
   );
 }

@@ -1,16 +1,19 @@
 'use client';
 
-import { type FormEvent, useState } from 'react';
+import { useState } from 'react';
 import { type Call, type Plan, Refusal } from '@/core/plan';
 import { type Advice, type Visitor, adviseReach, visitors } from '@/core/edit';
 import { cardNamed } from '@/core/model/uplink';
-import { attempt, problemOf } from '../../session/attempt';
+import { attempt } from '../../session/attempt';
 import { wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
-import { Choice } from '../../parts/field';
+import { Choice } from '../../parts/choice';
+
+import { Form, FormLine, useTypedForm } from '../../parts/form';
 import { Problem } from '../../parts/problem';
-import { HostField } from './host-field';
+import { TypedLine } from '../../parts/typed-line';
+import { useHostNames } from './host-names';
 import { WorksMark } from '../../parts/works-mark';
 import { worksWord } from './words';
 
@@ -18,6 +21,7 @@ const visitorOptions = visitors.map((value) => ({ value, label: value }));
 
 /** Asks what is to be reached by whom, and ranks the ways with what each needs; recomputed as the plan changes. */
 export function ReachAdviser({ plan }: { plan: Plan }) {
+  const hosts = useHostNames(plan);
   const [host, setHost] = useState('');
   const [port, setPort] = useState('443');
   const [who, setWho] = useState<Visitor>('own people');
@@ -33,16 +37,15 @@ export function ReachAdviser({ plan }: { plan: Plan }) {
     <section aria-label="Reach a device from outside">
       <h3 className="border-b-2 border-ink font-bold">Reach a device from outside</h3>
       <div className="flex flex-wrap items-end gap-2 py-1">
-        <HostField plan={plan} label="Which device" value={host} onChange={setHost} />
-        <label className="w-[104px] text-[13px]">
-          Its port
-          <input
-            className="field field-line mono"
-            value={port}
-            autoComplete="off"
-            onChange={(event) => setPort(event.target.value)}
-          />
-        </label>
+        <TypedLine
+          label="Which device"
+          mono={false}
+          value={host}
+          known={hosts}
+          placeholder="host name"
+          onType={setHost}
+        />
+        <TypedLine label="Its port" value={port} placeholder="443" width={104} onType={setPort} />
         <label className="w-[140px] text-[13px]">
           By whom
           <Choice lined label="By whom" value={who} options={visitorOptions} onChoose={setWho} />
@@ -101,45 +104,34 @@ function TakeWay({
 }) {
   const session = useSession();
   const set = useView((state) => state.set);
-  const [name, setName] = useState('');
-  const [problem, setProblem] = useState('');
   const uplink = plan.uplink.get(advice.uplink!)!;
   const named = advice.way === 'forward' || advice.way === 'vpn';
   const wantsName = named && uplink.dynamicName === '' && uplink.addressing !== 'static';
-  const take = (event: FormEvent) => {
-    event.preventDefault();
+  const form = useTypedForm({ name: '' }, ({ name }) => {
     const { target, protocol, port } = wish;
     const input = { uplink: uplink.id, target, protocol, port, name };
-    setProblem(
-      problemOf(() => {
-        const call =
-          advice.way === 'forward'
-            ? ({ operation: 'takeForward', input } satisfies Call)
-            : ({ operation: 'takeWay', input: { ...input, way: advice.way } } satisfies Call);
-        const change = session.perform(call);
-        const forward = change.steps.find(({ table }) => table === 'forward')?.id ?? null;
-        set({ uplink: uplink.id, forward });
-      }),
-    );
-  };
+    const call =
+      advice.way === 'forward'
+        ? ({ operation: 'takeForward', input } satisfies Call)
+        : ({ operation: 'takeWay', input: { ...input, way: advice.way } } satisfies Call);
+    const change = session.perform(call);
+    const forward = change.steps.find(({ table }) => table === 'forward')?.id ?? null;
+    set({ uplink: uplink.id, forward });
+  });
   return (
-    <form onSubmit={take} className="flex flex-wrap items-end gap-2 pt-1">
+    <Form form={form}>
       {wantsName && (
-        <label className="w-[220px] text-[13px]">
-          Dynamic name, kept by {plan.device.get(uplink.device)!.name}
-          <input
-            className="field field-line mono"
-            value={name}
-            placeholder="site.example.net"
-            autoComplete="off"
-            onChange={(event) => setName(event.target.value)}
-          />
-        </label>
+        <FormLine
+          mono
+          name="name"
+          label={`Dynamic name, kept by ${plan.device.get(uplink.device)!.name}`}
+          placeholder="site.example.net"
+          width={260}
+        />
       )}
       <button type="submit" className="button">
         {actions[advice.way](uplink.name)}
       </button>
-      <Problem text={problem} className="w-full text-[14px]" />
-    </form>
+    </Form>
   );
 }

@@ -6,8 +6,10 @@ import { portsOf } from '@/core/model/wiring';
 import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
-import { Choice } from '../../parts/field';
-import { Property, Toggle } from '../../parts/property';
+import { Choice } from '../../parts/choice';
+
+import { Toggle } from '../../parts/tick';
+import { Property } from '../../parts/property';
 import { RecordField } from '../../parts/record-field';
 import { addressingOptions, outsideOptions, passingOptions, upstreamOptions } from './words';
 

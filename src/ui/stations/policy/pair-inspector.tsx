@@ -15,9 +15,10 @@ import {
 import { pairOf } from '@/core/rehearse';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
+import { Form, FormLine, useTypedForm } from '../../parts/form';
 import { Problem } from '../../parts/problem';
 import { Gate, decisionWords } from './gate';
-import { ServiceField } from './party-field';
+import { useServiceNames } from './party-names';
 
 const filterWords = {
   stateful: 'knows what belongs together, so answers come back by themselves',
@@ -37,7 +38,16 @@ export function PairInspector({
   const [from, to] = [plan.zone.get(pairs[0]!.from)!, plan.zone.get(pairs[0]!.to)!];
   const found = passing(plan, from, to);
   const forwards = forwardsInto(plan, from, to);
-  const [typed, setTyped] = useState(found.decision === 'services' ? serviceNames(plan, found.services) : '');
+  const form = useTypedForm(
+    { services: found.decision === 'services' ? serviceNames(plan, found.services) : '' },
+    ({ services: typed }) => {
+      const services = typedServices(plan, typed);
+      if (services.length === 0)
+        throw badInput('No service is named; write one like HTTPS, or allow everything.', 'services');
+      session.perform({ operation: 'decidePairs', input: { pairs, decision: 'services', services } });
+    },
+  );
+  const known = useServiceNames(plan);
   const [problem, setProblem] = useState('');
   const whole = pairs.length === 1 ? pairOf(plan, from, to, today()) : null;
   const differs = whole?.differences ?? [];
@@ -110,32 +120,18 @@ export function PairInspector({
           As usual <span className="key">r</span>
         </button>
       </div>
-      <form
-        className="flex flex-wrap items-end gap-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          setProblem(
-            problemOf(() => {
-              const services = typedServices(plan, typed);
-              if (services.length === 0)
-                throw badInput('No service is named; write one like HTTPS, or allow everything.', 'services');
-              session.perform({ operation: 'decidePairs', input: { pairs, decision: 'services', services } });
-            }),
-          );
-        }}
-      >
-        <ServiceField
-          plan={plan}
+      <Form form={form}>
+        <FormLine
           id="pair-services"
+          name="services"
           label="Only these services (s)"
-          value={typed}
-          onChange={setTyped}
           placeholder="HTTPS, ping"
+          known={known}
         />
         <button type="submit" className="button">
           Set
         </button>
-      </form>
+      </Form>
       <Problem text={problem} className="text-[14px]" />
     </section>
   );

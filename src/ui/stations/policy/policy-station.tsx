@@ -8,6 +8,7 @@ import { problemOf } from '../../session/attempt';
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { useCommands } from '../../shell/commands';
+import { OneOf } from '../../parts/one-of';
 import { Problem } from '../../parts/problem';
 import { StationHead } from '../../parts/station-head';
 import { Matrix } from './matrix';
@@ -77,19 +78,23 @@ function Decide({ plan }: { plan: Plan }) {
   useCommands(commands);
   return (
     <section aria-label="Matrix" className="mb-6">
-      <div className="mb-2 flex flex-wrap items-center gap-2 text-[14px]" role="group" aria-label="Brush">
+      <div className="mb-2 flex flex-wrap items-center gap-2 text-[14px]">
         <span className="text-muted">paint with</span>
-        {brushes.map(([decision, label, key]) => (
-          <button
-            key={decision}
-            type="button"
-            aria-pressed={brush === decision}
-            className={`button ${brush === decision ? 'button-primary' : ''}`}
-            onClick={() => setBrush(brush === decision ? null : decision)}
-          >
-            {label} <span className="key">{key}</span>
-          </button>
-        ))}
+        <OneOf
+          label="Brush"
+          look="buttons"
+          value={brush}
+          of={brushes.map(([decision, label, key]) => ({
+            value: decision,
+            shown: (
+              <>
+                {label} <span className="key">{key}</span>
+              </>
+            ),
+          }))}
+          onChoose={setBrush}
+          onClear={() => setBrush(null)}
+        />
         <span className="text-muted">
           {brush
             ? 'drag over cells; Esc puts the brush down'

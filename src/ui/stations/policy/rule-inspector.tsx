@@ -5,7 +5,8 @@ import { serviceNames, partiesLine, typedParties, typedServices, ruleText } from
 import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
-import { Choice, Field } from '../../parts/field';
+import { Choice } from '../../parts/choice';
+import { Field } from '../../parts/field';
 import { RecordField } from '../../parts/record-field';
 import { Property } from '../../parts/property';
 import { wireParties } from './rules-table';

@@ -1,17 +1,16 @@
 'use client';
 
-import { type FormEvent, type KeyboardEvent, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, useMemo, useRef } from 'react';
 import type { Plan, Rule, Party } from '@/core/plan';
 import { rulesOf, serviceNames, typedParties, typedServices, partiesText } from '@/core/model/policy';
 import { formatPrefix } from '@/core/address';
-import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { useCommands } from '../../shell/commands';
-import { Choice } from '../../parts/field';
+import { Form, FormChoice, FormLine, useTypedForm } from '../../parts/form';
+
 import { SortableRows, useSortableRow } from '../../parts/sortable-rows';
-import { Problem } from '../../parts/problem';
-import { PartyField, ServiceField } from './party-field';
+import { usePartyNames, useServiceNames } from './party-names';
 
 export const actionOptions = [
   { value: 'allow', label: 'allow' },
@@ -86,74 +85,37 @@ export function RulesTable({ plan }: { plan: Plan }) {
   );
 }
 
-const blank = { from: '', to: '', services: '', note: '' };
-
 function AddRule({ plan }: { plan: Plan }) {
   const session = useSession();
   const set = useView((state) => state.set);
-  const [action, setAction] = useState<Rule['action']>('allow');
-  const [typed, setTyped] = useState(blank);
-  const [problem, setProblem] = useState('');
-  const add = (event: FormEvent) => {
-    event.preventDefault();
-    setProblem(
-      problemOf(() => {
-        const input = {
-          action,
-          from: wireParties(typedParties(plan, typed.from)),
-          to: wireParties(typedParties(plan, typed.to)),
-          services: typedServices(plan, typed.services),
-          note: typed.note,
-        };
-        const change = session.perform({ operation: 'addRule', input });
-        set({ rule: change.steps[0]!.id, pairs: [], zone: null });
-        setTyped(blank);
-      }),
-    );
-  };
-  const change = (field: keyof typeof blank) => (text: string) => setTyped({ ...typed, [field]: text });
+  const parties = usePartyNames(plan);
+  const services = useServiceNames(plan);
+  const form = useTypedForm(
+    { action: 'allow' as Rule['action'], from: '', to: '', services: '', note: '' },
+    ({ action, from, to, services: named, note }) => {
+      const input = {
+        action,
+        from: wireParties(typedParties(plan, from)),
+        to: wireParties(typedParties(plan, to)),
+        services: typedServices(plan, named),
+        note,
+      };
+      const change = session.perform({ operation: 'addRule', input });
+      set({ rule: change.steps[0]!.id, pairs: [], zone: null });
+    },
+    { clear: ['from', 'to', 'services', 'note'] },
+  );
   return (
-    <form aria-label="New rule" onSubmit={add} className="flex flex-wrap items-end gap-2 py-1">
-      <label className="w-[84px] text-[13px]">
-        Does
-        <Choice
-          lined
-          label="What the rule does"
-          value={action}
-          options={actionOptions}
-          onChoose={setAction}
-        />
-      </label>
-      <PartyField
-        plan={plan}
-        label="From"
-        value={typed.from}
-        onChange={change('from')}
-        placeholder="anybody"
-      />
-      <PartyField plan={plan} label="To" value={typed.to} onChange={change('to')} placeholder="anybody" />
-      <ServiceField
-        plan={plan}
-        label="Services"
-        value={typed.services}
-        onChange={change('services')}
-        placeholder="everything"
-      />
-      <label className="min-w-[100px] flex-1 text-[13px]">
-        Note
-        <input
-          className="field field-line"
-          value={typed.note}
-          placeholder="why"
-          autoComplete="off"
-          onChange={(event) => change('note')(event.target.value)}
-        />
-      </label>
+    <Form form={form} label="New rule">
+      <FormChoice name="action" label="What the rule does" options={actionOptions} width={130} />
+      <FormLine name="from" label="From" placeholder="anybody" known={parties} />
+      <FormLine name="to" label="To" placeholder="anybody" known={parties} />
+      <FormLine name="services" label="Services" placeholder="everything" known={services} />
+      <FormLine name="note" label="Note" placeholder="why" />
       <button type="submit" className="button">
         Add rule <span className="key">+</span>
       </button>
-      <Problem text={problem} className="w-full text-[14px]" />
-    </form>
+    </Form>
   );
 }
 

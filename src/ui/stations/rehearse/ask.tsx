@@ -1,6 +1,7 @@
 'use client';
 
-import { type FormEvent, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
+import { useWatch } from 'react-hook-form';
 import { formatAddress } from '@/core/address';
 import { type Plan, expectations } from '@/core/plan';
 import {
@@ -12,22 +13,23 @@ import {
   senderTitle,
   type Answer,
   nameOfReceiver,
+  suggestedEnds,
+  suggestedServices,
   typedReceiver,
   typedSender,
   typedWanted,
 } from '@/core/rehearse';
 import { wantedText } from '@/core/model/policy';
 import { today } from '@/today';
-import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
-import { Problem } from '../../parts/problem';
-import { Choice } from '../../parts/field';
+import { Form, FormChoice, FormLine, useTypedForm } from '../../parts/form';
+import { Choice } from '../../parts/choice';
+
 import { WorksMark } from '../../parts/works-mark';
 import { Remedies } from '../../shell/remedies';
 import { SiteMap, answerLook } from '../../map';
 import { PacketWay, useAnswer } from '../../shell/probe-bar';
-import { TypedLine } from './ends';
 
 const expectedWords = { delivered: 'gets through', stopped: 'is stopped' } as const;
 
@@ -179,76 +181,43 @@ function Row({
 function Keep({ plan }: { plan: Plan }) {
   const session = useSession();
   const probe = useView((state) => state.probe);
-  const [typed, setTyped] = useState({ from: '', to: '', service: 'HTTPS', why: '' });
-  const [expected, setExpected] = useState<'delivered' | 'stopped'>('delivered');
-  const [problem, setProblem] = useState('');
-  const keep = (event: FormEvent) => {
-    event.preventDefault();
-    const found = problemOf(() =>
-      session.perform({
-        operation: 'addQuestion',
-        input: {
-          ...wireOf(
-            questionFields({
-              from: typedSender(plan, typed.from),
-              to: typedReceiver(plan, typed.to),
-              wanted: typedWanted(plan, typed.service),
-            }),
-          ),
-          expected,
-          why: typed.why,
-        },
-      }),
-    );
-    setProblem(found);
-    if (!found) setTyped({ ...typed, from: '', to: '', why: '' });
+  const form = useTypedForm(
+    {
+      from: '',
+      to: '',
+      service: 'HTTPS',
+      expected: 'delivered' as (typeof expectations)[number],
+      why: '',
+    },
+    ({ from, to, service, expected, why }) => {
+      const asked = questionFields({
+        from: typedSender(plan, from),
+        to: typedReceiver(plan, to),
+        wanted: typedWanted(plan, service),
+      });
+      session.perform({ operation: 'addQuestion', input: { ...wireOf(asked), expected, why } });
+    },
+    { clear: ['from', 'to', 'why'] },
+  );
+  const { setValue, control } = form.form;
+  const [from, to] = useWatch({ control, name: ['from', 'to'] });
+  const ends = {
+    from: useMemo(() => suggestedEnds(plan, from), [plan, from]),
+    to: useMemo(() => suggestedEnds(plan, to), [plan, to]),
   };
+  const services = useMemo(() => suggestedServices(plan), [plan]);
   return (
-    <form aria-label="Keep a question" onSubmit={keep} className="flex flex-wrap items-end gap-2 py-1">
-      <TypedLine
-        plan={plan}
-        label="from"
-        value={typed.from}
-        placeholder="sw-a 7"
-        width={140}
-        onType={(from) => setTyped({ ...typed, from })}
+    <Form form={form} label="Keep a question">
+      <FormLine mono name="from" label="from" placeholder="sw-a 7" known={ends.from} width={140} />
+      <FormLine mono name="to" label="to" placeholder="internet" known={ends.to} width={140} />
+      <FormLine mono name="service" label="for" placeholder="ping" known={services} width={110} />
+      <FormChoice
+        name="expected"
+        label="expected"
+        width={120}
+        options={expectations.map((value) => ({ value, label: expectedWords[value] }))}
       />
-      <TypedLine
-        plan={plan}
-        label="to"
-        value={typed.to}
-        placeholder="internet"
-        width={140}
-        onType={(to) => setTyped({ ...typed, to })}
-      />
-      <TypedLine
-        plan={plan}
-        label="for"
-        of="services"
-        value={typed.service}
-        placeholder="ping"
-        width={110}
-        onType={(service) => setTyped({ ...typed, service })}
-      />
-      <label className="text-[13px]">
-        expected
-        <Choice
-          lined
-          label="expected"
-          value={expected}
-          options={expectations.map((value) => ({ value, label: expectedWords[value] }))}
-          onChoose={setExpected}
-        />
-      </label>
-      <label className="w-[200px] text-[13px]">
-        because
-        <input
-          className="field field-line max-[699px]:min-h-11"
-          value={typed.why}
-          autoComplete="off"
-          onChange={(event) => setTyped({ ...typed, why: event.target.value })}
-        />
-      </label>
+      <FormLine name="why" label="because" width={200} />
       <button type="submit" className="button button-primary">
         Keep
       </button>
@@ -256,13 +225,16 @@ function Keep({ plan }: { plan: Plan }) {
         <button
           type="button"
           className="button"
-          onClick={() => setTyped({ ...typed, from: probe.from, to: probe.to, service: probe.service })}
+          onClick={() => {
+            setValue('from', probe.from);
+            setValue('to', probe.to);
+            setValue('service', probe.service);
+          }}
         >
           As in the probe
         </button>
       )}
-      <Problem text={problem} className="w-full text-[14px]" />
-    </form>
+    </Form>
   );
 }
 

@@ -6,8 +6,10 @@ import { type Call, boxOf, spanningTrees, type Box, type Plan, badInput } from '
 import { portsIn, isPassive, portsOf } from '@/core/model/wiring';
 import { instancesOf, regionOf, settingsOf, costScales } from '@/core/model/tree';
 import { useSession } from '../../session/context';
-import { Choice, Field } from '../../parts/field';
-import { Property, Toggle } from '../../parts/property';
+import { Choice } from '../../parts/choice';
+import { Field } from '../../parts/field';
+import { Toggle } from '../../parts/tick';
+import { Property } from '../../parts/property';
 import { wholeOf } from './port-settings';
 
 const modeWords = {

@@ -6,7 +6,7 @@ import { typedBoxPort } from '@/core/rehearse';
 import { type Newcomer, plugInSwitch } from '@/core/model/tree';
 import { attempt } from '../../session/attempt';
 import { Problem } from '../../parts/problem';
-import { TypedLine } from './ends';
+import { EndLine } from './ends';
 
 /** What somebody does to the tree who plugs in a switch fresh from its box. */
 export function NewSwitch({ plan }: { plan: Plan }) {
@@ -27,7 +27,7 @@ export function NewSwitch({ plan }: { plan: Plan }) {
     <section aria-label="A new switch" className="mb-5">
       <h3 className="border-b-2 border-ink font-bold">A new switch with factory settings</h3>
       <div className="flex py-1">
-        <TypedLine plan={plan} label="plugged into" value={typed} placeholder="sw-a 7" onType={setTyped} />
+        <EndLine plan={plan} label="plugged into" value={typed} placeholder="sw-a 7" onType={setTyped} />
       </div>
       {found && 'refusal' in found && <Problem text={found.refusal.message} />}
       {found && 'value' in found && (

@@ -11,7 +11,8 @@ import { useView } from '../../session/view';
 import { Problem } from '../../parts/problem';
 import { WorksMark } from '../../parts/works-mark';
 import { Remedies } from '../../shell/remedies';
-import { TypedLine } from './ends';
+import { EndLine } from './ends';
+import { TypedLine } from '../../parts/typed-line';
 
 const hours = (seconds: number) =>
   seconds % 3600 === 0 ? `${seconds / 3600} h` : `${Math.round(seconds / 60)} min`;
@@ -50,24 +51,9 @@ export function PlugInPanel({ plan }: { plan: Plan }) {
   return (
     <section aria-label="DHCP" className="mb-5 max-w-[980px]">
       <form className="flex flex-wrap items-end gap-3 pb-2" onSubmit={(event) => event.preventDefault()}>
-        <TypedLine
-          plan={plan}
-          label="Plug a laptop into"
-          value={port}
-          placeholder="sw-a 7"
-          onType={setTyped}
-        />
-        <label className="w-[190px] text-[13px]">
-          with the MAC address
-          <input
-            className="field field-line mono max-[699px]:min-h-11"
-            value={mac}
-            placeholder="any"
-            autoComplete="off"
-            onChange={(event) => setMac(event.target.value)}
-          />
-        </label>
-        <TypedLine
+        <EndLine plan={plan} label="Plug a laptop into" value={port} placeholder="sw-a 7" onType={setTyped} />
+        <TypedLine label="with the MAC address" value={mac} placeholder="any" width={190} onType={setMac} />
+        <EndLine
           plan={plan}
           label="while a stray router is in"
           value={rogue}

@@ -3,8 +3,9 @@
 import { type Plan, guards, badInput, portTitle } from '@/core/plan';
 import { stpPortOf } from '@/core/model/tree';
 import { useSession } from '../../session/context';
-import { Choice, Field } from '../../parts/field';
-import { Toggle } from '../../parts/property';
+import { Choice } from '../../parts/choice';
+import { Field } from '../../parts/field';
+import { Toggle } from '../../parts/tick';
 
 const guardWords = {
   none: 'no guard',

@@ -11,6 +11,7 @@ import { setExercise } from '../../session/exercise';
 import { useSession } from '../../session/context';
 import { ColumnHeads } from '../../parts/column-heads';
 import { dayText } from '../../parts/dates';
+import { OneOf } from '../../parts/one-of';
 import { Problem } from '../../parts/problem';
 import { ProgressLine } from '../../parts/progress-line';
 
@@ -73,32 +74,27 @@ export function SetExercise() {
       >
         <fieldset className="flex flex-wrap items-center gap-2">
           <legend className="text-[13px]">Difficulty</legend>
-          {levels.map((each) => (
-            <button
-              key={each}
-              type="button"
-              aria-pressed={level === each}
-              className={`button ${level === each ? 'button-primary' : ''}`}
-              onClick={() => setLevel(each)}
-            >
-              {levelWords[each]}
-            </button>
-          ))}
+          <OneOf
+            label="Difficulty"
+            look="buttons"
+            value={String(level)}
+            of={levels.map((each) => ({ value: String(each), shown: levelWords[each] }))}
+            onChoose={(each) => setLevel(Number(each) as Level)}
+          />
         </fieldset>
         <fieldset className="flex flex-wrap items-center gap-2">
           <legend className="text-[13px]">Faults</legend>
-          {[1, 2, 3].map((each) => (
-            <button
-              key={each}
-              type="button"
-              aria-pressed={count === each}
-              aria-label={`${each} ${each === 1 ? 'fault' : 'faults'}`}
-              className={`button mono ${count === each ? 'button-primary' : ''}`}
-              onClick={() => setCount(each)}
-            >
-              {each}
-            </button>
-          ))}
+          <OneOf
+            label="How many faults"
+            look="buttons"
+            value={String(count)}
+            of={[1, 2, 3].map((each) => ({
+              value: String(each),
+              shown: <span className="mono">{each}</span>,
+              name: `${each} ${each === 1 ? 'fault' : 'faults'}`,
+            }))}
+            onChoose={(each) => setCount(Number(each))}
+          />
         </fieldset>
         <label className="w-[120px] text-[13px]">
           Number

@@ -119,7 +119,13 @@ export function Solving({ exercise }: { exercise: ExerciseView }) {
         find in the plan. What the mending breaks costs points too.
       </p>
       {handing && (
-        <AskDialog title="Hand in" act="Hand it in" onAct={handIn} onClose={() => setHanding(false)}>
+        <AskDialog
+          title="Hand in"
+          act="Hand it in"
+          initial={{}}
+          onAct={(_nothing, hear) => handIn(hear)}
+          onClose={() => setHanding(false)}
+        >
           <p>
             {open === 0
               ? 'Nobody complained any more when last asked.'

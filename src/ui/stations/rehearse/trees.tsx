@@ -6,7 +6,8 @@ import { type Plan, portTitle } from '@/core/plan';
 import { linksOf } from '@/core/model/wiring';
 import { fabric } from '@/core/model/switching';
 import { treesOf, rootsOf, MASTER, Reasons, identifierText, type Grown, forwards } from '@/core/model/tree';
-import { Choice } from '../../parts/field';
+import { Choice } from '../../parts/choice';
+
 import { SiteMap, treeKey, treeLook, treeTitle } from '../../map';
 import { BridgeTable } from './bridge-table';
 import { NewSwitch } from './new-switch';

@@ -1,6 +1,7 @@
 'use client';
 
-import { type FormEvent, useMemo, useState } from 'react';
+import { useMemo } from 'react';
+import { useWatch } from 'react-hook-form';
 import type { Plan } from '@/core/plan';
 import {
   questionText,
@@ -11,12 +12,11 @@ import {
   typedFault,
   type Impact,
 } from '@/core/rehearse';
-import { problemOf } from '../../session/attempt';
 import { useJob } from '../../session/job';
 import { useTried } from '../../session/tried';
 import { SiteMap, faultLook } from '../../map';
-import { Choice } from '../../parts/field';
-import { Problem } from '../../parts/problem';
+import { Form, FormChoice, FormLine, useTypedForm } from '../../parts/form';
+
 import { SingleFaults } from './single-faults';
 import { Stale } from './stale';
 
@@ -41,76 +41,47 @@ const whatOf: Readonly<Record<Kind, { readonly label: string; readonly example: 
 export function WhatIf({ plan }: { plan: Plan }) {
   const job = useJob();
   const { faults, set } = useTried(plan);
-  const [kind, setKind] = useState<Kind>('cable');
-  const [text, setText] = useState('');
-  const [to, setTo] = useState('');
-  const [problem, setProblem] = useState('');
   const impact = job.result?.kind === 'what-if' ? job.result.impact : null;
   const run = (next: readonly Fault[]) => {
     set(next);
     if (next.length > 0) job.start({ kind: 'what-if', faults: next });
   };
-  const add = (event: FormEvent) => {
-    event.preventDefault();
-    const found = problemOf(() => {
-      const fault = typedFault(plan, kind, text, to);
+  const form = useTypedForm(
+    { kind: 'cable' as Kind, what: '', to: '' },
+    ({ kind, what, to }) => {
+      const fault = typedFault(plan, kind, what, to);
       if (!faults.some((known) => faultKey(known) === faultKey(fault))) run([...faults, fault]);
-    });
-    setProblem(found);
-    if (!found) {
-      setText('');
-      setTo('');
-    }
-  };
+    },
+    { clear: ['what', 'to'] },
+  );
+  const kind = useWatch({ control: form.form.control, name: 'kind' });
   const layers = useMemo(() => [faultLook(plan, faults, impact)], [plan, faults, impact]);
   const list = useMemo(() => faultNames(plan, kind), [plan, kind]);
   return (
     <>
       <section aria-label="What if" className="mb-5">
-        <form className="flex flex-wrap items-end gap-2 pb-2" onSubmit={add} aria-label="Add a fault">
-          <label className="text-[13px]">
-            what if I
-            <Choice
-              lined
-              label="what if I"
-              value={kind}
-              options={kinds.map(([value, label]) => ({ value, label }))}
-              onChoose={setKind}
-            />
-          </label>
-          <label className="w-[170px] text-[13px]">
-            {whatOf[kind].label}
-            <input
-              className="field field-line mono max-[699px]:min-h-11"
-              value={text}
-              list="fault-names"
-              placeholder={whatOf[kind].example}
-              autoComplete="off"
-              onChange={(event) => setText(event.target.value)}
-            />
-          </label>
+        <Form form={form} label="Add a fault">
+          <FormChoice
+            name="kind"
+            label="what if I"
+            width={170}
+            options={kinds.map(([value, label]) => ({ value, label }))}
+          />
+          <FormLine
+            mono
+            name="what"
+            label={whatOf[kind].label}
+            placeholder={whatOf[kind].example}
+            known={list}
+            width={170}
+          />
           {kind === 'plug' && (
-            <label className="w-[130px] text-[13px]">
-              to port
-              <input
-                className="field field-line mono"
-                value={to}
-                placeholder="sw-a 8"
-                autoComplete="off"
-                onChange={(event) => setTo(event.target.value)}
-              />
-            </label>
+            <FormLine mono name="to" label="to port" placeholder="sw-a 8" known={list} width={130} />
           )}
-          <datalist id="fault-names">
-            {list.map((name) => (
-              <option key={name} value={name} />
-            ))}
-          </datalist>
           <button type="submit" className="button button-primary">
             Try it
           </button>
-          <Problem text={problem} className="w-full text-[14px]" />
-        </form>
+        </Form>
         {faults.length > 0 && (
           <ul className="flex flex-wrap gap-2 pb-2" aria-label="Faults tried">
             {faults.map((fault) => (

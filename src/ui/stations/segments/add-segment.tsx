@@ -1,18 +1,18 @@
 'use client';
 
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
-import { formatAddress, formatPrefix, parsePrefix } from '@/core/address';
+import { useWatch } from 'react-hook-form';
+import { type Prefix, formatAddress, formatPrefix, parsePrefix } from '@/core/address';
 import { type Purpose, purposes, vlansOf } from '@/core/plan';
 import { proposeSegment } from '@/core/edit';
 import { purposeDefaults } from '@/core/model/segments';
-import { problemOf } from '../../session/attempt';
 import { wholeNumber } from '../../session/actions';
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Dialog } from '../../parts/dialog';
+import { Form, FormLine, useTypedForm } from '../../parts/form';
 import { Jacket } from '../../parts/jacket';
 import { shortRange } from '../../parts/short';
-import { Problem } from '../../parts/problem';
 
 /** Adds a segment in three keystrokes: + opens this, a letter says what it is for, Enter takes the proposal. */
 export function AddSegmentDialog({ onClose }: { onClose: () => void }) {
@@ -50,6 +50,17 @@ export function AddSegmentDialog({ onClose }: { onClose: () => void }) {
   );
 }
 
+/** The subnet that was typed: null for none, undefined while it is none that can be read. */
+const typedSubnet = (text: string): Prefix | null | undefined =>
+  /^none$/i.test(text.trim()) ? null : parsePrefix(text)?.prefix;
+
+/** The same as an operation takes it, which says what is wrong with it. */
+function subnetAsTyped(text: string): string | null | undefined {
+  const prefix = typedSubnet(text);
+  if (text.trim() === '') return undefined;
+  return prefix === null ? null : prefix ? formatPrefix(prefix) : text.trim();
+}
+
 function Proposal({
   purpose,
   onBack,
@@ -62,82 +73,60 @@ function Proposal({
   const plan = usePlan();
   const session = useSession();
   const select = useView((state) => state.select);
-  const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
-  const [problem, setProblem] = useState('');
   const add = useRef<HTMLButtonElement>(null);
   useEffect(() => add.current?.focus(), []);
-
-  const has = (field: string) => (typed[field] ?? '').trim() !== '';
-  const number = (field: string, what: string) => (has(field) ? wholeNumber(typed[field]!, what) : undefined);
-  const layer2 = /^none$/i.test((typed.prefix ?? '').trim());
-  const prefix = has('prefix') ? (parsePrefix(typed.prefix!)?.prefix ?? undefined) : undefined;
-  const quiet = (field: string) =>
-    /^\d+$/.test((typed[field] ?? '').trim()) ? Number(typed[field]) : undefined;
+  const form = useTypedForm({ name: '', vid: '', devices: '', prefix: '' }, (values) => {
+    const number = (field: 'vid' | 'devices', what: string) =>
+      values[field].trim() === '' ? undefined : wholeNumber(values[field], what, field);
+    const input = {
+      purpose,
+      vid: number('vid', 'VLAN id'),
+      devices: number('devices', 'Devices now'),
+      name: values.name.trim() === '' ? undefined : values.name,
+      prefix: subnetAsTyped(values.prefix),
+    };
+    const change = session.perform({ operation: 'addSegment', input: JSON.parse(JSON.stringify(input)) });
+    const added = change.steps.find((step) => step.table === 'vlan' && step.before === null);
+    if (added) select(added.id);
+    onClose();
+  });
+  const typed = useWatch({ control: form.form.control }) as {
+    [field in 'name' | 'vid' | 'devices' | 'prefix']: string;
+  };
+  const has = (field: keyof typeof typed) => typed[field].trim() !== '';
+  const prefix = typedSubnet(typed.prefix);
+  const quiet = (field: 'vid' | 'devices') =>
+    /^\d+$/.test(typed[field].trim()) ? Number(typed[field]) : undefined;
   const proposal = proposeSegment(plan, {
     purpose,
     ...(quiet('vid') === undefined ? {} : { vid: quiet('vid')! }),
     ...(quiet('devices') === undefined ? {} : { devices: quiet('devices')! }),
-    ...(has('name') ? { name: typed.name!.trim() } : {}),
-    ...(layer2 ? { prefix: null } : prefix ? { prefix } : {}),
+    ...(has('name') ? { name: typed.name.trim() } : {}),
+    ...(prefix === undefined ? {} : { prefix }),
   });
-  const submit = () => {
-    setProblem(
-      problemOf(() => {
-        const input = {
-          purpose,
-          vid: number('vid', 'VLAN id'),
-          devices: number('devices', 'Devices now'),
-          name: has('name') ? typed.name : undefined,
-          prefix: layer2
-            ? null
-            : has('prefix')
-              ? prefix
-                ? formatPrefix(prefix)
-                : typed.prefix!.trim()
-              : undefined,
-        };
-        const change = session.perform({ operation: 'addSegment', input: JSON.parse(JSON.stringify(input)) });
-        const added = change.steps.find((step) => step.table === 'vlan' && step.before === null);
-        if (added) select(added.id);
-        onClose();
-      }),
-    );
-  };
-  const row = (field: string, label: string, proposed: string) => (
-    <label className="grid grid-cols-[9rem_1fr] items-center gap-2">
-      <span>{label}</span>
-      <input
-        className="field field-line mono"
-        placeholder={proposed}
-        value={typed[field] ?? ''}
-        onChange={(event) => setTyped({ ...typed, [field]: event.target.value })}
-      />
-    </label>
-  );
   const { vid, code, colour } = proposal;
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        submit();
-      }}
-    >
+    <Form form={form} layout="sheet">
       <p className="flex items-center gap-2 pb-2">
         {vid !== null && <Jacket vlan={{ vid, code, colour }} />} <b>{proposal.name}</b>
         {vlansOf(plan).some((vlan) => vlan.vid === vid) && (
           <span className="text-stop">this id is in use</span>
         )}
       </p>
-      {row('name', 'Name', proposal.name)}
-      {row('vid', 'VLAN id', vid === null ? 'none free' : String(vid))}
-      {row('devices', 'Devices now', String(proposal.devices))}
-      {row('prefix', 'Subnet (or none)', proposal.prefix ? formatPrefix(proposal.prefix) : 'none')}
+      <FormLine mono name="name" label="Name" placeholder={proposal.name} />
+      <FormLine mono name="vid" label="VLAN id" placeholder={vid === null ? 'none free' : String(vid)} />
+      <FormLine mono name="devices" label="Devices now" placeholder={String(proposal.devices)} />
+      <FormLine
+        mono
+        name="prefix"
+        label="Subnet (or none)"
+        placeholder={proposal.prefix ? formatPrefix(proposal.prefix) : 'none'}
+      />
       <p className="mono py-2 text-[14px]">
         need {proposal.need}; fits {proposal.fits}
         {proposal.prefix && proposal.gateway !== null && `; gateway ${formatAddress(proposal.gateway)}`}
         {proposal.prefix && proposal.pool && `; pool ${shortRange(proposal.pool, proposal.prefix)}`}
       </p>
-      <Problem text={problem} />
       <div className="flex gap-2 pt-2">
         <button ref={add} type="submit" className="button button-primary">
           Add it <span className="key">Enter</span>
@@ -146,6 +135,6 @@ function Proposal({
           Another purpose
         </button>
       </div>
-    </form>
+    </Form>
   );
 }

@@ -6,6 +6,7 @@ import { isFree } from '@/core/model/segments';
 import { problemOf } from '../../session/attempt';
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';
+import { OneOf } from '../../parts/one-of';
 import { followPointer } from '../../parts/pointer-drag';
 import { textOn } from '../../parts/colour';
 import {
@@ -140,18 +141,15 @@ export function AddressStrip() {
       <div className="flex items-end justify-between gap-2 pb-1">
         <span className="mono text-[13px]">{formatIpv4(view.from)}</span>
         <div className="flex items-center gap-1 text-[13px]">
-          {spans.length > 1 &&
-            spans.map((span, i) => (
-              <button
-                key={span.from}
-                type="button"
-                aria-pressed={span === space}
-                className={`border-2 px-1 ${span === space ? 'border-ink' : 'border-transparent'}`}
-                onClick={() => setChosen(i)}
-              >
-                {formatIpv4(span.from)}
-              </button>
-            ))}
+          {spans.length > 1 && (
+            <OneOf
+              label="Which space"
+              look="bar"
+              value={String(spans.indexOf(space))}
+              of={spans.map((span, i) => ({ value: String(i), shown: formatIpv4(span.from) }))}
+              onChoose={(at) => setChosen(Number(at))}
+            />
+          )}
           <button
             type="button"
             className="border-2 border-ink px-2"

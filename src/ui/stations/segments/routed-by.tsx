@@ -4,7 +4,8 @@ import { useState } from 'react';
 import { type Plan, type Vlan, gatewaysOf, hostOf, routersOf, subnetsOf } from '@/core/plan';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
-import { Choice } from '../../parts/field';
+import { Choice } from '../../parts/choice';
+
 import { Problem } from '../../parts/problem';
 import { Property } from '../../parts/property';
 

@@ -27,7 +27,8 @@ import { Field } from '../../parts/field';
 import { Jacket } from '../../parts/jacket';
 import { Cautions } from '../../parts/cautions';
 import { RecordField } from '../../parts/record-field';
-import { Property, Toggle } from '../../parts/property';
+import { Toggle } from '../../parts/tick';
+import { Property } from '../../parts/property';
 import { RoutedBy } from './routed-by';
 import { Problem } from '../../parts/problem';
 

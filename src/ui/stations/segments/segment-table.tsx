@@ -9,7 +9,9 @@ import { typedAddress, typedPrefix, useEdit, usePerformOrReview, wholeNumber } f
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { type Columns, ColumnChoice, useColumns } from '../../parts/columns';
+import { ColumnHead, sortOf } from '../../parts/column-head';
 import { Field } from '../../parts/field';
+import { type RecordColumn, useRecordTable } from '../../parts/record-table';
 import { InsideBar } from '../../parts/inside-bar';
 import { Jacket } from '../../parts/jacket';
 import { SortableRows, useSortableRow } from '../../parts/sortable-rows';
@@ -27,7 +29,12 @@ const SHORT = 60;
 export function SegmentTable() {
   const plan = usePlan();
   const session = useSession();
-  const vlans = vlansOf(plan);
+  const all = vlansOf(plan);
+  const heads = useMemo(() => headsOf(plan), [plan]);
+  const records = useRecordTable('segments', all, heads);
+  const { shown: vlans, filter, setFilter, sizes } = records;
+  /** Rows can be moved where they stand in the site's own order. */
+  const ordered = vlans.length === all.length && records.table.getState().sorting.length === 0;
   const selected = useView((state) => state.vlan);
   const ids = useMemo(() => vlans.map(({ id }) => id), [vlans]);
   const columns = useColumns('segments', COLUMNS);
@@ -65,10 +72,26 @@ export function SegmentTable() {
   };
   return (
     <>
-      <div className="flex items-baseline justify-between">
+      <div className="flex flex-wrap items-center gap-2">
         <h3 className="font-bold">
-          {vlans.length} segment{vlans.length === 1 ? '' : 's'}
+          {all.length} segment{all.length === 1 ? '' : 's'}
         </h3>
+        {all.length > 1 && (
+          <input
+            type="search"
+            className="field field-line max-w-44"
+            aria-label="Filter the segments"
+            placeholder="name, VLAN, subnet"
+            value={filter}
+            onChange={(event) => setFilter(event.target.value)}
+          />
+        )}
+        {vlans.length !== all.length && (
+          <span role="status" className="text-[14px] text-muted">
+            {vlans.length} of {all.length}
+          </span>
+        )}
+        <span className="flex-1" />
         <ColumnChoice columns={columns} />
       </div>
       <SortableRows ids={ids} nameOf={(id) => plan.vlan.get(id)!.name} onMove={moveTo}>
@@ -81,9 +104,15 @@ export function SegmentTable() {
                     <th
                       key={head}
                       scope="col"
-                      className={head === 'Need' || head === 'Fits' ? 'text-right!' : ''}
+                      aria-sort={sortOf(records.table, head)}
+                      className="p-0!"
+                      {...(sizes[head] === undefined ? {} : { style: { width: sizes[head] } })}
                     >
-                      {head}
+                      <ColumnHead
+                        records={records}
+                        column={head}
+                        className={head === 'Need' || head === 'Fits' ? 'justify-end' : ''}
+                      />
                     </th>
                   ),
               )}
@@ -101,7 +130,8 @@ export function SegmentTable() {
                   index={index}
                   measure={rows.measureElement}
                   columns={columns}
-                  onAltArrow={(direction) => moveTo(vlan.id, index + direction)}
+                  ordered={ordered}
+                  onAltArrow={(direction) => ordered && moveTo(vlan.id, index + direction)}
                 />
               );
             })}
@@ -113,16 +143,74 @@ export function SegmentTable() {
   );
 }
 
+/** What segments are ordered and filtered by. */
+function headsOf(plan: Plan): readonly RecordColumn<Vlan>[] {
+  const ipv4 = ({ id }: Vlan) => subnetOf(plan, id, 4);
+  const gateway = (vlan: Vlan) => {
+    const subnet = ipv4(vlan);
+    return subnet && gatewaysOf(plan, subnet.id)[0];
+  };
+  const size = (vlan: Vlan) => {
+    const subnet = ipv4(vlan);
+    return subnet ? usableHosts(subnet.prefix) : 0;
+  };
+  const need = (vlan: Vlan) => {
+    const subnet = ipv4(vlan);
+    return subnet ? needOf(plan, vlan, subnet).total : 0;
+  };
+  const pools = (vlan: Vlan) => {
+    const subnet = ipv4(vlan);
+    return subnet ? [...plan.pool.group(subnet.id).values()] : [];
+  };
+  const free = (vlan: Vlan) => {
+    const subnet = ipv4(vlan);
+    return subnet ? layoutOfSubnet(plan, subnet).counts.free : 0;
+  };
+  return [
+    { id: 'Segment', text: ({ code }) => code },
+    { id: 'Name', text: ({ name }) => name },
+    { id: 'VLAN', text: ({ vid }) => String(vid), order: ({ vid }) => vid },
+    {
+      id: 'Subnet',
+      text: (vlan) => {
+        const subnet = ipv4(vlan);
+        return subnet ? formatPrefix(subnet.prefix) : '';
+      },
+      order: (vlan) => ipv4(vlan)?.prefix.address ?? -1,
+    },
+    {
+      id: 'Gateway',
+      text: (vlan) => {
+        const address = gateway(vlan);
+        return address ? `${formatAddress(address.address)} ${hostOf(plan, address).device.name}` : '';
+      },
+    },
+    { id: 'Need', text: (vlan) => String(need(vlan)), order: need },
+    { id: 'Fits', text: (vlan) => String(size(vlan)), order: size },
+    {
+      id: 'Pool',
+      text: (vlan) =>
+        pools(vlan)
+          .map(({ start }) => formatAddress(start))
+          .join(' '),
+      order: (vlan) => pools(vlan)[0]?.start ?? -1,
+    },
+    { id: 'Inside it', text: () => '', order: free },
+  ];
+}
+
 interface RowProps {
   readonly plan: Plan;
   readonly vlan: Vlan;
   readonly index: number;
   readonly measure: (row: HTMLTableRowElement | null) => void;
   readonly columns: Columns<Column>;
+  /** Do the rows stand in the site's own order? */
+  readonly ordered: boolean;
   readonly onAltArrow: (direction: 1 | -1) => void;
 }
 
-function SegmentRow({ plan, vlan, index, measure, columns, onAltArrow }: RowProps) {
+function SegmentRow({ plan, vlan, index, measure, columns, ordered, onAltArrow }: RowProps) {
   const session = useSession();
   const edit = useEdit();
   const performOrReview = usePerformOrReview();
@@ -181,7 +269,7 @@ function SegmentRow({ plan, vlan, index, measure, columns, onAltArrow }: RowProp
     >
       <th scope="row" className="text-left whitespace-nowrap">
         <span className="inline-flex items-center pr-1">
-          {handle(vlan.name)}
+          {ordered && handle(vlan.name)}
           <Jacket vlan={vlan} />
         </span>
       </th>

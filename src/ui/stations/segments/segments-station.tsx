@@ -1,14 +1,16 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useCallback, useMemo, useState } from 'react';
 import { vlansOf } from '@/core/plan';
 import { usePlan } from '../../session/context';
 import { useView } from '../../session/view';
 import { useCommands } from '../../shell/commands';
 import { StationHead } from '../../parts/station-head';
-import { AddSegmentDialog } from './add-segment';
 import { AddressStrip } from './address-strip';
 import { SegmentTable } from './segment-table';
+
+const AddSegmentDialog = dynamic(() => import('./add-segment').then((m) => m.AddSegmentDialog));
 
 export function SegmentsStation() {
   const plan = usePlan();
