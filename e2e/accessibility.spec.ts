@@ -142,3 +142,51 @@ test('on a phone: thumb tabs, cards, and nothing wider than the screen', async (
   await page.getByRole('button', { name: /^Findings \d+/ }).click();
   await expect(page.getByRole('article').first()).toBeVisible();
 });
+
+test('with forced colours what carries meaning keeps its colour, and what is chosen has a frame', async ({
+  page,
+  request,
+}) => {
+  await page.emulateMedia({ forcedColors: 'active' });
+  const site = await demoSite(request, '2-clinic');
+  await page.goto(`/site/${site}/addresses`);
+  await page.getByRole('radio', { name: '20 ST' }).click();
+  const background = (selector: string) =>
+    page
+      .locator(selector)
+      .first()
+      .evaluate((element) => getComputedStyle(element).backgroundColor);
+  const pool = await background('[data-cell="10.20.20.120 pool"]');
+  expect(pool).not.toBe(await background('[data-cell="10.20.20.200 free"]'));
+  await page.goto(`/site/${site}/gear`);
+  const parked = page.getByRole('option', { name: /parked/ }).first();
+  await expect(parked).toBeVisible();
+  const drawn = await parked.evaluate((port) =>
+    [...port.querySelectorAll('span')].map((part) => getComputedStyle(part).backgroundImage).join(' '),
+  );
+  expect(drawn).toContain('gradient');
+  const chosen = page.getByRole('radio', { name: 'faces' });
+  expect(await chosen.evaluate((element) => getComputedStyle(element).outlineStyle)).toBe('solid');
+  expect(await violations(page)).toEqual([]);
+});
+
+test('at 200 % zoom every station fits, and its details are a drawer', async ({ page, request }) => {
+  // 1280 by 800 at 200 % is 640 by 400 of what the page counts in.
+  await page.setViewportSize({ width: 640, height: 400 });
+  const site = await demoSite(request, '3-creamery');
+  for (const station of [
+    'segments',
+    'addresses',
+    'gear',
+    'internet',
+    'policy',
+    'rehearse',
+    'findings',
+    'handover',
+  ]) {
+    await page.goto(`/site/${site}/${station}`);
+    await expect(page.getByRole('toolbar', { name: 'Tabs' })).toBeVisible();
+    await expect(page.getByRole('heading', { level: 2 }).first()).toBeVisible();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), station).toBeLessThanOrEqual(640);
+  }
+});

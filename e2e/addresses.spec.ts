@@ -18,7 +18,7 @@ test('the grid, its sum and the pool edges by keyboard, dragging and typing', as
   await expect(page.getByLabel('Pool count')).toHaveValue('30');
 
   const handle = (await page.getByRole('button', { name: /^Pool end 10\.20\.20\.149/ }).boundingBox())!;
-  const target = (await page.getByTitle('10.20.20.160 free').boundingBox())!;
+  const target = (await page.locator('[data-cell="10.20.20.160 free"]').boundingBox())!;
   await page.mouse.move(handle.x + 3, handle.y + 8);
   await page.mouse.down();
   await page.mouse.move(target.x + target.width / 2, target.y + target.height / 2, { steps: 4 });

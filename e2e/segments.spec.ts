@@ -60,7 +60,10 @@ test('details: purpose, code, Internet, growth, visitors, DNS, domain and IPv6',
   await fill(page, 'Growth', '100');
   await fill(page, 'Devices now', '7');
   await expect(page.getByText('⌈7 × 2⌉ + 9 + 1 = 24')).toBeVisible();
+  const before = await saved(page);
   await page.getByRole('button', { name: 'Count visitors' }).click();
+  // Nothing is written before the numbers are.
+  expect(await saved(page)).toBe(before);
   await fill(page, 'Arrivals per hour', '9');
   await expect(page.getByText('90 arrivals')).toBeVisible();
   await fill(page, 'DNS servers IPv4', '192.0.2.53, disk-station');

@@ -368,6 +368,12 @@ describe('ways beyond the segments', () => {
     expect([...plan.subnet.values()].some(({ prefix: net }) => overlaps(net, tunnel!.remote[0]!))).toBe(
       false,
     );
+    // Asked for again nothing is left to make; another device uses the same way in, by a rule of its own.
+    const again = { operation: 'takeWay', input: { ...wish, way: 'vpn', name: '' } };
+    expect(perform(plan, again, 'again').steps).toEqual([]);
+    const more = done(plan, 'takeWay', { ...again.input, target: cardOf(plan, 'desk').id });
+    expect([...more.tunnel.values()]).toHaveLength(1);
+    expect(rulesOf(more)).toHaveLength(rulesOf(plan).length + 1);
     const open = done(sound, 'takeWay', { ...wish, way: 'calls-out' });
     expect(rulesOf(open)[0]).toMatchObject({
       services: ['stdhttps'],

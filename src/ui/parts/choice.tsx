@@ -2,7 +2,7 @@
 
 import { ChevronDown } from 'lucide-react';
 import { Select } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { type ReactNode, useLayoutEffect, useRef, useState } from 'react';
 
 export interface Option<T extends string = string> {
   readonly value: T;
@@ -29,8 +29,53 @@ interface ChoiceProps<T extends string> {
 /** An empty value means something here and nothing to the list. */
 const keyOf = (value: string) => `=${value}`;
 
-/** One of a few values. */
-export function Choice<T extends string>({
+const labelOf = <T extends string>(options: ChoiceProps<T>['options'], value: T | null): string | undefined =>
+  options
+    .flatMap((option) => ('options' in option ? option.options : [option]))
+    .find((option) => option.value === value)?.label;
+
+const lookOf = (lined: boolean | undefined) =>
+  `field flex items-center justify-between gap-1 text-left whitespace-nowrap ${lined ? 'field-line' : ''}`;
+
+/** What stands in the line while the list is shut. */
+function Shown({ text, dim }: { text: ReactNode; dim?: boolean }) {
+  return (
+    <>
+      <span className={`min-w-0 truncate ${dim ? 'text-muted' : ''}`}>{text}</span>
+      <ChevronDown size={15} className="shrink-0" aria-hidden="true" />
+    </>
+  );
+}
+
+/**
+ * One of a few values. A table has many of these, of which one is opened: until it is pointed at or has the focus there is only
+ * the line, and the list comes then.
+ */
+export function Choice<T extends string>(props: ChoiceProps<T>) {
+  const { label, value, options, placeholder, lined, disabled, autoFocus, className } = props;
+  const [live, setLive] = useState<'by pointer' | 'by focus' | 'open' | null>(autoFocus ? 'by focus' : null);
+  if (live) return <List {...props} start={live} />;
+  const text = labelOf(options, value);
+  return (
+    <button
+      type="button"
+      role="combobox"
+      aria-expanded={false}
+      aria-label={label}
+      disabled={disabled}
+      className={className ?? lookOf(lined)}
+      onPointerEnter={({ pointerType }) => pointerType === 'mouse' && setLive((how) => how ?? 'by pointer')}
+      // A press may come before the list has taken this one's place.
+      onPointerDown={({ pointerType, button }) => pointerType === 'mouse' && button === 0 && setLive('open')}
+      onFocus={() => setLive((how) => how ?? 'by focus')}
+      onClick={() => setLive('open')}
+    >
+      <Shown text={text ?? placeholder ?? ''} dim={text === undefined} />
+    </button>
+  );
+}
+
+function List<T extends string>({
   label,
   value,
   options,
@@ -38,29 +83,22 @@ export function Choice<T extends string>({
   placeholder,
   lined,
   disabled,
-  autoFocus,
   className,
-}: ChoiceProps<T>) {
+  start,
+}: ChoiceProps<T> & { start: 'by pointer' | 'by focus' | 'open' }) {
+  const trigger = useRef<HTMLButtonElement>(null);
+  useLayoutEffect(() => {
+    if (start === 'by focus') trigger.current!.focus();
+  }, [start]);
   return (
     <Select.Root
+      defaultOpen={start === 'open'}
       value={value === null ? '' : keyOf(value)}
       onValueChange={(key) => onChoose(key.slice(1) as T)}
       {...(disabled ? { disabled } : {})}
     >
-      <Select.Trigger
-        aria-label={label}
-        autoFocus={autoFocus}
-        className={
-          className ??
-          `field flex items-center justify-between gap-1 text-left whitespace-nowrap ${lined ? 'field-line' : ''}`
-        }
-      >
-        <span className="min-w-0 truncate">
-          <Select.Value placeholder={placeholder} />
-        </span>
-        <Select.Icon>
-          <ChevronDown size={15} aria-hidden="true" />
-        </Select.Icon>
+      <Select.Trigger ref={trigger} aria-label={label} className={className ?? lookOf(lined)}>
+        <Shown text={<Select.Value placeholder={placeholder} />} />
       </Select.Trigger>
       <Select.Portal>
         <Select.Content

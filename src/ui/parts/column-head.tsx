@@ -42,7 +42,7 @@ export function ColumnHead<R>({
       {...(at === undefined
         ? {}
         : { role: 'columnheader', 'aria-colindex': at, 'aria-sort': sortOf(table, id) })}
-      className={`relative flex min-w-0 items-center pr-2 ${className}`}
+      className={`group relative flex min-w-0 items-center pr-2 ${className}`}
     >
       <button
         type="button"
@@ -57,7 +57,7 @@ export function ColumnHead<R>({
       <Popover.Root>
         <Popover.Trigger
           aria-label={`Filter and width of ${id}`}
-          className={`flex size-[24px] shrink-0 items-center justify-center ${filter ? 'bg-ink text-sheet' : 'text-muted hover:text-ink'}`}
+          className={`absolute right-2 flex size-[24px] items-center justify-center bg-sheet text-muted hover:text-ink ${filter ? 'bg-ink! text-sheet!' : 'opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 data-[state=open]:opacity-100 [@media(hover:none)]:opacity-100'}`}
         >
           <ListFilter size={14} aria-hidden="true" />
         </Popover.Trigger>

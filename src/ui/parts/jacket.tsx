@@ -11,7 +11,7 @@ export function Jacket({
 }) {
   return (
     <span
-      className="mono inline-flex items-center justify-center border-y border-ink/40 text-[13px] font-bold whitespace-nowrap"
+      className="own-colours mono inline-flex items-center justify-center border-y border-ink/40 text-[13px] font-bold whitespace-nowrap"
       style={{
         background: vlan.colour,
         color: textOn(vlan.colour),

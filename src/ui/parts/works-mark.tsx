@@ -1,22 +1,13 @@
-/** Does it work? A filled square, an open one struck through, or a dashed one: told apart without colour. */
+/** Does it get through? An arrow that arrives, a line that ends at a bar, or a dashed one: told apart without colour. */
 export function WorksMark({ works }: { works: boolean | null }) {
   return (
-    <svg width="14" height="14" viewBox="0 0 14 14" aria-hidden="true" className="shrink-0">
-      {works === true && <path d="M1 1h12v12H1z" fill="var(--ink)" />}
+    <svg width="18" height="14" viewBox="0 0 18 14" aria-hidden="true" className="shrink-0">
       {works === true && (
-        <path d="M3.5 7.2 6 9.8l4.5-5.4" fill="none" stroke="var(--sheet)" strokeWidth="2" />
+        <path d="M0 7h9M8 1.5 17 7l-9 5.5z" fill="var(--ink)" stroke="var(--ink)" strokeWidth="2" />
       )}
-      {works === false && (
-        <path d="M1.5 1.5h11v11h-11z M3 11 11 3" fill="none" stroke="var(--stop)" strokeWidth="2" />
-      )}
+      {works === false && <path d="M0 7h10M12.5 1v12" fill="none" stroke="var(--stop)" strokeWidth="3" />}
       {works === null && (
-        <path
-          d="M1.5 1.5h11v11h-11z"
-          fill="none"
-          stroke="var(--ink)"
-          strokeWidth="1.6"
-          strokeDasharray="3 2"
-        />
+        <path d="M0 7h17" fill="none" stroke="var(--ink)" strokeWidth="2.4" strokeDasharray="3.4 2.6" />
       )}
     </svg>
   );

@@ -25,6 +25,7 @@ import {
 } from '../../plan';
 import { hostInput, insertHost, usualAssignment } from './operations';
 import { nameMessage, nameProblem, proposeHostName, nextFreeAddress } from '../../model/hosts';
+import { purposeDefaults } from '../../model/segments';
 
 /** Columns a pasted table can have, with the heads people give them. */
 const heads: Readonly<Record<ImportColumn, readonly string[]>> = {
@@ -133,7 +134,7 @@ class RowReader {
     const repaired: string[] = [];
     const refused: string[] = [];
     const kindText = value('kind');
-    const kind = kindOf(kindText) ?? 'other';
+    const kind = kindOf(kindText) ?? (kindText ? 'other' : this.usualKind(value('address')));
     if (kindText && kindOf(kindText) === null)
       repaired.push(`kind “${kindText}” is not one of ours, taken as other`);
 
@@ -175,6 +176,13 @@ class RowReader {
     if (mac !== text && mac !== text.toUpperCase()) repaired.push(`MAC written as ${mac}`);
     this.macs.set(mac, line);
     return mac;
+  }
+
+  /** Where no kind is given: what usually stands in the segment of the address. */
+  private usualKind(text: string): DeviceKind {
+    const address = parseAddress(text.replace(/\/\d+$/, ''));
+    const there = address === null ? undefined : this.subnets.find(({ prefix }) => contains(prefix, address));
+    return purposeDefaults[this.plan.vlan.get((there ?? this.home).vlan)!.purpose].hosts;
   }
 
   private readAddress(

@@ -23,7 +23,7 @@ const exactly = (service: Service, { protocol, from, to }: Match): boolean =>
   service.matches[0]!.to === to;
 
 /** The service that is exactly this, made when there is none. */
-function serviceFor(draft: Draft, match: Match): string {
+export function serviceFor(draft: Draft, match: Match): string {
   const known = allServices(draft.plan).find((service) => exactly(service, match));
   return known?.id ?? draft.insert('service', { name: matchText(match), matches: [match] }).id;
 }

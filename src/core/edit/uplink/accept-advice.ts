@@ -9,10 +9,13 @@ import {
   operation,
   type Plan,
   Refusal,
+  type Tunnel,
+  type Uplink,
+  equal,
 } from '../../plan';
-import { letThrough } from '../policy/let-through';
+import { letThrough, serviceFor } from '../policy/let-through';
 import { insertZone } from '../policy/operations';
-import { isOutside, zonesOf } from '../../model/policy';
+import { isOutside, rulesOf, zonesOf } from '../../model/policy';
 import { freeSpace } from '../../model/segments';
 import { setDynamicName } from './advise';
 
@@ -46,9 +49,28 @@ function open(
   protocol: (typeof protocols)[number],
   port: number,
 ): void {
-  for (const one of protocol === 'both' ? (['tcp', 'udp'] as const) : [protocol])
-    letThrough.run(draft, { from, to, match: { protocol: one, from: port, to: port } });
+  for (const one of protocol === 'both' ? (['tcp', 'udp'] as const) : [protocol]) {
+    const match = { protocol: one, from: port, to: port };
+    const service = serviceFor(draft, match);
+    // What is open by such a rule is not opened by another.
+    const same = rulesOf(draft.plan).some(
+      (rule) =>
+        rule.enabled &&
+        rule.action === 'allow' &&
+        rule.until === null &&
+        equal(rule.from, from) &&
+        equal(rule.to, to) &&
+        rule.services.includes(service),
+    );
+    if (!same) letThrough.run(draft, { from, to, match });
+  }
 }
+
+/** The VPN by which people dial in on an uplink, once it is made. */
+const dialInOn = (plan: Plan, uplink: string): Tunnel | undefined =>
+  [...plan.tunnel.values()].find(
+    (tunnel) => tunnel.uplink === uplink && tunnel.peer === '' && !tunnel.initiates && tunnel.enabled,
+  );
 
 export const acceptAdvice = operation(
   'takeWay',
@@ -74,22 +96,31 @@ export const acceptAdvice = operation(
       return `${device.name}: ${protocol} ${port} open to the Internet over IPv6`;
     }
     setDynamicName(draft, uplink, name);
-    const names = new Set([...draft.plan.tunnel.values()].map((tunnel) => tunnel.name));
-    let title = 'dial-in';
-    for (let n = 2; names.has(title); n++) title = `dial-in ${n}`;
-    const tunnel = draft.insert('tunnel', {
-      device: uplink.device,
-      uplink: id,
-      name: title,
-      peer: '',
-      initiates: false,
-      enabled: true,
-      remote: [dialInNetwork(draft.plan)],
-    });
-    if (zonesOf(draft.plan).length > 0) {
-      const zone = insertZone(draft, { name: title, tunnels: [tunnel.id] });
+    const made = dialInOn(draft.plan, id);
+    const tunnel = made ?? insertDialIn(draft, uplink);
+    const zones = zonesOf(draft.plan);
+    if (zones.length > 0) {
+      const zone =
+        zones.find(({ tunnels }) => tunnels.includes(tunnel.id)) ??
+        insertZone(draft, { name: tunnel.name, tunnels: [tunnel.id] });
       open(draft, [{ zone: zone.id }], party, protocol, port);
     }
-    return `VPN ${title} on ${uplink.name}: reaches ${device.name} and nothing else`;
+    if (made) return `VPN ${made.name} on ${uplink.name}: reaches ${device.name} too`;
+    return `VPN ${tunnel.name} on ${uplink.name}: reaches ${device.name} and nothing else`;
   },
 );
+
+function insertDialIn(draft: Draft, uplink: Uplink): Tunnel {
+  const names = new Set([...draft.plan.tunnel.values()].map(({ name }) => name));
+  let name = 'dial-in';
+  for (let n = 2; names.has(name); n++) name = `dial-in ${n}`;
+  return draft.insert('tunnel', {
+    device: uplink.device,
+    uplink: uplink.id,
+    name,
+    peer: '',
+    initiates: false,
+    enabled: true,
+    remote: [dialInNetwork(draft.plan)],
+  });
+}

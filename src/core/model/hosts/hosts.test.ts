@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { formatAddress } from '../../address';
 import { subnetOf, vlansOf } from '../../plan';
 import { done, emptySite } from '../../testing/plans';
 import { columnsOf, readRows } from '../../edit';
@@ -63,6 +64,16 @@ describe('pasted rows', () => {
     expect(read(['valve', '10.20.10.30', '00:00:5E:00:53:30', 'sensor'])).toMatchObject([
       { line: 1, verdict: 'good', why: [], name: 'valve' },
     ]));
+  test('without a kind it is what usually stands in the segment of its address', () => {
+    const cameras = done(held, 'addSegment', { purpose: 'cameras' });
+    const there = subnetOf(cameras, vlansOf(cameras).at(-1)!.id, 4)!;
+    const address = formatAddress((there.prefix.address as number) + 40);
+    const rows = readRows(cameras, subnet, [
+      ['gate', address],
+      ['meter', '10.20.10.33'],
+    ]);
+    expect(rows.map(({ kind }) => kind)).toEqual(['camera', 'appliance']);
+  });
   test('repairs are named', () => {
     const [row] = read(['name', 'address', 'mac', 'kind'], ['Valve 2', '.31', '00-00-5e-00-53-31', 'gizmo']);
     expect(row).toMatchObject({

@@ -50,6 +50,8 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
   const { address: selected, select } = useView();
   const [edge, setEdge] = useState<Edge | null>(null);
   const [message, setMessage] = useState('');
+  /** What the cell is that is pointed at. */
+  const [pointed, setPointed] = useState('');
   const grid = useRef<HTMLDivElement>(null);
   const size = sizeOf(subnet.prefix);
   const columns = Math.min(useNarrow() ? NARROW_COLUMNS : COLUMNS, size);
@@ -122,9 +124,13 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
         ref={grid}
         role="group"
         aria-label={`Addresses of ${vlan.name}`}
-        className="relative grid border-2 border-ink bg-ink"
+        className="own-colours relative grid border-2 border-ink bg-ink"
         style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`, gap: 1 }}
         data-testid="cells"
+        onPointerOver={({ target }) =>
+          setPointed((target as HTMLElement).closest('[data-cell]')?.getAttribute('data-cell') ?? '')
+        }
+        onPointerLeave={() => setPointed('')}
         onClick={(event) => {
           // A pointer's short cut; the table below is the same by keyboard.
           const at = addressAt(event);
@@ -179,7 +185,7 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
         })}
       </div>
       <p role="status" className="mono min-h-5 pt-1 text-[13px]">
-        {edge ? `${edge.side} ${shortAddress(edge.address, subnet.prefix)}` : message}
+        {edge ? `${edge.side} ${shortAddress(edge.address, subnet.prefix)}` : message || pointed}
       </p>
     </div>
   );
@@ -222,7 +228,7 @@ const Cell = memo(function Cell({ use, colour, label, text, tall, selected, wron
     outlineOffset: -3,
   };
   const shared = {
-    title: label,
+    'data-cell': label,
     className: `mono relative block overflow-hidden text-center leading-none ${tall ? 'h-[22px] pt-[5px] text-[11px]' : 'h-[13px] text-[10px]'} ${use === 'reserved' ? 'underline' : ''}`,
     style,
   };

@@ -8,6 +8,7 @@ import { useSession } from '../../session/context';
 import { PasteSheet } from '../../parts/paste-sheet';
 import { cellsOf } from '../../parts/pasted';
 
+const verdicts: readonly ImportRow['verdict'][] = ['refused', 'repaired', 'good'];
 const verdictStyle = { good: '', repaired: 'font-bold text-note', refused: 'font-bold text-stop' } as const;
 
 /** Rows from a spreadsheet, each marked good, repaired or refused before anything is added. */
@@ -18,6 +19,11 @@ export function PasteDialog({ plan, subnet, onClose }: { plan: Plan; subnet: Sub
   const cells = useMemo(() => (text.trim() ? cellsOf(text) : []), [text]);
   const rows = useMemo(() => readRows(plan, subnet, cells), [plan, subnet, cells]);
   const order = useMemo(() => columnsOf(cells), [cells]);
+  // Two refusals under thirty harmless repairs would not be seen.
+  const worstFirst = useMemo(
+    () => [...rows].sort((a, b) => verdicts.indexOf(a.verdict) - verdicts.indexOf(b.verdict)),
+    [rows],
+  );
   const taken = rows.filter((row) => row.verdict !== 'refused');
   const count = (verdict: ImportRow['verdict']) => rows.filter((row) => row.verdict === verdict).length;
   const add = () => {
@@ -54,7 +60,7 @@ export function PasteDialog({ plan, subnet, onClose }: { plan: Plan; subnet: Sub
         </>
       }
       heads={['Address', 'Host name', 'MAC', 'Kind', 'Note']}
-      rows={rows.map((row) => ({
+      rows={worstFirst.map((row) => ({
         line: row.line,
         cells: (
           <>

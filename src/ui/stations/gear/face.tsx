@@ -159,7 +159,7 @@ export function Face({ plan, gear, wrong, pointed, onJoin }: Props) {
         return (
           <div
             key={fold}
-            className="mb-1 inline-grid bg-[#1d2823] p-2"
+            className="own-colours mb-1 inline-grid bg-[#1d2823] p-2"
             style={{ gap: GAP, gridAutoColumns: size, justifyContent: 'start' }}
           >
             {shown.map((port) => (

@@ -37,21 +37,23 @@ export function PastePorts({ plan, onClose }: { plan: Plan; onClose: () => void 
         </>
       }
       heads={['Box', 'Ports', 'Carries', 'Label']}
-      rows={rows.map((row) => ({
-        line: row.line,
-        cells: (
-          <>
-            <td className={row.why === null ? '' : 'font-bold text-stop'}>
-              {row.why === null ? 'good' : 'refused'}
-              <span className="block text-[13px] font-normal">{row.why ?? row.meaning}</span>
-            </td>
-            <td className="mono">{row.box}</td>
-            <td className="mono">{row.ports}</td>
-            <td>{row.carries}</td>
-            <td>{row.label}</td>
-          </>
-        ),
-      }))}
+      rows={[...rows.filter(({ why }) => why !== null), ...rows.filter(({ why }) => why === null)].map(
+        (row) => ({
+          line: row.line,
+          cells: (
+            <>
+              <td className={row.why === null ? '' : 'font-bold text-stop'}>
+                {row.why === null ? 'good' : 'refused'}
+                <span className="block text-[13px] font-normal">{row.why ?? row.meaning}</span>
+              </td>
+              <td className="mono">{row.box}</td>
+              <td className="mono">{row.ports}</td>
+              <td>{row.carries}</td>
+              <td>{row.label}</td>
+            </>
+          ),
+        }),
+      )}
       problem={problem}
       verb="Set"
       good={good.length}

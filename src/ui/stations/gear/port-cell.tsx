@@ -112,7 +112,8 @@ export const PortCell = memo(function PortCell({
         gridRow: port.row + 1,
         gridColumn: column,
         background: '#1d2823',
-        opacity: faded ? 0.28 : 1,
+        // Still to be read: white at half strength keeps 4.9:1 on the case.
+        ...(faded ? { opacity: 0.5, filter: 'grayscale(1)' } : {}),
       }}
     >
       {/* The name for a reader is the whole sentence; number and code are for the eye. */}

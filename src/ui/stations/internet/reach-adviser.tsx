@@ -107,17 +107,21 @@ function TakeWay({
   const uplink = plan.uplink.get(advice.uplink!)!;
   const named = advice.way === 'forward' || advice.way === 'vpn';
   const wantsName = named && uplink.dynamicName === '' && uplink.addressing !== 'static';
-  const form = useTypedForm({ name: '' }, ({ name }) => {
+  const callFor = (name: string): Call => {
     const { target, protocol, port } = wish;
     const input = { uplink: uplink.id, target, protocol, port, name };
-    const call =
-      advice.way === 'forward'
-        ? ({ operation: 'takeForward', input } satisfies Call)
-        : ({ operation: 'takeWay', input: { ...input, way: advice.way } } satisfies Call);
-    const change = session.perform(call);
+    return advice.way === 'forward'
+      ? { operation: 'takeForward', input }
+      : { operation: 'takeWay', input: { ...input, way: advice.way } };
+  };
+  const form = useTypedForm({ name: '' }, ({ name }) => {
+    const change = session.perform(callFor(name));
     const forward = change.steps.find(({ table }) => table === 'forward')?.id ?? null;
     set({ uplink: uplink.id, forward });
   });
+  const preview = attempt(() => session.preview(callFor('')));
+  if ('value' in preview && preview.value.steps.length === 0)
+    return <p className="pt-1 font-bold">This is made already.</p>;
   return (
     <Form form={form}>
       {wantsName && (

@@ -184,7 +184,7 @@ export function AddressStrip() {
       </div>
       <div
         ref={strip}
-        className="relative border-2 border-ink bg-(--free-cell)"
+        className="own-colours relative border-2 border-ink bg-(--free-cell)"
         style={{ height: HEIGHT }}
         data-testid="strip"
       >

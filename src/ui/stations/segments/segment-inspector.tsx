@@ -24,6 +24,7 @@ import { problemOf } from '../../session/attempt';
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Field } from '../../parts/field';
+import { Form, FormLine, useTypedForm } from '../../parts/form';
 import { Jacket } from '../../parts/jacket';
 import { Cautions } from '../../parts/cautions';
 import { RecordField } from '../../parts/record-field';
@@ -179,20 +180,7 @@ function Visitors({ vlan, lease }: { vlan: Vlan; lease: number }) {
   const { transient } = vlan;
   const set = (fields: Partial<NonNullable<Vlan['transient']>>) =>
     edit('vlan', vlan.id, 'transient', { ...transient!, ...fields }, transient);
-  if (!transient)
-    return (
-      <Property label="Come and go">
-        <button
-          type="button"
-          className="link"
-          onClick={() =>
-            edit('vlan', vlan.id, 'transient', { present: 20, arrivalsPerHour: 5, openHours: 10 })
-          }
-        >
-          Count visitors
-        </button>
-      </Property>
-    );
+  if (!transient) return <CountVisitors onCount={(counted) => edit('vlan', vlan.id, 'transient', counted)} />;
   const number = (field: 'present' | 'arrivalsPerHour' | 'openHours', label: string) => (
     <Field
       mono
@@ -217,6 +205,48 @@ function Visitors({ vlan, lease }: { vlan: Vlan; lease: number }) {
         </button>
       </Property>
     </>
+  );
+}
+
+/** Nothing is written before the numbers are. */
+function CountVisitors({ onCount }: { onCount: (counted: NonNullable<Vlan['transient']>) => void }) {
+  const [open, setOpen] = useState(false);
+  const form = useTypedForm(
+    { present: '20', arrivalsPerHour: '5', openHours: '10' },
+    ({ present, arrivalsPerHour, openHours }) =>
+      onCount({
+        present: wholeNumber(present, 'Most present at once', 'present'),
+        arrivalsPerHour: wholeNumber(arrivalsPerHour, 'Arrivals per hour', 'arrivalsPerHour'),
+        openHours: wholeNumber(openHours, 'Hours open per day', 'openHours'),
+      }),
+  );
+  if (!open)
+    return (
+      <Property label="Come and go">
+        <button type="button" className="link" onClick={() => setOpen(true)}>
+          Count visitors
+        </button>
+      </Property>
+    );
+  return (
+    <Form
+      form={form}
+      layout="sheet"
+      label="Visitors"
+      className="grid gap-1 border-b border-rule py-1 text-[14px]"
+    >
+      <FormLine mono numeric autoFocus name="present" label="Most present at once" />
+      <FormLine mono numeric name="arrivalsPerHour" label="Arrivals per hour" />
+      <FormLine mono numeric name="openHours" label="Hours open per day" />
+      <div className="flex gap-2">
+        <button type="submit" className="button button-primary">
+          Count them
+        </button>
+        <button type="button" className="button" onClick={() => setOpen(false)}>
+          Do not
+        </button>
+      </div>
+    </Form>
   );
 }
 
