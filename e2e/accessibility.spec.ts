@@ -4,6 +4,19 @@ import { demoSite, expect, test } from './site';
 
 const axe = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
 
+const STATIONS = [
+  'segments',
+  'addresses',
+  'gear',
+  'internet',
+  'policy',
+  'rehearse',
+  'findings',
+  'brief',
+  'handover',
+  'history',
+];
+
 async function violations(page: Page): Promise<string[]> {
   await page.evaluate(axe);
   return page.evaluate(async () => {
@@ -121,17 +134,7 @@ test('on a phone: thumb tabs, cards, and nothing wider than the screen', async (
   const site = await demoSite(request, '2-clinic');
   await page.goto(`/site/${site}/segments`);
   await expect(page.getByLabel('Name of Voice')).toBeVisible();
-  for (const station of [
-    'segments',
-    'addresses',
-    'gear',
-    'internet',
-    'policy',
-    'findings',
-    'brief',
-    'handover',
-    'history',
-  ]) {
+  for (const station of STATIONS) {
     await page.goto(`/site/${site}/${station}`);
     await expect(page.getByRole('toolbar', { name: 'Tabs' })).toBeVisible();
     expect(await page.evaluate(() => document.documentElement.scrollWidth), station).toBeLessThanOrEqual(390);
@@ -174,16 +177,7 @@ test('at 200 % zoom every station fits, and its details are a drawer', async ({ 
   // 1280 by 800 at 200 % is 640 by 400 of what the page counts in.
   await page.setViewportSize({ width: 640, height: 400 });
   const site = await demoSite(request, '3-creamery');
-  for (const station of [
-    'segments',
-    'addresses',
-    'gear',
-    'internet',
-    'policy',
-    'rehearse',
-    'findings',
-    'handover',
-  ]) {
+  for (const station of STATIONS) {
     await page.goto(`/site/${site}/${station}`);
     await expect(page.getByRole('toolbar', { name: 'Tabs' })).toBeVisible();
     await expect(page.getByRole('heading', { level: 2 }).first()).toBeVisible();

@@ -2,7 +2,7 @@
 
 import dynamic from 'next/dynamic';
 
-export { answerLook, faultLook, treeKey, treeLook, treeTitle } from './layers';
+export { answerLook, faultLook, treeChosen, treeKey, treeLook, treeTitle } from './layers';
 export type { MapLook } from './look';
 
 /** The map comes with a graph library, so it is loaded when it is first shown. */

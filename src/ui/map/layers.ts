@@ -10,6 +10,12 @@ export const treeKey = ({ kind, number, places }: Grown): string => `${kind} ${n
 export const treeTitle = ({ kind, number }: Grown): string =>
   kind === 'common' ? 'the common tree' : kind === 'instance' ? `instance ${number}` : `VLAN ${number}`;
 
+/** The tree that is chosen among those of a plan, the first until one is; with the reasons of its roles. */
+export function treeChosen(plan: Plan, grown: readonly Grown[], key: string) {
+  const tree = grown.find((item) => treeKey(item) === key) ?? grown[0];
+  return { tree, reasons: tree ? new Reasons(plan, fabric(plan), tree) : null };
+}
+
 /** Where a tree and every ring block, and who is root. */
 export function treeLook(
   plan: Plan,

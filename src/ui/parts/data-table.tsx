@@ -7,6 +7,7 @@ import { useSession } from '../session/context';
 import { cellOf, moveByKey } from './cell-keys';
 import { ColumnHead } from './column-head';
 import { type Columns, ColumnChoice } from './columns';
+import { FilterLine } from './filter-line';
 import { useNarrow } from './narrow';
 import { pasteOver, tabbed } from './paste-over';
 import { Problem } from './problem';
@@ -56,7 +57,7 @@ export function DataTable<R extends { readonly id: string }>(props: Props<R>) {
   const [problem, setProblem] = useState('');
   const scroller = useRef<HTMLDivElement>(null);
   const narrow = useNarrow();
-  const { shown, marked, filter, setFilter, mark, markAll, sizes } = records;
+  const { shown, marked, mark, markAll, sizes } = records;
   const visible = columns.filter(({ id }) => !choice.all.includes(id) || choice.shows(id));
   // eslint-disable-next-line react-hooks/incompatible-library
   const rows = useVirtualizer({
@@ -107,21 +108,7 @@ export function DataTable<R extends { readonly id: string }>(props: Props<R>) {
         <h3 className="font-bold">
           {of} {words[of === 1 ? 0 : 1]}
         </h3>
-        {of > 0 && (
-          <input
-            type="search"
-            className="field field-line max-w-44"
-            aria-label={`Filter the ${words[1]}`}
-            placeholder={props.placeholder}
-            value={filter}
-            onChange={(event) => setFilter(event.target.value)}
-          />
-        )}
-        {shown.length !== of && (
-          <span role="status" className="text-[14px] text-muted">
-            {shown.length} of {of}
-          </span>
-        )}
+        <FilterLine records={records} words={words[1]} of={of} placeholder={props.placeholder} />
         {props.tools}
         <span className="flex-1" />
         <ColumnChoice columns={choice} />
@@ -177,7 +164,7 @@ export function DataTable<R extends { readonly id: string }>(props: Props<R>) {
                     aria-rowindex={item.index + 2}
                     aria-selected={isMarked.has(record.id)}
                     className={`absolute inset-x-0 ${grid} border-b border-rule ${record.id === selected || isMarked.has(record.id) ? 'bg-chosen' : 'bg-sheet'}`}
-                    style={{ top: item.start, minHeight: item.size }}
+                    style={{ top: item.start, ...(narrow ? {} : { minHeight: item.size }) }}
                     data-index={item.index}
                     data-record={record.id}
                     ref={rows.measureElement}

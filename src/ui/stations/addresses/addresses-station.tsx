@@ -1,6 +1,5 @@
 'use client';
 
-import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import { formatPrefix, sizeOf, usableHosts } from '@/core/address';
 import { type Plan, type Subnet, type Vlan, subnetsOf, vlansOf } from '@/core/plan';
@@ -18,8 +17,7 @@ import { HostsTable } from './hosts-table';
 import { Pools } from './pools';
 import { RangeList } from './range-list';
 import { SubnetSum } from './subnet-sum';
-
-const PasteDialog = dynamic(() => import('./paste-dialog').then((m) => m.PasteDialog));
+import { PasteDialog } from './paste-dialog';
 
 /** Cells up to a /22; ranges above. */
 const MOST_CELLS = 1024;

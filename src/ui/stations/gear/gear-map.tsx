@@ -2,8 +2,7 @@
 
 import { useEffect, useMemo, useState } from 'react';
 import { linksAt } from '@/core/model/wiring';
-import { fabric } from '@/core/model/switching';
-import { Reasons, treesOf } from '@/core/model/tree';
+import { treesOf } from '@/core/model/tree';
 import { type Plan, portTitle } from '@/core/plan';
 import { type Fault, faultKey, faultTitle } from '@/core/rehearse';
 import { Choice } from '../../parts/choice';
@@ -14,7 +13,16 @@ import { useJob } from '../../session/job';
 import { useTried } from '../../session/tried';
 import { useView } from '../../session/view';
 import { useAnswer } from '../../shell/probe-bar';
-import { type MapLook, SiteMap, answerLook, faultLook, treeKey, treeLook, treeTitle } from '../../map';
+import {
+  type MapLook,
+  SiteMap,
+  answerLook,
+  faultLook,
+  treeChosen,
+  treeKey,
+  treeLook,
+  treeTitle,
+} from '../../map';
 
 type Layer = 'tree' | 'probe' | 'faults';
 
@@ -62,11 +70,8 @@ export function GearMap({ plan }: { plan: Plan }) {
 function useTree(plan: Plan, on: boolean) {
   const [key, setKey] = useState('');
   const grown = useMemo(() => (on ? treesOf(plan).grown : []), [plan, on]);
-  const tree = grown.find((item) => treeKey(item) === key) ?? grown[0];
-  const look = useMemo(
-    () => treeLook(plan, tree, tree ? new Reasons(plan, fabric(plan), tree) : null),
-    [plan, tree],
-  );
+  const { tree, reasons } = useMemo(() => treeChosen(plan, grown, key), [plan, grown, key]);
+  const look = useMemo(() => treeLook(plan, tree, reasons), [plan, tree, reasons]);
   const choice = tree ? (
     <Choice
       lined

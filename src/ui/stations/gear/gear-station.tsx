@@ -11,14 +11,15 @@ import { useView } from '../../session/view';
 import { useCommands } from '../../shell/commands';
 import { OneOf } from '../../parts/one-of';
 import { StationHead } from '../../parts/station-head';
+import { AddDevice } from './add-device';
+import { CableLine } from './cable-line';
 import { ChoosePorts } from './choose-ports';
 import { Face } from './face';
 import { FollowVlan } from './follow-vlan';
 import { type Gear, gearOf, withoutBox } from './gear-list';
 import { Problem } from '../../parts/problem';
 
-const AddDevice = dynamic(() => import('./add-device').then((m) => m.AddDevice));
-const CableLine = dynamic(() => import('./cable-line').then((m) => m.CableLine));
+// What a key opens is typed into at once, so only what is looked at comes late.
 const PortTable = dynamic(() => import('./port-table').then((m) => m.PortTable));
 const GearMap = dynamic(() => import('./gear-map').then((m) => m.GearMap));
 

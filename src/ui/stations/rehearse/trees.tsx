@@ -5,10 +5,18 @@ import { ColumnHeads } from '../../parts/column-heads';
 import { type Plan, portTitle } from '@/core/plan';
 import { linksOf } from '@/core/model/wiring';
 import { fabric } from '@/core/model/switching';
-import { treesOf, rootsOf, MASTER, Reasons, identifierText, type Grown, forwards } from '@/core/model/tree';
+import {
+  treesOf,
+  rootsOf,
+  MASTER,
+  type Reasons,
+  identifierText,
+  type Grown,
+  forwards,
+} from '@/core/model/tree';
 import { Choice } from '../../parts/choice';
 
-import { SiteMap, treeKey, treeLook, treeTitle } from '../../map';
+import { SiteMap, treeChosen, treeKey, treeLook, treeTitle } from '../../map';
 import { BridgeTable } from './bridge-table';
 import { NewSwitch } from './new-switch';
 import { PortSettings } from './port-settings';
@@ -25,8 +33,7 @@ const roleWords = {
 /** The tree that is shown, and what of it is drawn on the map. */
 function shownOf(plan: Plan, key: string) {
   const { grown, rings, blocked } = treesOf(plan);
-  const tree = grown.find((item) => treeKey(item) === key) ?? grown[0];
-  const reasons = tree ? new Reasons(plan, fabric(plan), tree) : null;
+  const { tree, reasons } = treeChosen(plan, grown, key);
   return { grown, rings, blocked, tree, reasons, layers: [treeLook(plan, tree, reasons)] };
 }
 

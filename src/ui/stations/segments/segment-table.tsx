@@ -11,6 +11,7 @@ import { useView } from '../../session/view';
 import { type Columns, ColumnChoice, useColumns } from '../../parts/columns';
 import { ColumnHead, sortOf } from '../../parts/column-head';
 import { Field } from '../../parts/field';
+import { FilterLine } from '../../parts/filter-line';
 import { type RecordColumn, useRecordTable } from '../../parts/record-table';
 import { InsideBar } from '../../parts/inside-bar';
 import { Jacket } from '../../parts/jacket';
@@ -32,7 +33,7 @@ export function SegmentTable() {
   const all = vlansOf(plan);
   const heads = useMemo(() => headsOf(plan), [plan]);
   const records = useRecordTable('segments', all, heads);
-  const { shown: vlans, filter, setFilter, sizes } = records;
+  const { shown: vlans, sizes } = records;
   /** Rows can be moved where they stand in the site's own order. */
   const ordered = vlans.length === all.length && records.table.getState().sorting.length === 0;
   const selected = useView((state) => state.vlan);
@@ -76,21 +77,7 @@ export function SegmentTable() {
         <h3 className="font-bold">
           {all.length} segment{all.length === 1 ? '' : 's'}
         </h3>
-        {all.length > 1 && (
-          <input
-            type="search"
-            className="field field-line max-w-44"
-            aria-label="Filter the segments"
-            placeholder="name, VLAN, subnet"
-            value={filter}
-            onChange={(event) => setFilter(event.target.value)}
-          />
-        )}
-        {vlans.length !== all.length && (
-          <span role="status" className="text-[14px] text-muted">
-            {vlans.length} of {all.length}
-          </span>
-        )}
+        <FilterLine records={records} words="segments" of={all.length} placeholder="name, VLAN, subnet" />
         <span className="flex-1" />
         <ColumnChoice columns={columns} />
       </div>

@@ -1,6 +1,5 @@
 'use client';
 
-import dynamic from 'next/dynamic';
 import { useCallback, useMemo, useState } from 'react';
 import { vlansOf } from '@/core/plan';
 import { usePlan } from '../../session/context';
@@ -9,8 +8,7 @@ import { useCommands } from '../../shell/commands';
 import { StationHead } from '../../parts/station-head';
 import { AddressStrip } from './address-strip';
 import { SegmentTable } from './segment-table';
-
-const AddSegmentDialog = dynamic(() => import('./add-segment').then((m) => m.AddSegmentDialog));
+import { AddSegmentDialog } from './add-segment';
 
 export function SegmentsStation() {
   const plan = usePlan();
