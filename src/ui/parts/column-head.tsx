@@ -22,6 +22,7 @@ export function ColumnHead<R>({
   column: id,
   hint,
   at,
+  narrow = false,
   className = '',
 }: {
   records: RecordTable<R>;
@@ -29,6 +30,8 @@ export function ColumnHead<R>({
   hint?: string | undefined;
   /** Which column of the row it is; left out in a table, whose own head cell says so. */
   at?: number;
+  /** No wider than its name: no filter of its own, whose button would lie over the name. */
+  narrow?: boolean;
   className?: string;
 }) {
   const head = useRef<HTMLDivElement>(null);
@@ -54,43 +57,45 @@ export function ColumnHead<R>({
         {way === 'asc' && <ArrowUp size={14} className="shrink-0" aria-hidden="true" />}
         {way === 'desc' && <ArrowDown size={14} className="shrink-0" aria-hidden="true" />}
       </button>
-      <Popover.Root>
-        <Popover.Trigger
-          aria-label={`Filter and width of ${id}`}
-          className={`absolute right-2 flex size-[24px] items-center justify-center bg-sheet text-muted hover:text-ink ${filter ? 'bg-ink! text-sheet!' : 'opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 data-[state=open]:opacity-100 [@media(hover:none)]:opacity-100'}`}
-        >
-          <ListFilter size={14} aria-hidden="true" />
-        </Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content
-            align="start"
-            data-typing
-            className="z-40 flex w-56 flex-col gap-2 border-2 border-ink bg-sheet p-2 text-[14px]"
+      {!narrow && (
+        <Popover.Root>
+          <Popover.Trigger
             aria-label={`Filter and width of ${id}`}
+            className={`absolute right-2 flex size-[24px] items-center justify-center bg-sheet text-muted hover:text-ink ${filter ? 'bg-ink! text-sheet!' : 'opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 data-[state=open]:opacity-100 [@media(hover:none)]:opacity-100'}`}
           >
-            <label>
-              {id} contains
-              <input
-                type="search"
-                className="field field-line"
-                value={filter}
-                onChange={(event) => column.setFilterValue(event.target.value || undefined)}
-              />
-            </label>
-            <div className="flex gap-1">
-              <button type="button" className="button" onClick={() => resize(id, width() + STEP)}>
-                wider
-              </button>
-              <button type="button" className="button" onClick={() => resize(id, width() - STEP)}>
-                narrower
-              </button>
-              <button type="button" className="link" onClick={() => resize(id, null)}>
-                usual
-              </button>
-            </div>
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
+            <ListFilter size={14} aria-hidden="true" />
+          </Popover.Trigger>
+          <Popover.Portal>
+            <Popover.Content
+              align="start"
+              data-typing
+              className="z-40 flex w-56 flex-col gap-2 border-2 border-ink bg-sheet p-2 text-[14px]"
+              aria-label={`Filter and width of ${id}`}
+            >
+              <label>
+                {id} contains
+                <input
+                  type="search"
+                  className="field field-line"
+                  value={filter}
+                  onChange={(event) => column.setFilterValue(event.target.value || undefined)}
+                />
+              </label>
+              <div className="flex gap-1">
+                <button type="button" className="button" onClick={() => resize(id, width() + STEP)}>
+                  wider
+                </button>
+                <button type="button" className="button" onClick={() => resize(id, width() - STEP)}>
+                  narrower
+                </button>
+                <button type="button" className="link" onClick={() => resize(id, null)}>
+                  usual
+                </button>
+              </div>
+            </Popover.Content>
+          </Popover.Portal>
+        </Popover.Root>
+      )}
       <span
         aria-hidden="true"
         className="absolute inset-y-0 right-0 w-2 cursor-col-resize touch-none border-r border-rule hover:border-ink"

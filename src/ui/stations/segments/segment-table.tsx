@@ -21,6 +21,7 @@ import { countText, shortAddress, shortRange } from '../../parts/short';
 
 const COLUMNS = ['VLAN', 'Subnet', 'Gateway', 'Need', 'Fits', 'Pool', 'Inside it'] as const;
 type Column = (typeof COLUMNS)[number];
+const NARROW: ReadonlySet<string> = new Set(['VLAN', 'Need', 'Fits', 'Inside it']);
 const ROW = 34;
 const CARD = 180;
 /** Up to this many rows all exist; beyond it only those that can be seen. */
@@ -93,11 +94,14 @@ export function SegmentTable() {
                       scope="col"
                       aria-sort={sortOf(records.table, head)}
                       className="p-0!"
-                      {...(sizes[head] === undefined ? {} : { style: { width: sizes[head] } })}
+                      {...(sizes[head] === undefined
+                        ? {}
+                        : { style: { width: sizes[head], minWidth: sizes[head] } })}
                     >
                       <ColumnHead
                         records={records}
                         column={head}
+                        narrow={NARROW.has(head)}
                         className={head === 'Need' || head === 'Fits' ? 'justify-end' : ''}
                       />
                     </th>
