@@ -9,8 +9,8 @@ import { requireModules, requirePackages } from './lib/setup.mjs';
 /** Sets an exercise with two faults and takes two hints. */
 async function exercise(page) {
   await page.getByRole('tab', { name: 'Faults to find' }).click();
-  await page.getByRole('button', { name: 'middling' }).click();
-  await page.getByRole('button', { name: '2 faults' }).click();
+  await page.getByRole('radio', { name: 'middling' }).click();
+  await page.getByRole('radio', { name: '2 faults' }).click();
   await page.getByLabel('Number').fill('32');
   await page.getByRole('button', { name: 'Set the exercise' }).click();
   for (const cost of ['1 point', '2 points'])
@@ -169,7 +169,7 @@ entry(async () => {
       }, theme);
       const page = await context.newPage();
       await page.goto(at);
-      await page.waitForFunction(() => !/Loading|Checking|counting/.test(document.body.innerText));
+      await page.waitForFunction(() => !/Loading|Checking|Drawing the map|counting/.test(document.body.innerText));
       await page.getByRole('heading').first().waitFor();
       await act?.(page);
       await page.evaluate(() => document.fonts.ready);
