@@ -169,7 +169,9 @@ entry(async () => {
       }, theme);
       const page = await context.newPage();
       await page.goto(at);
-      await page.waitForFunction(() => !/Loading|Checking|Drawing the map|counting/.test(document.body.innerText));
+      await page.waitForFunction(
+        () => !/Loading|Checking|Drawing the map|counting/.test(document.body.innerText),
+      );
       await page.getByRole('heading').first().waitFor();
       await act?.(page);
       await page.evaluate(() => document.fonts.ready);
