@@ -50,21 +50,7 @@ for (const theme of ['day', 'night'])
     await page.goto('/');
     await expect(page.getByRole('link', { name: 'Saltmarsh Creamery' }).first()).toBeVisible();
     found.sites = await violations(page);
-    for (const station of [
-      'brief',
-      'segments',
-      'addresses',
-      'gear',
-      'internet',
-      'policy',
-      'rehearse',
-      'handover',
-      'findings',
-      'history',
-      'schedule',
-      'ports',
-      'rules',
-    ]) {
+    for (const station of [...STATIONS, 'schedule', 'ports', 'rules']) {
       await page.goto(`/site/${site}/${station}`);
       await expect(page.getByRole('heading').first()).toBeVisible();
       if (station === 'segments') {
@@ -73,6 +59,7 @@ for (const theme of ['day', 'night'])
       }
       if (station === 'rehearse') {
         await expect(page.getByText('2 of 8 not as expected')).toBeVisible();
+        found['rehearse, Questions'] = await violations(page);
         for (const tab of ['DHCP', 'What if', 'Spanning trees']) {
           await page.getByRole('tab', { name: tab }).click();
           if (tab === 'What if') {
@@ -115,6 +102,8 @@ for (const theme of ['day', 'night'])
       found[station] = await violations(page);
     }
     await page.goto(`/site/${site}/rehearse?view=exercise`);
+    // The page takes the tab from its address.
+    await expect(page.getByRole('button', { name: 'Set the exercise' })).toBeVisible();
     found.exercises = await violations(page);
     await page.getByRole('button', { name: 'Set the exercise' }).click();
     await page.getByRole('button', { name: /^A hint for 1 point/ }).click();

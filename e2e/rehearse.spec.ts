@@ -46,7 +46,7 @@ test('kept questions are asked again at every change, and one is kept, judged an
   await expect(row).toContainText('the archive stays inside');
   await choose(row.getByLabel(/^Expected of/), 'delivered');
   await choose(row.getByLabel(/^Expected of/), 'stopped');
-  await row.getByRole('button', { name: /^Drop the question/ }).click();
+  await row.getByRole('button', { name: /^Remove the question/ }).click();
   await expect(questions(page)).toContainText('2 of 8 not as expected');
   await saved(page);
 
@@ -100,7 +100,7 @@ test('faults are tried alone and together; all single faults are ranked, and mar
   await whatIf.getByLabel('at port').fill('sw-b 10');
   await whatIf.getByRole('button', { name: 'Try it' }).click();
   await expect(whatIf.getByRole('status')).toContainText(/\d+ cut off/);
-  await whatIf.getByRole('button', { name: /^Without cable sw-b 10/ }).click();
+  await whatIf.getByRole('button', { name: /^undo cable sw-b 10/ }).click();
   await expect(whatIf.getByRole('status')).toContainText('Nothing changes for anybody');
 
   // An intruder is tried with other faults or alone.

@@ -156,7 +156,8 @@ export function BoxArt({
   );
 }
 
-const pathOf = (points: readonly Point[]) =>
+/** A cable as a path. */
+export const pathOf = (points: readonly Point[]) =>
   points.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('');
 
 /** A stroke across a cable beside the socket that is blocked. */

@@ -2,8 +2,9 @@
 
 import dynamic from 'next/dynamic';
 
-export { answerLook, faultLook, treeChosen, treeKey, treeLook, treeTitle } from './layers';
+export { answerLook, faultLook, treeChosen, treeLook } from './layers';
 export type { MapLook } from './look';
+export { TreeChoice } from './tree-choice';
 
 /** The map comes with a graph library, so it is loaded when it is first shown. */
 export const SiteMap = dynamic(() => import('./site-map').then((map) => map.SiteMap), {

@@ -14,12 +14,22 @@ import {
   ReactFlowProvider,
   useReactFlow,
 } from '@xyflow/react';
-import { type ReactNode, createContext, useCallback, useContext, useMemo, useState } from 'react';
+import { type ReactNode, createContext, memo, useCallback, useContext, useMemo, useState } from 'react';
 import type { Plan } from '@/core/plan';
 import { useSession } from '../session/context';
 import { useView } from '../session/view';
-import { ROW, placesOf, rowKey, rowsOf, withMoved } from './arrange';
-import { BoxArt, CableArt, PlaceArt } from './art';
+import {
+  type Arrangement,
+  type Frame,
+  type PlacedBox,
+  type Point,
+  ROW,
+  placesOf,
+  rowKey,
+  rowsOf,
+  withMoved,
+} from './arrange';
+import { BoxArt, CableArt, PlaceArt, pathOf } from './art';
 import { type MapLook, PLAIN, followedLook, together } from './look';
 import { INTERNET, type MapBox, type MapCable, type MapModel, boxSentence, mapOf } from './map-model';
 import { FIT, MapTools } from './map-tools';
@@ -27,20 +37,25 @@ import { useMoved } from './moved';
 import type { Picture } from './picture';
 import { useArrangement } from './use-arrangement';
 
-interface Shown extends Picture {
+/** What all boxes and cables are drawn from; where they are stands with each, so that moving one draws that one alone. */
+interface Shown extends Omit<Picture, 'arrangement'> {
   readonly onFold: (row: string) => void;
 }
 const PictureContext = createContext<Shown | null>(null);
 const usePicture = () => useContext(PictureContext)!;
 
-type BoxNode = Node<{ readonly box: MapBox }, 'box'>;
-type PlaceNode = Node<{ readonly place: string }, 'place'>;
-type CableEdge = Edge<{ readonly cable: MapCable }, 'cable'>;
+type BoxNode = Node<{ readonly box: MapBox; readonly placed: PlacedBox }, 'box'>;
+type PlaceNode = Node<{ readonly place: string; readonly frame: Frame }, 'place'>;
+type CableEdge = Edge<{ readonly cable: MapCable; readonly points: readonly Point[] }, 'cable'>;
 
-function BoxOnMap({ data: { box }, selected }: NodeProps<BoxNode>) {
-  const { plan, arrangement, unfolded, look, onFold } = usePicture();
-  const placed = arrangement.boxes.get(box.id);
-  if (!placed) return null;
+/** Where a box is on the page is the library's affair: only what it shows makes it anew. */
+const sameBox = (a: NodeProps<BoxNode>, b: NodeProps<BoxNode>): boolean =>
+  a.data.box === b.data.box && a.selected === b.selected && sameLook(a.data.placed, b.data.placed);
+const sameLook = (a: PlacedBox, b: PlacedBox): boolean =>
+  a.sockets === b.sockets && a.width === b.width && a.height === b.height;
+
+const BoxOnMap = memo(function BoxOnMap({ data: { box, placed }, selected }: NodeProps<BoxNode>) {
+  const { plan, unfolded, look, onFold } = usePicture();
   return (
     <>
       <svg width={placed.width} height={placed.height} className="block overflow-visible" aria-hidden="true">
@@ -72,12 +87,9 @@ function BoxOnMap({ data: { box }, selected }: NodeProps<BoxNode>) {
       ))}
     </>
   );
-}
+}, sameBox);
 
-function PlaceOnMap({ data: { place } }: NodeProps<PlaceNode>) {
-  const { model, arrangement } = usePicture();
-  const frame = placesOf(model, arrangement).get(place);
-  if (!frame) return null;
+function PlaceOnMap({ data: { place, frame } }: NodeProps<PlaceNode>) {
   return (
     <svg width={frame.width} height={frame.height} className="block overflow-visible" aria-hidden="true">
       <PlaceArt name={place} frame={frame} />
@@ -86,15 +98,13 @@ function PlaceOnMap({ data: { place } }: NodeProps<PlaceNode>) {
 }
 
 function CableOnMap({ data }: EdgeProps<CableEdge>) {
-  const { arrangement, look } = usePicture();
-  const { cable } = data!;
-  const points = arrangement.cables.get(cable.id);
-  if (!points || points.length < 2) return null;
+  const { look } = usePicture();
+  const { cable, points } = data!;
   return (
     <>
       <CableArt cable={cable} points={points} look={look} />
       <path
-        d={points.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('')}
+        d={pathOf(points)}
         fill="none"
         stroke="transparent"
         strokeWidth="14"
@@ -166,23 +176,36 @@ function MapView({
       }),
     [],
   );
-  const picture = useMemo((): Shown | null => {
+  const shown = useMemo((): Shown | null => {
     if (!arranged) return null;
     const { model } = arranged;
     const own =
       follow && followed !== null && plan.vlan.get(followed) ? [followedLook(plan, model, followed)] : [];
     const all = [...own, ...layers];
-    return {
-      plan,
-      model,
-      unfolded: arranged.unfolded,
-      arrangement: withMoved(arranged.arrangement, model, moved),
-      look: all.length === 0 ? PLAIN : together(all),
-      onFold,
-    };
-  }, [arranged, plan, follow, followed, layers, moved, onFold]);
-  const nodes = useMemo(() => (picture ? nodesOf(picture, device) : []), [picture, device]);
-  const edges = useMemo(() => (picture ? edgesOf(picture.model) : []), [picture]);
+    const look = all.length === 0 ? PLAIN : together(all);
+    return { plan, model, unfolded: arranged.unfolded, look, onFold };
+  }, [arranged, plan, follow, followed, layers, onFold]);
+  const arrangement = useMemo(
+    () => arranged && withMoved(arranged.arrangement, arranged.model, moved),
+    [arranged, moved],
+  );
+  const sentences = useMemo(
+    () =>
+      new Map(
+        (arranged?.model.boxes ?? []).map(
+          (box) => [box.id, boxSentence(plan, arranged!.model, box)] as const,
+        ),
+      ),
+    [arranged, plan],
+  );
+  const nodes = useMemo(
+    () => (arranged && arrangement ? nodesOf(arranged.model, arrangement, sentences, device) : []),
+    [arranged, arrangement, sentences, device],
+  );
+  const edges = useMemo(
+    () => (arranged && arrangement ? edgesOf(arranged.model, arrangement) : []),
+    [arranged, arrangement],
+  );
   const onNodesChange = useCallback(
     (changes: NodeChange<BoxNode | PlaceNode>[]) => {
       for (const change of changes) {
@@ -194,15 +217,16 @@ function MapView({
     },
     [set, move],
   );
-  if (!picture) return <p className="text-muted">Drawing the map…</p>;
+  if (!shown || !arrangement) return <p className="text-muted">Drawing the map…</p>;
+  const picture: Picture = { ...shown, arrangement };
   const show = (id: string, row: string | null) => {
     if (row !== null) setUnfolded((before) => new Set(before).add(row));
-    const box = picture.arrangement.boxes.get(id)!;
+    const box = arrangement.boxes.get(id)!;
     void flow.setCenter(box.x + box.width / 2, box.y + box.height / 2, { zoom: 1 });
     if (id !== INTERNET) set({ device: id, ports: [] });
   };
   return (
-    <PictureContext value={picture}>
+    <PictureContext value={shown}>
       <MapTools picture={picture} onShow={show} onArrange={Object.keys(moved).length > 0 ? reset : null}>
         {tools}
       </MapTools>
@@ -243,14 +267,19 @@ function MapView({
   );
 }
 
-function nodesOf({ plan, model, arrangement }: Picture, device: string | null): (BoxNode | PlaceNode)[] {
+function nodesOf(
+  model: MapModel,
+  arrangement: Arrangement,
+  sentences: ReadonlyMap<string, string>,
+  device: string | null,
+): (BoxNode | PlaceNode)[] {
   const places = [...placesOf(model, arrangement)].map(([place, frame]): PlaceNode => ({
     id: `place ${place}`,
     type: 'place',
     position: { x: frame.x, y: frame.y },
     width: frame.width,
     height: frame.height,
-    data: { place },
+    data: { place, frame },
     draggable: false,
     selectable: false,
     focusable: false,
@@ -258,24 +287,25 @@ function nodesOf({ plan, model, arrangement }: Picture, device: string | null): 
     style: { pointerEvents: 'none' },
   }));
   const boxes = model.boxes.map((box): BoxNode => {
-    const { x, y, width, height } = arrangement.boxes.get(box.id)!;
+    const placed = arrangement.boxes.get(box.id)!;
+    const { x, y, width, height } = placed;
     return {
       id: box.id,
       type: 'box',
       position: { x, y },
       width,
       height,
-      data: { box },
+      data: { box, placed },
       selected: box.id === device,
       selectable: box.id !== INTERNET,
       ariaRole: 'group',
-      ariaLabel: boxSentence(plan, model, box),
+      ariaLabel: sentences.get(box.id)!,
     };
   });
   return [...places, ...boxes];
 }
 
-const edgesOf = ({ cables }: MapModel): CableEdge[] =>
+const edgesOf = ({ cables }: MapModel, arrangement: Arrangement): CableEdge[] =>
   cables.map((cable) => ({
     id: cable.id,
     type: 'cable',
@@ -283,6 +313,6 @@ const edgesOf = ({ cables }: MapModel): CableEdge[] =>
     target: cable.to.box,
     sourceHandle: cable.from.socket,
     targetHandle: cable.to.socket,
-    data: { cable },
+    data: { cable, points: arrangement.cables.get(cable.id)! },
     selectable: false,
   }));

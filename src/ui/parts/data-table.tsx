@@ -22,8 +22,6 @@ export interface DataColumn<R> extends RecordColumn<R> {
   readonly hint?: string;
   /** What text pasted over its cell does; not there where nothing can be set. */
   readonly paste?: (record: R, text: string) => Call;
-  /** On a phone. */
-  readonly className?: string;
 }
 
 interface Props<R> {
@@ -187,13 +185,8 @@ export function DataTable<R extends { readonly id: string }>(props: Props<R>) {
                         {lead(record)}
                       </span>
                     )}
-                    {visible.map(({ id, cell, className = '' }, i) => (
-                      <span
-                        key={id}
-                        role="gridcell"
-                        data-cell={`${item.index} ${i + 1}`}
-                        className={`min-w-0 ${className}`}
-                      >
+                    {visible.map(({ id, cell }, i) => (
+                      <span key={id} role="gridcell" data-cell={`${item.index} ${i + 1}`} className="min-w-0">
                         {cell(record)}
                       </span>
                     ))}

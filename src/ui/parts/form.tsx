@@ -14,6 +14,7 @@ import {
 import { Refusal } from '@/core/plan';
 import { isTold } from '../session/attempt';
 import { Choice } from './choice';
+import { Problem } from './problem';
 import { Toggle } from './tick';
 import { Known } from './typed-line';
 
@@ -101,11 +102,9 @@ export function Form<V extends FieldValues>({
           className={className ?? (layout === 'line' ? 'flex flex-wrap items-end gap-2 py-1' : 'grid gap-2')}
         >
           {children}
-          {problem !== undefined && (
-            <p id={told} role="alert" className="w-full border-l-4 border-stop px-2 text-[14px] text-stop">
-              {String(problem)} {remedy}
-            </p>
-          )}
+          <Problem id={told} text={String(problem ?? '')} className="w-full text-[14px]">
+            {remedy}
+          </Problem>
         </form>
       </LayoutContext>
     </FormProvider>

@@ -60,7 +60,8 @@ export interface RecordTable<R> {
   readonly resize: (column: string, width: number | null) => void;
 }
 
-const same = (update: unknown, before: unknown): never =>
+/** The state after an update of the library, which is a value or a way from the one before. */
+const updated = (update: unknown, before: unknown): never =>
   (typeof update === 'function' ? (update as (value: unknown) => unknown)(before) : update) as never;
 
 /**
@@ -115,9 +116,9 @@ export function useRecordTable<R extends { readonly id: string }>(
     getFilteredRowModel: getFilteredRowModel(),
     getSortedRowModel: getSortedRowModel(),
     onGlobalFilterChange: setFilter,
-    onColumnFiltersChange: (update) => setColumnFilters((before) => same(update, before)),
+    onColumnFiltersChange: (update) => setColumnFilters((before) => updated(update, before)),
     onSortingChange: (update) => {
-      const next: SortingState = same(update, sorting);
+      const next: SortingState = updated(update, sorting);
       setSorting(next);
       remember(sortKey, next[0] ? `${next[0].desc ? '-' : '+'}${next[0].id}` : '');
     },

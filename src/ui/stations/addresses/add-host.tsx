@@ -10,7 +10,6 @@ import { typedAddress } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Form, FormChoice, FormLine, useTypedForm } from '../../parts/form';
-
 import { shortAddress } from '../../parts/short';
 import { assignmentOptions, kindOptions } from './host-options';
 

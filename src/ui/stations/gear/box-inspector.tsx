@@ -11,7 +11,6 @@ import { PortPatterns } from './port-patterns';
 import { Reuse } from './reuse';
 import { Siblings } from './siblings';
 import { Choice } from '../../parts/choice';
-
 import { RecordField } from '../../parts/record-field';
 import { Toggle } from '../../parts/tick';
 import { Property } from '../../parts/property';

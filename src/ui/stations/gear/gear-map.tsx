@@ -4,25 +4,14 @@ import { useEffect, useMemo, useState } from 'react';
 import { linksAt } from '@/core/model/wiring';
 import { treesOf } from '@/core/model/tree';
 import { type Plan, portTitle } from '@/core/plan';
-import { type Fault, faultKey, faultTitle } from '@/core/rehearse';
-import { Choice } from '../../parts/choice';
-
+import { type Fault, faultKey } from '@/core/rehearse';
 import { Toggle } from '../../parts/tick';
-
+import { TriedFaults } from '../../parts/tried-faults';
 import { useJob } from '../../session/job';
 import { useTried } from '../../session/tried';
 import { useView } from '../../session/view';
 import { useAnswer } from '../../shell/probe-bar';
-import {
-  type MapLook,
-  SiteMap,
-  answerLook,
-  faultLook,
-  treeChosen,
-  treeKey,
-  treeLook,
-  treeTitle,
-} from '../../map';
+import { type MapLook, SiteMap, TreeChoice, answerLook, faultLook, treeChosen, treeLook } from '../../map';
 
 type Layer = 'tree' | 'probe' | 'faults';
 
@@ -73,13 +62,7 @@ function useTree(plan: Plan, on: boolean) {
   const { tree, reasons } = useMemo(() => treeChosen(plan, grown, key), [plan, grown, key]);
   const look = useMemo(() => treeLook(plan, tree, reasons), [plan, tree, reasons]);
   const choice = tree ? (
-    <Choice
-      lined
-      label="Which tree"
-      value={treeKey(tree)}
-      options={grown.map((item) => ({ value: treeKey(item), label: treeTitle(item) }))}
-      onChoose={setKey}
-    />
+    <TreeChoice grown={grown} tree={tree} onChoose={setKey} />
   ) : (
     <span className="text-muted">No box here runs a spanning tree.</span>
   );
@@ -100,19 +83,7 @@ function useFaults(plan: Plan, on: boolean) {
   const offers = offered(plan, device, ports).filter(({ fault }) => !tried.has(faultKey(fault)));
   const line = (
     <div className="flex flex-wrap items-center gap-2 pb-2" role="status">
-      {faults.map((fault) => (
-        <span key={faultKey(fault)} className="flex items-center border-2 border-stop bg-sheet pl-2">
-          {faultTitle(plan, fault)}
-          <button
-            type="button"
-            className="link"
-            aria-label={`Without ${faultTitle(plan, fault)}`}
-            onClick={() => set(faults.filter((other) => other !== fault))}
-          >
-            undo
-          </button>
-        </span>
-      ))}
+      <TriedFaults plan={plan} faults={faults} onChange={set} />
       {offers.map(({ label, fault }) => (
         <button key={label} type="button" className="button" onClick={() => set([...faults, fault])}>
           {label}

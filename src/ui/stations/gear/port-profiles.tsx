@@ -5,7 +5,6 @@ import type { Call, Plan, Port } from '@/core/plan';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { Choice } from '../../parts/choice';
-
 import { Problem } from '../../parts/problem';
 
 type Asking = 'keep' | 'rename' | null;

@@ -7,7 +7,6 @@ import { cardNamed, forwardsOf, targetOf, knownServiceAt } from '@/core/model/up
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Form, FormChoice, FormLine, useTypedForm } from '../../parts/form';
-
 import { useHostNames } from './host-names';
 import { typedForward } from './typed-forward';
 import { protocolOptions } from './words';

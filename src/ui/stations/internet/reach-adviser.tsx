@@ -9,7 +9,6 @@ import { wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Choice } from '../../parts/choice';
-
 import { Form, FormLine, useTypedForm } from '../../parts/form';
 import { Problem } from '../../parts/problem';
 import { TypedLine } from '../../parts/typed-line';

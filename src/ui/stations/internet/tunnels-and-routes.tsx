@@ -6,10 +6,8 @@ import { uplinksOf } from '@/core/model/uplink';
 import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { Choice } from '../../parts/choice';
-
 import { Lines } from '../../parts/lines';
 import { Toggle } from '../../parts/tick';
-
 import { networks, oneNetwork } from './typed-networks';
 
 const named = (plan: Plan, device: string) => plan.device.get(device)!.name;

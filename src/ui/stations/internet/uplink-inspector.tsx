@@ -7,7 +7,6 @@ import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Choice } from '../../parts/choice';
-
 import { Toggle } from '../../parts/tick';
 import { Property } from '../../parts/property';
 import { RecordField } from '../../parts/record-field';

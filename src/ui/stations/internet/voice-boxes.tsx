@@ -24,7 +24,7 @@ export function VoiceBoxes({ plan }: { plan: Plan }) {
       lines={[...plan.voiceBox.values()].map((box) => ({
         id: box.id,
         shown: <VoiceBoxLine plan={plan} box={box} />,
-        removal: `${named(plan, box.device)} no longer kept`,
+        removal: `Remove ${named(plan, box.device)} from those kept`,
         remove: { operation: 'dropVoiceBox', input: { box: box.id } },
       }))}
       blanks={

@@ -8,7 +8,6 @@ import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { useCommands } from '../../shell/commands';
 import { Form, FormChoice, FormLine, useTypedForm } from '../../parts/form';
-
 import { SortableRows, useSortableRow } from '../../parts/sortable-rows';
 import { usePartyNames, useServiceNames } from './party-names';
 

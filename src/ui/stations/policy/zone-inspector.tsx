@@ -5,7 +5,6 @@ import { explainZone, vlansOfZone, zoneOfVlan } from '@/core/model/policy';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Choice } from '../../parts/choice';
-
 import { Jacket } from '../../parts/jacket';
 import { Cautions } from '../../parts/cautions';
 import { RecordField } from '../../parts/record-field';

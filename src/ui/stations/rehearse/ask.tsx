@@ -25,7 +25,6 @@ import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Form, FormChoice, FormLine, useTypedForm } from '../../parts/form';
 import { Choice } from '../../parts/choice';
-
 import { WorksMark } from '../../parts/works-mark';
 import { Remedies } from '../../shell/remedies';
 import { SiteMap, answerLook } from '../../map';
@@ -167,7 +166,7 @@ function Row({
         <button
           type="button"
           className="link"
-          aria-label={`Drop the question ${questionText(plan, question)}`}
+          aria-label={`Remove the question ${questionText(plan, question)}`}
           onClick={() => session.perform({ operation: 'removeQuestion', input: { question: question.id } })}
         >
           remove

@@ -14,9 +14,7 @@ import {
   type Grown,
   forwards,
 } from '@/core/model/tree';
-import { Choice } from '../../parts/choice';
-
-import { SiteMap, treeChosen, treeKey, treeLook, treeTitle } from '../../map';
+import { SiteMap, TreeChoice, treeChosen, treeLook } from '../../map';
 import { BridgeTable } from './bridge-table';
 import { NewSwitch } from './new-switch';
 import { PortSettings } from './port-settings';
@@ -54,13 +52,7 @@ export function TreesPanel({ plan }: { plan: Plan }) {
             <div className="flex flex-wrap items-center gap-3 pb-2">
               <label className="flex items-center gap-2 text-[14px]">
                 show
-                <Choice
-                  lined
-                  label="Which tree"
-                  value={treeKey(tree)}
-                  options={grown.map((item) => ({ value: treeKey(item), label: treeTitle(item) }))}
-                  onChoose={setKey}
-                />
+                <TreeChoice grown={grown} tree={tree} onChoose={setKey} />
               </label>
               <span className="text-[13px] text-muted">bar across a link: the port that is blocked</span>
             </div>

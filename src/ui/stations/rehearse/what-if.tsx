@@ -3,20 +3,12 @@
 import { useMemo } from 'react';
 import { useWatch } from 'react-hook-form';
 import type { Plan } from '@/core/plan';
-import {
-  questionText,
-  type Fault,
-  faultKey,
-  faultTitle,
-  faultNames,
-  typedFault,
-  type Impact,
-} from '@/core/rehearse';
+import { questionText, type Fault, faultKey, faultNames, typedFault, type Impact } from '@/core/rehearse';
 import { useJob } from '../../session/job';
 import { useTried } from '../../session/tried';
 import { SiteMap, faultLook } from '../../map';
 import { Form, FormChoice, FormLine, useTypedForm } from '../../parts/form';
-
+import { TriedFaults } from '../../parts/tried-faults';
 import { SingleFaults } from './single-faults';
 import { Stale } from './stale';
 
@@ -82,26 +74,9 @@ export function WhatIf({ plan }: { plan: Plan }) {
             Try it
           </button>
         </Form>
-        {faults.length > 0 && (
-          <ul className="flex flex-wrap gap-2 pb-2" aria-label="Faults tried">
-            {faults.map((fault) => (
-              <li
-                key={faultKey(fault)}
-                className="flex items-center gap-2 border-2 border-stop bg-sheet px-2"
-              >
-                {faultTitle(plan, fault)}
-                <button
-                  type="button"
-                  className="link"
-                  aria-label={`Without ${faultTitle(plan, fault)}`}
-                  onClick={() => run(faults.filter((other) => other !== fault))}
-                >
-                  undo
-                </button>
-              </li>
-            ))}
-          </ul>
-        )}
+        <div className="pb-2">
+          <TriedFaults plan={plan} faults={faults} onChange={run} />
+        </div>
         {faults.length > 0 && impact && (
           <ImpactView
             plan={plan}

@@ -5,7 +5,6 @@ import { type Plan, type Vlan, gatewaysOf, hostOf, routersOf, subnetsOf } from '
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { Choice } from '../../parts/choice';
-
 import { Problem } from '../../parts/problem';
 import { Property } from '../../parts/property';
 

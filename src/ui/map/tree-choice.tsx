@@ -1,0 +1,26 @@
+'use client';
+
+import type { Grown } from '@/core/model/tree';
+import { Choice } from '../parts/choice';
+import { treeKey, treeTitle } from './layers';
+
+/** Which of the plan's trees is looked at. */
+export function TreeChoice({
+  grown,
+  tree,
+  onChoose,
+}: {
+  grown: readonly Grown[];
+  tree: Grown;
+  onChoose: (key: string) => void;
+}) {
+  return (
+    <Choice
+      lined
+      label="Which tree"
+      value={treeKey(tree)}
+      options={grown.map((item) => ({ value: treeKey(item), label: treeTitle(item) }))}
+      onChoose={onChoose}
+    />
+  );
+}
