@@ -8,6 +8,7 @@ import {
   covers,
   formatPrefix,
   halves,
+  isBroadcast,
   lastOf,
   maskOf,
   networkOf,
@@ -91,6 +92,15 @@ describe('prefixes', () => {
       }),
     );
   });
+  test('a network of IPv4 has a broadcast address, unless it joins two or is one address', () => {
+    const is = (net: string, address: string) => isBroadcast(p(net), parseAddress(address)!);
+    expect(is('10.20.20.8/30', '10.20.20.11')).toBe(true);
+    expect(is('10.20.20.8/30', '10.20.20.10')).toBe(false);
+    expect(is('10.20.20.10/31', '10.20.20.11')).toBe(false);
+    expect(is('10.20.20.11/32', '10.20.20.11')).toBe(false);
+    expect(is('2001:db8::/64', '2001:db8::ffff:ffff:ffff:ffff')).toBe(false);
+  });
+
   test('the usable range leaves out network and broadcast', () => {
     const { first, last } = usableRange(p('10.44.140.0/26'));
     expect([formatIpv4(first as number), formatIpv4(last as number)]).toEqual([

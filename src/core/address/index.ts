@@ -20,6 +20,7 @@ export {
   formatPrefix,
   halves,
   hostNumber,
+  isBroadcast,
   lastOf,
   maskOf,
   networkOf,

@@ -116,6 +116,10 @@ export function usableRange(prefix: Prefix): { readonly first: IpAddress; readon
     : { first: (prefix.address as bigint) + 1n, last };
 }
 
+/** Is it the address of everybody in an IPv4 network (RFC 919)? A /31 (RFC 3021), a /32 and IPv6 have none. */
+export const isBroadcast = (prefix: Prefix, address: IpAddress): boolean =>
+  typeof prefix.address === 'number' && prefix.length < 31 && address === lastOf(prefix);
+
 /** Host number: the distance from the network address. Beyond 2^53 it is not exact and not used. */
 export const hostNumber = (prefix: Prefix, address: IpAddress): number =>
   Number(BigInt(address) - BigInt(prefix.address));

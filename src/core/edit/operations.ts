@@ -1,5 +1,6 @@
 import type * as z from 'zod';
 import { acceptFinding, withdrawAcceptance } from './findings/accept';
+import { addAddress } from './hosts/add-address';
 import { importHosts } from './hosts/import';
 import * as bundles from './gear/bundles';
 import * as carrying from './gear/carry';
@@ -72,6 +73,7 @@ const all = [
   pools.widenPool,
   pools.setLease,
   hosts.addHost,
+  addAddress,
   hosts.moveHost,
   hosts.renameHost,
   hosts.renameByPattern,

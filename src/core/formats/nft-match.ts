@@ -104,5 +104,7 @@ function fitting(text: string): string {
 /** Names of interfaces as a set. The kernel takes at most 15 characters; others fall back to `other`. */
 export const interfaceName = (name: string, other: string): string =>
   /^[A-Za-z0-9_.-]{1,15}$/.test(name) ? name : other;
-export const interfaces = (word: 'iifname' | 'oifname', names: readonly string[]): string =>
-  `${word} ${set(names.map((name) => `"${name}"`))}`;
+export const interfaces = (
+  word: 'iifname' | 'iifname !=' | 'oifname' | 'oifname !=',
+  names: readonly string[],
+): string => `${word} ${set(names.map((name) => `"${name}"`))}`;

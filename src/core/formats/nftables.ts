@@ -17,16 +17,16 @@ import {
   filterOf,
   servicesSpans,
   spanOf,
+  spansAt,
   spansOf,
-  tunnelSpans,
   vlanSpans,
   ruleText,
   passing,
-  vlansOfZone,
+  ownMembers,
   zonesOf,
 } from '../model/policy';
 import { type Router, routersIn } from '../model/routing';
-import { forwardsOf, targetOf } from '../model/uplink';
+import { forwardsOf, targetOf, turnsBack } from '../model/uplink';
 import { type Match, conditions, interfaceName, interfaces, plain, quoted } from './nft-match';
 
 /**
@@ -93,38 +93,44 @@ function explicit(out: Writer, plan: Plan, device: Device, today: string | null)
   });
 }
 
-/** The ways a zone sends or receives: its segments and tunnels by address, its uplinks by interface. */
+/**
+ * The ways a zone sends or receives: on legs by address, at uplinks by interface. Behind another router its segments are outside
+ * as well, so an address inside counts on legs only.
+ */
 function sides(
   plan: Plan,
+  router: Router,
   zone: Zone,
   names: Names,
   word: 'iifname' | 'oifname',
 ): { spans: Span[] | null; before: string }[] {
-  const spans = [...zone.vlans.flatMap((vlan) => vlanSpans(plan, vlan)), ...tunnelSpans(plan, zone.tunnels)];
-  const wires = zone.uplinks.flatMap((id) => names.uplinks.get(id) ?? []);
+  const spans = spansAt(plan, router, zone);
+  const wires = ownMembers(plan, zone).uplinks.flatMap((id) => names.uplinks.get(id) ?? []);
+  const inner = word === 'oifname' && router.uplinks.some(({ segment }) => segment !== null);
+  const onLegs = inner ? interfaces('oifname !=', [...names.uplinks.values()]) : '';
   return [
-    ...(spans.length > 0 ? [{ spans, before: '' }] : []),
+    ...(spans.length > 0 ? [{ spans, before: onLegs }] : []),
     ...(wires.length > 0 ? [{ spans: null, before: interfaces(word, wires) }] : []),
   ];
 }
 
 /** What the matrix allows between zones. From outside by interface first, so that no inside address can be borrowed there. */
-function matrix(out: Writer, plan: Plan, names: Names): void {
+function matrix(out: Writer, plan: Plan, router: Router, names: Names): void {
   const wires = [...names.uplinks.values()];
   const between = (outside: boolean) => {
     for (const from of zonesOf(plan))
       for (const to of zonesOf(plan)) {
         const { decision, services } = passing(plan, from, to);
         if (decision === 'deny') continue;
-        for (const sender of sides(plan, from, names, 'iifname')) {
+        for (const sender of sides(plan, router, from, names, 'iifname')) {
           if ((sender.spans === null) !== outside) continue;
           const wish = decision === 'wish';
           const spans = wish
-            ? vlansOfZone(plan, from)
-                .filter(({ internet }) => internet)
-                .flatMap(({ id }) => vlanSpans(plan, id))
+            ? ownMembers(plan, from)
+                .vlans.filter((id) => plan.vlan.get(id)!.internet)
+                .flatMap((id) => vlanSpans(plan, id))
             : sender.spans;
-          for (const receiver of sides(plan, to, names, 'oifname'))
+          for (const receiver of sides(plan, router, to, names, 'oifname'))
             out.rule(
               {
                 from: spans,
@@ -165,7 +171,7 @@ function itself(out: Writer, plan: Plan, router: Router, names: Names): void {
     out.rule({ from, to: null, services: wanted, before }, 'accept', `${zone.name} to the box itself`);
   };
   for (const zone of zonesOf(plan))
-    for (const id of zone.uplinks) {
+    for (const id of ownMembers(plan, zone).uplinks) {
       const name = names.uplinks.get(id);
       if (name) answer(zone, interfaces('iifname', [name]), null);
     }
@@ -178,18 +184,14 @@ function itself(out: Writer, plan: Plan, router: Router, names: Names): void {
     out.add(`${interfaces('iifname', wires)} drop comment "from outside nothing unasked"`);
   if (zonesOf(plan).length === 0) return out.add('accept comment "no zones are recorded"');
   for (const zone of zonesOf(plan)) {
-    const near = zone.vlans.filter((vlan) => names.legs.has(vlan));
-    if (near.length > 0)
-      answer(
-        zone,
-        interfaces(
-          'iifname',
-          near.map((vlan) => names.legs.get(vlan)!),
-        ),
-        [...near.flatMap((vlan) => vlanSpans(plan, vlan)), ...WITHOUT_ADDRESS],
-      );
-    const far = zone.vlans.filter((vlan) => !names.legs.has(vlan)).flatMap((vlan) => vlanSpans(plan, vlan));
-    const beyond = [...far, ...tunnelSpans(plan, zone.tunnels)];
+    const near = ownMembers(plan, zone).vlans.filter((vlan) => names.legs.has(vlan));
+    for (const vlan of near)
+      answer(zone, interfaces('iifname', [names.legs.get(vlan)!]), [
+        ...vlanSpans(plan, vlan),
+        ...WITHOUT_ADDRESS,
+      ]);
+    const own = near.flatMap((vlan) => vlanSpans(plan, vlan));
+    const beyond = spansAt(plan, router, zone).filter(([from]) => !own.some((span) => span[0] === from));
     if (beyond.length > 0) answer(zone, '', beyond);
   }
 }
@@ -221,14 +223,12 @@ const openedBy = (plan: Plan, router: Router): Opened[] =>
 /** A shift of port numbers is a line for each port; so many of them nft still reads at once. */
 const SHIFTED = 200_000;
 
-function refuseTooMany(device: Device, opened: readonly Opened[]): void {
+function refuseTooMany(plan: Plan, device: Device, opened: readonly Opened[]): void {
   let lines = 0;
-  for (const { forward, uplink } of opened)
+  for (const { forward } of opened)
     if (forward.from !== forward.to && forward.from !== forward.inside)
       lines +=
-        (forward.to - forward.from + 1) *
-        protocolsOf(forward).length *
-        (forward.hairpin && uplink.address !== null ? 2 : 1);
+        (forward.to - forward.from + 1) * protocolsOf(forward).length * (turnsBack(plan, forward) ? 2 : 1);
   if (lines > SHIFTED)
     throw new Refusal(
       'bad-input',
@@ -246,6 +246,33 @@ function knownAs(plan: Plan, router: Router, { target }: Forward): string {
   return outside.length > 0
     ? `ct original ip daddr != { ${outside.map((item) => formatPrefix(item.outside)).join(', ')} } `
     : '';
+}
+
+/** Who is called by the outside address of an uplink from inside. One that changes is the box’s own, and none of those it has besides. */
+function outsideIs(router: Router, uplink: Uplink, names: Names): string {
+  if (typeof uplink.address === 'number') return `ip daddr ${formatAddress(uplink.address)}`;
+  const known = [...router.legs, ...router.uplinks].flatMap(({ address }) =>
+    typeof address === 'number' ? [formatAddress(address)] : [],
+  );
+  const others = known.length > 0 ? ` ip daddr != { ${[...new Set(known)].join(', ')} }` : '';
+  return `${interfaces('iifname !=', [...names.uplinks.values()])} fib daddr type local${others}`;
+}
+
+/**
+ * Answers leave by the uplink the question came in by: each conversation is marked with the number of its uplink, and the routing
+ * has a table for each mark.
+ */
+function marks(out: Writer, names: Names): void {
+  const wires = [...names.uplinks.values()];
+  out.block('chain remember', () => {
+    out.add('type filter hook prerouting priority mangle; policy accept;');
+    wires.forEach((name, i) => out.add(`iifname "${name}" ct state new ct mark set ${i + 1}`));
+    out.add(`${interfaces('iifname !=', wires)} ct mark != 0 meta mark set ct mark`);
+  });
+  out.block('chain answer', () => {
+    out.add('type route hook output priority mangle; policy accept;');
+    out.add('ct mark != 0 meta mark set ct mark');
+  });
 }
 
 function translations(out: Writer, plan: Plan, router: Router, names: Names): void {
@@ -268,8 +295,8 @@ function translations(out: Writer, plan: Plan, router: Router, names: Names): vo
         out.add(
           `iifname "${names.uplinks.get(uplink.id)}" fib daddr type local ${who}${ports} ${into} ${comment}`,
         );
-        if (forward.hairpin && typeof uplink.address === 'number')
-          out.add(`ip daddr ${formatAddress(uplink.address)} ${ports} ${into} ${comment}`);
+        if (turnsBack(plan, forward))
+          out.add(`${outsideIs(router, uplink, names)} ${ports} ${into} ${comment}`);
       }
     for (const item of router.translations) {
       const inside = plan.subnet.get(item.subnet)!.prefix;
@@ -311,16 +338,23 @@ export function nftRuleset(plan: Plan, device: Device, today: string | null): st
       `${device.name} does not filter conversations, so it has no such ruleset; its lines are in the rule schedule.`,
       [{ table: 'device', id: device.id }],
     );
-  refuseTooMany(device, openedBy(plan, router));
+  refuseTooMany(plan, device, openedBy(plan, router));
   const names: Names = {
     legs: new Map(router.legs.map(({ vlan }) => [vlan, legName(plan, device.id, vlan)])),
     uplinks: new Map(router.uplinks.map((uplink, i) => [uplink.id, uplinkName(plan, uplink, i)])),
   };
   const out = new Writer();
+  const several = names.uplinks.size > 1;
   const remark = (text: string) => out.add(`# ${plain(text)}`);
   remark(`${siteOf(plan).name}: ${device.name}`);
   for (const [vlan, name] of names.legs) remark(`${name}: ${plan.vlan.get(vlan)!.name}`);
   for (const [id, name] of names.uplinks) remark(`${name}: uplink ${plan.uplink.get(id)!.name}`);
+  if (several)
+    [...names.uplinks.values()].forEach((name, i) =>
+      remark(
+        `answers over ${name} need: ip rule add fwmark ${i + 1} lookup ${101 + i}, with a default route by ${name} in table ${101 + i}`,
+      ),
+    );
   out.add('add table inet dianome_filter');
   out.add('delete table inet dianome_filter');
   out.add('add table ip dianome_translate');
@@ -352,9 +386,10 @@ export function nftRuleset(plan: Plan, device: Device, today: string | null): st
             `ct status dnat ${knownAs(plan, router, forward)}ip daddr ${target} ${protocol} dport ${portsIn(forward.inside, last)} accept comment ${quoted(`forward to ${targetOf(plan, forward).name}`)}`,
           );
         }
-      matrix(out, plan, names);
+      matrix(out, plan, router, names);
       out.add(REFUSE);
     });
+    if (several) marks(out, names);
   });
   out.block('table ip dianome_translate', () => translations(out, plan, router, names));
   return out.text();

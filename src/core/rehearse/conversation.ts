@@ -64,6 +64,11 @@ export interface Conversation {
   readonly seen: Set<string>;
   readonly answered: Set<string>;
   readonly changed: Changed[];
+  /**
+   * By router, the uplink a conversation came in by or went out by: its answers go the same way, and one that shares its traffic
+   * among several is asked for each.
+   */
+  readonly over: Map<string, string>;
   readonly wires: Wired[];
   /** Laptops that are in no record, so that answers find them. */
   readonly newcomers: readonly Host[];

@@ -3,6 +3,7 @@ import {
   type IpAddress,
   addOffset,
   compareAddresses,
+  familyOf,
   type Prefix,
   contains,
   overlaps,
@@ -15,10 +16,12 @@ import {
   type Plan,
   type Address,
   type Device,
+  type Interface,
   type Port,
   type Subnet,
   type Uplink,
   addressesOf,
+  derive,
   gatewaysOf,
   hostOf,
   subnetOf,
@@ -51,50 +54,100 @@ export interface Host {
 const gatewayOf = (plan: Plan, subnet: string): IpAddress | null =>
   gatewaysOf(plan, subnet)[0]?.address ?? null;
 
+/**
+ * What was really set on a network card for an address, as far as it was: a gateway is one for addresses of its own family, null
+ * where none was to be set; a mask that IPv4 could have is one of IPv4.
+ */
+export function ownSettings(
+  { ownGateway, ownLength }: Interface,
+  address: IpAddress,
+): { readonly gateway?: IpAddress | null; readonly length?: number } {
+  const family = familyOf(address);
+  return {
+    ...(ownGateway !== null && familyOf(ownGateway) === family
+      ? { gateway: ownGateway === 0 || ownGateway === 0n ? null : ownGateway }
+      : {}),
+    ...(ownLength !== null && (ownLength > 32 ? 6 : 4) === family ? { length: ownLength } : {}),
+  };
+}
+
 export function hostAt(plan: Plan, address: Address): Host {
   const { interface: item, device } = hostOf(plan, address);
   const subnet = plan.subnet.get(address.subnet)!;
-  const none = item.ownGateway === 0 || item.ownGateway === 0n;
+  const { gateway, length } = ownSettings(item, address.address);
   return {
     title: device.name,
     device,
     place: placeOf(plan, device.id),
     vlan: subnet.vlan,
     address: address.address,
-    length: item.ownLength ?? subnet.prefix.length,
-    gateway: none ? null : (item.ownGateway ?? gatewayOf(plan, subnet.id)),
+    length: length ?? subnet.prefix.length,
+    gateway: gateway === undefined ? gatewayOf(plan, subnet.id) : gateway,
     on: { table: 'interface', id: item.id },
-    own: item.ownGateway !== null || item.ownLength !== null,
+    own: gateway !== undefined || length !== undefined,
   };
 }
 
 /** How many addresses are tried at most: enough for any pool that is not absurd. */
 const TRIED = 70_000;
 
-/** The first address of a range that nobody has and nothing keeps out; `but` is somebody’s who is not in the plan. */
-export function firstFree(
+/** The first address of a range that nobody has, nothing keeps out and is none of `but`. */
+function freeBut(
   plan: Plan,
   subnet: Subnet,
   range: AddressRange,
-  but: IpAddress | null = null,
+  but: ReadonlySet<IpAddress | null>,
 ): IpAddress | null {
   const taken = new Set(addressesOf(plan, subnet.id).map(({ address }) => address));
   const excluded = [...plan.exclusion.group(subnet.id).values()];
   for (let at: IpAddress = range.start, n = 0; at <= range.end && n < TRIED; at = addOffset(at, 1), n++)
-    if (at !== but && !taken.has(at) && !excluded.some((part) => inRange(part, at))) return at;
+    if (!but.has(at) && !taken.has(at) && !excluded.some((part) => inRange(part, at))) return at;
   return null;
 }
 
-/** The address a newcomer is likely to get: the first of the pools that nobody has, else the first free in the subnet. */
-export function newcomerAddress(plan: Plan, subnet: Subnet, but: IpAddress | null = null): IpAddress | null {
+/** Where a lease in a subnet comes from: its pools, else whatever is free in it. */
+function leasable(plan: Plan, subnet: Subnet): AddressRange[] {
   const pools = [...plan.pool.group(subnet.id).values()].sort((a, b) => compareAddresses(a.start, b.start));
   const { first, last } = usableRange(subnet.prefix);
-  for (const range of [...pools, { start: first, end: last }]) {
-    const free = firstFree(plan, subnet, range, but);
+  return [...pools, { start: first, end: last }];
+}
+
+function leasedBut(plan: Plan, subnet: Subnet, but: ReadonlySet<IpAddress | null>): IpAddress | null {
+  for (const range of leasable(plan, subnet)) {
+    const free = freeBut(plan, subnet, range, but);
     if (free !== null) return free;
   }
   return null;
 }
+
+/** The address that each router behind a router is leased there, by uplink; no two have one. */
+const leasedOutside = derive((plan): ReadonlyMap<string, IpAddress> => {
+  const found = new Map<string, IpAddress>();
+  for (const uplink of uplinksOf(plan)) {
+    const subnet = uplink.address === null ? outerSubnet(plan, uplink) : undefined;
+    const address = subnet && leasedBut(plan, subnet, new Set(found.values()));
+    if (address !== undefined && address !== null) found.set(uplink.id, address);
+  }
+  return found;
+});
+
+const leasedAnd = (plan: Plan, but: IpAddress | null): ReadonlySet<IpAddress | null> =>
+  new Set([...leasedOutside(plan).values(), but]);
+
+/**
+ * The first address of a range that nobody has, nothing keeps out and no router behind a router is leased; `but` is somebody’s who
+ * is not in the plan.
+ */
+export const firstFree = (
+  plan: Plan,
+  subnet: Subnet,
+  range: AddressRange,
+  but: IpAddress | null = null,
+): IpAddress | null => freeBut(plan, subnet, range, leasedAnd(plan, but));
+
+/** The address a newcomer is likely to get: the first of the pools that nobody has, else the first free in the subnet. */
+export const newcomerAddress = (plan: Plan, subnet: Subnet, but: IpAddress | null = null): IpAddress | null =>
+  leasedBut(plan, subnet, leasedAnd(plan, but));
 
 /**
  * Somebody new in a segment, with what its DHCP hands out, other than the address `but`; null where the segment has no
@@ -146,20 +199,18 @@ export function farAddress(plan: Plan, family: Family = 4): IpAddress {
 const outerSubnet = (plan: Plan, uplink: Uplink): Subnet | undefined =>
   uplink.segment === null
     ? undefined
-    : subnetsOf(plan, uplink.segment).find(
-        ({ prefix }) => uplink.address === null || contains(prefix, uplink.address),
+    : subnetsOf(plan, uplink.segment).find(({ prefix }) =>
+        uplink.address === null ? familyOf(prefix.address) === 4 : contains(prefix, uplink.address),
       );
 
 /**
  * The outside address of an uplink. Where it is not recorded: one it would be leased behind another router of the site,
  * else one that stands for it.
  */
-export function outsideAddress(plan: Plan, uplink: Uplink): IpAddress {
-  if (uplink.address !== null) return uplink.address;
-  const subnet = outerSubnet(plan, uplink);
-  const leased = subnet ? newcomerAddress(plan, subnet) : null;
-  return leased ?? addOffset(farAddress(plan), 1 + uplinksOf(plan).findIndex(({ id }) => id === uplink.id));
-}
+export const outsideAddress = (plan: Plan, uplink: Uplink): IpAddress =>
+  uplink.address ??
+  leasedOutside(plan).get(uplink.id) ??
+  addOffset(farAddress(plan), 1 + uplinksOf(plan).findIndex(({ id }) => id === uplink.id));
 
 /** The outside of a router that stands behind another: a host of the segment it stands in. */
 export function outsideHost(plan: Plan, uplink: Uplink): Host | null {

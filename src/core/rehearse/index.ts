@@ -4,7 +4,7 @@ export type { PacketStep } from './conversation';
 export { type Hearing, discover } from './dhcp';
 export { type Difference, differencesIn, looseWires } from './differences';
 export { type Fault, endsOfCable, faultKey, faultOn, faultTitle, singleFaultsOf, withFaults } from './faults';
-export { farAddress, firstFree, newcomerAddress } from './host';
+export { farAddress, firstFree, newcomerAddress, outsideAddress, outsideHost, ownSettings } from './host';
 export { type Answer, type ProbeQuestion, type Receiver, nameOfReceiver, probe } from './probe';
 export {
   type Asking,

@@ -4,7 +4,7 @@ import { type Asking, askAll, askOne } from './questions/ask';
 import { stateKey } from '../model/wiring';
 import { joinedIn, fabric, islandsOf } from '../model/switching';
 import { rootsOf, lostPorts, treesOf } from '../model/tree';
-import { survivals } from '../model/uplink';
+import { survivals, workingUplinks } from '../model/uplink';
 import { type EndClass, classesOf, homeOf, isHome, routerOf } from './classes';
 import { insideState, placeOf } from './frames';
 
@@ -77,7 +77,10 @@ export function snapshotAfter(
   broken: Plan,
   today: string | null,
 ): NetworkSnapshot {
-  const lost = unlikePorts.every((table) => plan[table] === broken[table]) ? lostPorts(plan, broken) : null;
+  const onlyPorts = unlikePorts.every((table) => plan[table] === broken[table]);
+  // With an uplink gone nobody knows which way a question takes out.
+  const uplinks = workingUplinks(plan).length === workingUplinks(broken).length;
+  const lost = onlyPorts && uplinks ? lostPorts(plan, broken) : null;
   if (!lost) return snapshotOf(broken, today);
   const asked = before.asked.map((asking) =>
     isAnsweredAlike(plan, asking, broken, lost) ? asking : askOne(broken, asking.question, today),
@@ -86,13 +89,14 @@ export function snapshotAfter(
 }
 
 function makeStanding(plan: Plan, asked: readonly Asking[]): NetworkSnapshot {
-  const on = new Set([...plan.uplink.values()].filter(({ enabled }) => enabled).map(({ id }) => id));
+  const on = new Set(workingUplinks(plan).map(({ id }) => id));
   const services = new Map(
     survivals(plan).map(({ what, over }) => [
       what,
       over.some(({ uplink, works }) => works !== false && on.has(uplink)),
     ]),
   );
+  if (plan.uplink.size > 0) services.set('the Internet', on.size > 0);
   const roots = new Map<string, string>();
   for (const { kind, number, tree, topology, places } of treesOf(plan).grown) {
     const names = rootsOf(tree, topology).map(

@@ -57,6 +57,11 @@ export abstract class PacketLog {
     this.steps.push({ what, came, left, decision, result: 'passes', on });
   }
 
+  /** Writes down what nobody recorded and is taken to be as it should. */
+  protected assume(what: string, decision: string, on: RecordRef | null = null): void {
+    this.steps.push({ what, came: '', left: '', decision, result: 'assumed', on });
+  }
+
   /** The addresses of the packet as it is now. */
   protected ends = (): string => `${formatAddress(this.packet.from)} → ${formatAddress(this.packet.to)}`;
 
@@ -68,14 +73,7 @@ export abstract class PacketLog {
     if (sent.why !== null) this.halt(title, sent.why, { table: 'vlan', id: listens }, sent.remedies);
     if (sent.assumed) {
       const { name, vid } = this.plan.vlan.get(listens)!;
-      this.steps.push({
-        what: 'cables',
-        came: '',
-        left: '',
-        decision: `not all recorded: taken as in VLAN ${vid} ${name}`,
-        result: 'assumed',
-        on: null,
-      });
+      this.assume('cables', `not all recorded: taken as in VLAN ${vid} ${name}`);
     }
   }
 

@@ -7,12 +7,38 @@ import {
   contains,
   formatPrefix,
   networkOf,
+  isBroadcast,
 } from '../address';
 import { subnetSettings } from './remedies';
 import { type Plan, type Forward, type Translation, type Uplink, type RecordRef, addressesOn } from '../plan';
-import { type PacketSide, type Wanted, decide, vlanOfAddress, filterOf, zonesOf } from '../model/policy';
-import { type Leg, type Router, holdersOf, isSame, routersAt, routersIn, wayTo } from '../model/routing';
-import { protocolsMeet, forwardsOf, kindOfAddress } from '../model/uplink';
+import {
+  type PacketSide,
+  type Wanted,
+  decide,
+  vlanOfAddress,
+  filterOf,
+  sideOfAddress,
+  zonesOf,
+} from '../model/policy';
+import {
+  type Leg,
+  type Router,
+  holdersOf,
+  isSame,
+  legUp,
+  routersAt,
+  routersIn,
+  wayTo,
+} from '../model/routing';
+import {
+  protocolsMeet,
+  forwardsOf,
+  kindOfAddress,
+  turnsBack,
+  uplinkDown,
+  uplinksOf,
+  workingUplinks,
+} from '../model/uplink';
 import type { Arrival, Conversation, Packet, Trip } from './conversation';
 import { type Place, placeOf } from './frames';
 import { type Host, hostAt, outsideAddress, outsideHost } from './host';
@@ -21,6 +47,15 @@ import { PacketLog, Stopped } from './packet-log';
 const LIMIT = 16;
 /** A port that a client takes for itself (RFC 6335, 6): an answer goes there. */
 const ANY_CLIENT = 49_152;
+
+/** Where a packet of the Internet comes in. */
+export interface Entrance {
+  readonly router: Router;
+  readonly uplink: Uplink;
+  readonly forward: Forward | null;
+  /** What nobody recorded and is taken to be so; null for nothing. */
+  readonly unknown: string | null;
+}
 
 /** A packet on its way through the plan: from host to router to router, each with what it decided and why. */
 export class PacketWalk extends PacketLog {
@@ -40,8 +75,16 @@ export class PacketWalk extends PacketLog {
   }
 
   /** From the Internet, in by an uplink, to whatever stands behind one of its forwards, or to the gateway itself. */
-  fromUplink(router: Router, uplink: Uplink, forward: Forward | null): Trip {
-    return this.run(() => this.route(router, { uplink: uplink.id }, forward));
+  fromInternet({ router, uplink, forward, unknown }: Entrance): Trip {
+    return this.run(() => {
+      if (unknown !== null) this.assume(uplink.name, unknown, { table: 'uplink', id: uplink.id });
+      return this.route(router, { uplink: uplink.id }, forward);
+    });
+  }
+
+  /** Back from the Internet, in by the uplink the packet left by. */
+  fromUplink(router: Router, uplink: Uplink): Trip {
+    return this.run(() => this.route(router, { uplink: uplink.id }, null));
   }
 
   /** Back from the far end of a tunnel. */
@@ -60,6 +103,13 @@ export class PacketWalk extends PacketLog {
     if (familyOf(packet.to) !== familyOf(host.address))
       this.halt(host.title, `it has no address of the kind of ${formatAddress(packet.to)}`, host.on);
     if (contains(network, packet.to)) {
+      if (isBroadcast(network, packet.to))
+        this.halt(
+          host.title,
+          `${formatAddress(packet.to)} is the broadcast address of its own network ${formatPrefix(network)}`,
+          host.on,
+          host.own && host.on ? [subnetSettings(host.on.id)] : [],
+        );
       this.note(
         host.title,
         `${formatAddress(packet.to)} is in its own network ${formatPrefix(network)}`,
@@ -99,13 +149,13 @@ export class PacketWalk extends PacketLog {
   private reach(from: Place, title: string, vlan: string, to: IpAddress, within: Prefix | null): Arrival {
     const { plan } = this;
     let last: Stopped | null = null;
-    for (const uplink of plan.uplink.values()) {
-      const stands = uplink.segment !== null && uplink.enabled && outsideAddress(plan, uplink) === to;
+    for (const uplink of workingUplinks(plan)) {
+      const stands = uplink.segment !== null && outsideAddress(plan, uplink) === to;
       const outer = stands ? outsideHost(plan, uplink) : null;
       const router = outer && routersIn(plan).get(uplink.device);
       if (!outer || !router) continue;
       this.wire(from, title, vlan, outer.place, outer.vlan);
-      const forward = forwardFor(plan, uplink, this.packet.wanted);
+      const forward = forwardFor(plan, uplink, this.packet.wanted, this.packet.from);
       return this.route(router, { uplink: uplink.id }, this.packet.reply ? null : forward);
     }
     const here = holdersOf(plan, to)
@@ -133,6 +183,13 @@ export class PacketWalk extends PacketLog {
 
   /** To a router itself. */
   private local(router: Router, side: PacketSide): Arrival {
+    const { plan } = this;
+    const asked = router.legs.find(({ address }) => address === this.packet.to);
+    if (asked && !legUp(plan, router, asked.vlan)) {
+      const { vid, name } = plan.vlan.get(asked.vlan)!;
+      const why = `its interface in VLAN ${vid} ${name} is down, as none of its ports is in it`;
+      this.halt(router.device.name, why, { table: 'device', id: router.device.id });
+    }
     this.check(router, side, { gateway: true }, null);
     const got = this.packet.reply ? 'has its answer' : 'answers it itself';
     this.note(router.device.name, got, { table: 'device', id: router.device.id }, { came: this.ends() });
@@ -166,7 +223,11 @@ export class PacketWalk extends PacketLog {
       plan,
       device,
       packet.reply ? { ...packet, wanted: { ...packet.wanted, port: ANY_CLIENT } } : packet,
-      { from: this.sideOf(packet.from, from), to: this.sideOf(packet.to, to), ...(opened ? { opened } : {}) },
+      {
+        from: this.senderAt(router, from, to),
+        to: this.sideOf(router, packet.to, to),
+        ...(opened ? { opened } : {}),
+      },
       this.today,
     );
     const why = packet.reply
@@ -183,11 +244,23 @@ export class PacketWalk extends PacketLog {
     else this.talk.seen.add(device);
   }
 
-  /** A packet between segments is of the segment its address is of, also when it comes over another router. */
-  private sideOf(address: IpAddress, side: PacketSide): PacketSide {
-    if (!('vlan' in side)) return side;
-    const vlan = vlanOfAddress(this.plan, address);
-    return vlan === null ? side : { vlan };
+  /** On a leg the address says where a packet is from or for, also when it comes over another router. */
+  private sideOf(router: Router, address: IpAddress, side: PacketSide): PacketSide {
+    return 'vlan' in side ? sideOfAddress(this.plan, router, address) : side;
+  }
+
+  /** The box itself answers those of its own segments at their own interface only, so that nobody borrows their addresses. */
+  private senderAt(router: Router, from: PacketSide, to: PacketSide): PacketSide {
+    const side = this.sideOf(router, this.packet.from, from);
+    const astray =
+      'gateway' in to &&
+      'vlan' in side &&
+      'vlan' in from &&
+      side.vlan !== from.vlan &&
+      router.legs.some(({ vlan }) => vlan === side.vlan);
+    if (!astray) return side;
+    const { name } = this.plan.vlan.get(side.vlan)!;
+    return { nowhere: `its sender is of ${name}, whom it answers at its own interface there only` };
   }
 
   private route(router: Router, side: PacketSide, forward: Forward | null): Arrival {
@@ -198,11 +271,12 @@ export class PacketWalk extends PacketLog {
       this.halt(device.name, 'the packet goes in circles between routers until its hops are used up', on);
     if (!router.routes)
       this.halt(device.name, 'it stands in several segments and does not route between them', on);
+    if ('uplink' in side && !this.packet.reply) this.talk.over.set(device.id, side.uplink);
     if (this.packet.reply) this.undo(router);
     else if (forward) {
-      const [target] = addressesOn(plan, forward.target);
+      const target = addressesOn(plan, forward.target).find(({ address }) => familyOf(address) === 4);
       if (!target)
-        return this.halt(device.name, 'its forward leads to a device without an address', {
+        return this.halt(device.name, 'its forward leads to a device without an IPv4 address', {
           table: 'forward',
           id: forward.id,
         });
@@ -221,9 +295,16 @@ export class PacketWalk extends PacketLog {
         'vlan' in side && router.uplinks.find((uplink) => outsideAddress(plan, uplink) === this.packet.to);
       if (back) {
         const turned = forwardFor(plan, back, this.packet.wanted);
-        if (turned && !turned.hairpin)
-          this.halt(device.name, 'this forward works from outside only', { table: 'forward', id: turned.id });
-        return turned ? this.route(router, side, turned) : this.local(router, side);
+        if (turned && turnsBack(plan, turned)) return this.route(router, side, turned);
+        if (turned)
+          this.note(
+            device.name,
+            turned.hairpin
+              ? 'two uplinks have addresses that change, so the forward works from outside only, and the box itself is asked'
+              : 'the forward works from outside only, and the box itself is asked',
+            { table: 'forward', id: turned.id },
+          );
+        return this.local(router, side);
       }
     }
     const own = (address: IpAddress) =>
@@ -238,9 +319,8 @@ export class PacketWalk extends PacketLog {
     const { device } = router;
     const on: RecordRef = { table: 'device', id: device.id };
     const to = this.packet.to;
-    const way = wayTo(plan, router, to);
-    if (!way)
-      return this.halt(device.name, `it knows no way to ${formatAddress(to)} and has no default route`, on);
+    const way = wayTo(plan, router, to, this.talk.over.get(device.id));
+    if (!way) return this.halt(device.name, noWay(plan, router, to), on);
     if (way.by === 'uplink' && way.uplink.segment === null && vlanOfAddress(plan, to) !== null)
       this.halt(
         device.name,
@@ -254,6 +334,12 @@ export class PacketWalk extends PacketLog {
     if (!this.packet.reply && 'vlan' in out) this.translateOut(router, out.vlan);
     switch (way.by) {
       case 'leg':
+        if (isBroadcast(way.leg.prefix, to))
+          this.halt(
+            device.name,
+            `${formatAddress(to)} is the broadcast address of ${formatPrefix(way.leg.prefix)}, and no router passes that on (RFC 2644)`,
+            on,
+          );
         this.hairpin(router, side, way.leg);
         return this.reach(here, device.name, way.leg.vlan, this.packet.to, way.leg.prefix);
       case 'route': {
@@ -310,6 +396,8 @@ export class PacketWalk extends PacketLog {
   private goOut(router: Router, uplink: Uplink): Arrival {
     const { plan } = this;
     const on: RecordRef = { table: 'uplink', id: uplink.id };
+    if (!this.packet.reply) this.talk.over.set(router.device.id, uplink.id);
+    if (familyOf(this.packet.to) === 6) return this.goOutUntranslated(router, uplink);
     if (!this.packet.reply)
       this.rewrite(
         router,
@@ -331,9 +419,41 @@ export class PacketWalk extends PacketLog {
         `${formatAddress(this.packet.to)} is not an address of the Internet (RFC 6890), and nobody there has a way to it`,
         on,
       );
-    this.note(uplink.name, 'out to the Internet', on, { left: this.ends() });
+    return this.gone(router, uplink, 'out to the Internet');
+  }
+
+  /** IPv6 keeps its addresses, so only those of the prefix that is delegated here are ever answered. */
+  private goOutUntranslated(router: Router, uplink: Uplink): Arrival {
+    const on: RecordRef = { table: 'uplink', id: uplink.id };
+    const { from, to } = this.packet;
+    if (uplink.segment !== null)
+      this.halt(uplink.name, 'no prefix is delegated to a router behind another one, so no IPv6 passes', on);
+    if (uplink.delegated === null || !contains(uplink.delegated, from))
+      this.halt(
+        uplink.name,
+        kindOfAddress(from) === 'public'
+          ? `${formatAddress(from)} is not of the prefix that is delegated over it, and IPv6 is not translated`
+          : `${formatAddress(from)} is an address for inside only (RFC 4193), and IPv6 is not translated`,
+        on,
+      );
+    if (kindOfAddress(to) !== 'public')
+      this.halt(uplink.name, `${formatAddress(to)} is not an address of the Internet`, on);
+    return this.gone(router, uplink, 'out to the Internet, untranslated');
+  }
+
+  private gone(router: Router, uplink: Uplink, how: string): Arrival {
+    this.note(uplink.name, how, { table: 'uplink', id: uplink.id }, { left: this.ends() });
     return { at: 'internet', router, uplink };
   }
+}
+
+/** Why a router has no way to an address: none at all, or none that works. */
+function noWay(plan: Plan, router: Router, to: IpAddress): string {
+  const nothing = `it knows no way to ${formatAddress(to)}`;
+  const own = uplinksOf(plan).filter(({ device, enabled }) => device === router.device.id && enabled);
+  if (own.length === 0) return `${nothing} and has no default route`;
+  if (router.uplinks.length > 0) return `${nothing}: no provider delegates an IPv6 prefix to it`;
+  return `${nothing}: ${own.map(({ id, name }) => `${name} is down, as ${uplinkDown(plan, id)!}`).join('; ')}`;
 }
 
 /** The side of a packet that leaves by a way. */
@@ -363,13 +483,23 @@ export function oneToOne(
   return addOffset(into.address, Number(BigInt(address) - BigInt(from.address)));
 }
 
-/** The forward of an uplink that takes a port. */
-export const forwardFor = (plan: Plan, uplink: Uplink, { protocol, port }: Wanted): Forward | null =>
-  forwardsOf(plan, uplink.id).find(
-    (forward) =>
-      forward.enabled &&
-      protocol !== 'icmp' &&
-      protocolsMeet(forward.protocol, protocol) &&
-      forward.from <= port &&
-      port <= forward.to,
-  ) ?? null;
+/** The forward of an uplink that takes a port, from somebody outside where `from` says who. */
+export const forwardFor = (
+  plan: Plan,
+  uplink: Uplink,
+  { protocol, port }: Wanted,
+  from: IpAddress | null = null,
+): Forward | null =>
+  uplink.noForwards
+    ? null
+    : (forwardsOf(plan, uplink.id).find(
+        (forward) =>
+          forward.enabled &&
+          protocol !== 'icmp' &&
+          protocolsMeet(forward.protocol, protocol) &&
+          forward.from <= port &&
+          port <= forward.to &&
+          (from === null ||
+            forward.sources.length === 0 ||
+            forward.sources.some((prefix) => contains(prefix, from))),
+      ) ?? null);

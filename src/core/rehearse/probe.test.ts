@@ -379,7 +379,10 @@ describe('ways beyond the segments', () => {
       services: ['stdhttps'],
       from: [{ device: deviceNamed(open, 'till').id }],
     });
-    const six = done(sound, 'takeWay', { ...wish, way: 'ipv6' });
+    const delegated = put(sound, 'uplink', uplinkNamed(sound, 'fibre'), {
+      delegated: prefix('2001:db8:40::/48'),
+    });
+    const six = done(delegated, 'takeWay', { ...wish, way: 'ipv6' });
     expect(rulesOf(six)[0]).toMatchObject({ from: [{ zone: zoneNamed(six, 'Internet').id }] });
     expect(() => done(sound, 'takeWay', { ...wish, way: 'vpn', name: 'nowhere' })).toThrow(
       /is not a name in the DNS/,

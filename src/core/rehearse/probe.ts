@@ -1,8 +1,7 @@
-import { type IpAddress, familyOf, formatAddress } from '../address';
+import { type Family, type IpAddress, familyOf, formatAddress } from '../address';
 import {
   type Remedy,
   type Plan,
-  type Forward,
   type Uplink,
   type Zone,
   portTitle,
@@ -11,12 +10,13 @@ import {
   subnetsOf,
 } from '../plan';
 import { type Wanted, filterOf, wantedText } from '../model/policy';
-import { holdersOf, routersIn } from '../model/routing';
+import { holdersOf, routersIn, uplinksOut } from '../model/routing';
 import { plugIn } from '../model/switching';
-import { protocolsMeet, forwardsOf, uplinksOf, letsForwardsIn } from '../model/uplink';
+import { sharesOf, workingUplinks } from '../model/uplink';
 import { type Host, farAddress, hostAt, newcomer, outsideAddress } from './host';
 import type { Arrival, Conversation, Packet, PacketStep, Stop, Trip, Wired } from './conversation';
-import { PacketWalk, forwardFor } from './packet-walk';
+import { PacketWalk } from './packet-walk';
+import { wayIn } from './way-in';
 
 /** One question: may this one reach that one by a service, and does the answer come back? */
 export type Sender =
@@ -49,6 +49,8 @@ export interface Answer {
   readonly remedies: readonly Remedy[];
   /** Something on the way is not recorded and was taken to be as it should. */
   readonly assumed: boolean;
+  /** The uplink that this is true of, where traffic is shared and another one gives another answer. */
+  readonly over: string | null;
   /** The wires it was to go over, forth and back. */
   readonly wires: readonly Wired[];
 }
@@ -61,6 +63,7 @@ const failed = (what: string, why: string, remedies: readonly Remedy[] = []): An
   summary: `Stopped at ${what}: ${why}`,
   remedies,
   assumed: false,
+  over: null,
   wires: [],
 });
 
@@ -97,7 +100,8 @@ function senderHost(plan: Plan, from: Sender, to: IpAddress | null): Host | stri
     return held.some((other) => other.subnet === subnet);
   });
   const chosen = near ?? fitting[0];
-  return chosen ? hostAt(plan, chosen) : `${name} has no address`;
+  if (chosen) return hostAt(plan, chosen);
+  return addresses.length === 0 ? `${name} has no address` : `${name} has no IPv${familyOf(to!)} address`;
 }
 
 /** In a segment somebody who is there already is the best witness; where nobody is, a device as it would be leased. */
@@ -119,71 +123,30 @@ function receiverAddress(plan: Plan, from: Sender, to: Receiver): IpAddress | Ho
   if ('internet' in to) return farAddress(plan);
   if ('gateway' in to) {
     if ('internet' in from) {
-      const uplink = uplinksOf(plan).find(({ enabled }) => enabled);
-      return uplink ? outsideAddress(plan, uplink) : 'no uplink is on';
+      const [uplink] = workingUplinks(plan);
+      return uplink ? outsideAddress(plan, uplink) : 'no uplink works';
     }
     const host = senderHost(plan, from, null);
     return typeof host === 'string' ? host : (host.gateway ?? `${host.title} has no gateway`);
   }
   if ('vlan' in to) return inSegment(plan, to.vlan);
-  const addresses = interfacesOf(plan, to.device).flatMap((item) => addressesOn(plan, item.id));
   const { name } = plan.device.get(to.device)!;
-  return addresses[0]?.address ?? `${name} has no address`;
+  return addressesOfDevice(plan, from, to.device)[0] ?? `${name} has no address`;
 }
 
-/** The forward by which the Internet gets to a device for a service, or why it does not. */
-function forwardTo(
-  plan: Plan,
-  device: string | null,
-  to: IpAddress,
-  wanted: Wanted,
-):
-  | { readonly uplink: Uplink; readonly forward: Forward | null; readonly port: number }
-  | { readonly why: string; readonly remedies: readonly Remedy[] } {
-  const uplinks = uplinksOf(plan).filter(({ enabled }) => enabled);
-  const outside = uplinks.find((uplink) => outsideAddress(plan, uplink) === to);
-  if (outside) {
-    return { uplink: outside, forward: forwardFor(plan, outside, wanted), port: wanted.port };
-  }
-  let closed: string | null = null;
-  for (const uplink of uplinks)
-    for (const forward of forwardsOf(plan, uplink.id)) {
-      const last = forward.inside + forward.to - forward.from;
-      const fits = wanted.protocol !== 'icmp' && protocolsMeet(forward.protocol, wanted.protocol);
-      if (!forward.enabled || !fits || wanted.port < forward.inside || wanted.port > last) continue;
-      const target = plan.interface.get(forward.target)!.device;
-      if (
-        device === null
-          ? !addressesOn(plan, forward.target).some(({ address }) => address === to)
-          : target !== device
-      )
-        continue;
-      const letting = letsForwardsIn(uplink);
-      if (letting.works !== false)
-        return { uplink, forward, port: forward.from + (wanted.port - forward.inside) };
-      closed = `${uplink.name}: ${letting.why}`;
-    }
-  if (closed !== null) return { why: closed, remedies: [] };
-  const open = uplinks.find((uplink) => letsForwardsIn(uplink).works !== false);
-  const card =
-    device === null
-      ? undefined
-      : interfacesOf(plan, device).find((item) => addressesOn(plan, item.id).length > 0);
-  const name = device === null ? formatAddress(to) : plan.device.get(device)!.name;
-  return {
-    why: `no forward leads to ${name} for ${wantedText(wanted)}`,
-    remedies:
-      open && card && wanted.protocol !== 'icmp'
-        ? [
-            {
-              label: `Forward a port of ${open.name} to ${name}`,
-              operation: 'addForward',
-              input: { uplink: open.id, target: card.id, inside: wanted.port, protocol: wanted.protocol },
-            },
-          ]
-        : [],
-  };
+/** The addresses of a device, first those of a family that the sender has, of these IPv4 before IPv6. */
+function addressesOfDevice(plan: Plan, from: Sender, device: string): IpAddress[] {
+  const own =
+    'device' in from
+      ? new Set(addressesIn(plan, from.device).map(familyOf))
+      : 'vlan' in from
+        ? new Set(subnetsOf(plan, from.vlan).map(({ prefix }) => familyOf(prefix.address)))
+        : new Set<Family>([4, 6]);
+  const order = (address: IpAddress) => (own.has(familyOf(address)) ? 0 : 8) + familyOf(address);
+  return addressesIn(plan, device).sort((a, b) => order(a) - order(b));
 }
+const addressesIn = (plan: Plan, device: string): IpAddress[] =>
+  interfacesOf(plan, device).flatMap((item) => addressesOn(plan, item.id).map(({ address }) => address));
 
 /** The trip of the answer, from where the question arrived. */
 function answerTrip(plan: Plan, today: string | null, forth: Trip, talk: Conversation): Trip {
@@ -197,7 +160,7 @@ function answerTrip(plan: Plan, today: string | null, forth: Trip, talk: Convers
     case 'router':
       return traveller.fromRouter(at.router);
     case 'internet':
-      return traveller.fromUplink(at.router, at.uplink, null);
+      return traveller.fromUplink(at.router, at.uplink);
     case 'tunnel':
       return traveller.fromTunnel(at.router, at.tunnel);
   }
@@ -283,73 +246,150 @@ export function nameOfReceiver(plan: Plan, to: Receiver): string {
   return 'vlan' in to ? plan.vlan.get(to.vlan)!.name : plan.device.get(to.device)!.name;
 }
 
-/** Sends the first packet of a conversation through the plan and its answer back, as real boxes with this plan would. */
-export function probe(plan: Plan, question: ProbeQuestion, today: string | null = null): Answer {
-  const { from, to, wanted } = question;
-  const receiver = receiverAddress(plan, from, to);
-  if (typeof receiver === 'string') return failed('the receiver', receiver);
-  const imagined = typeof receiver === 'object' ? [receiver] : [];
-  const address = typeof receiver === 'object' ? receiver.address : receiver;
-  const conversation = (newcomers: readonly Host[]): Conversation => ({
+/** One conversation as it went: there, back, and what came of it. */
+interface Course {
+  readonly forth: Trip;
+  readonly back: Trip | null;
+  readonly stop: Answer['stop'];
+  readonly talk: Conversation;
+  /** Who asked; null for the Internet. */
+  readonly host: Host | null;
+}
+
+interface Setting {
+  readonly newcomers: readonly Host[];
+  /** The uplink that a router takes which could take several. */
+  readonly over: ReadonlyMap<string, string>;
+  readonly host: Host | null;
+}
+
+/** Sends a packet, and its answer from wherever it arrived. */
+function converse(
+  plan: Plan,
+  today: string | null,
+  { newcomers, over, host }: Setting,
+  packet: Packet,
+  send: (walk: PacketWalk) => Trip,
+): Course {
+  const talk: Conversation = {
     seen: new Set(),
     answered: new Set(),
     changed: [],
+    over: new Map(over),
     wires: [],
     newcomers,
-  });
-  let talk = conversation(imagined);
-  let forth: Trip;
-  let host: Host | null = null;
-  if ('internet' in from) {
-    if ('internet' in to)
-      return failed('the Internet', 'both are in the Internet, which is not this site’s to answer');
-    const entry = forwardTo(plan, 'device' in to ? to.device : null, address, wanted);
-    if ('why' in entry) return failed('the way in', entry.why, entry.remedies);
-    const router = routersIn(plan).get(entry.uplink.device);
-    if (!router) return failed(entry.uplink.name, 'the device of this uplink does not route');
-    const sources = entry.forward?.sources ?? [];
-    const packet: Packet = {
-      from: sources[0]?.address ?? farAddress(plan),
-      to: outsideAddress(plan, entry.uplink),
-      wanted: { ...wanted, port: entry.port },
-      reply: false,
-    };
-    forth = new PacketWalk(plan, today, packet, talk).fromUplink(router, entry.uplink, entry.forward);
-  } else {
-    const sender = senderHost(plan, from, address);
-    if (typeof sender === 'string') return failed('the sender', sender);
-    host = sender;
-    if (sender.device === null) talk = conversation([sender, ...imagined]);
-    const router = host.device && routersIn(plan).get(host.device.id);
-    const packet: Packet = { from: host.address, to: address, wanted, reply: false };
-    const traveller = new PacketWalk(plan, today, packet, talk);
-    forth = router ? traveller.fromRouter(router) : traveller.fromHost(host);
-  }
+  };
+  const forth = send(new PacketWalk(plan, today, packet, talk));
   const back = forth.stop ? null : answerTrip(plan, today, forth, talk);
-  const third = back && !back.stop && wanted.protocol === 'tcp' ? thirdSegment(plan, talk) : null;
+  const third = back && !back.stop && packet.wanted.protocol === 'tcp' ? thirdSegment(plan, talk) : null;
   const stop = forth.stop
     ? { ...forth.stop, way: 'forth' as const }
     : back?.stop
       ? { ...back.stop, way: 'back' as const }
       : third && { ...third, way: 'on' as const };
+  return { forth, back, stop, talk, host };
+}
+
+/** Somebody outside comes by whatever lets them in. */
+function fromOutside(
+  plan: Plan,
+  { to, wanted }: ProbeQuestion,
+  address: IpAddress,
+  today: string | null,
+): Course | Answer {
+  const entry = wayIn(plan, 'device' in to ? to.device : null, address, wanted);
+  if ('why' in entry) return failed('the way in', entry.why, entry.remedies);
+  const from = entry.forward?.sources[0]?.address ?? farAddress(plan, familyOf(entry.to));
+  const packet: Packet = { from, to: entry.to, wanted: { ...wanted, port: entry.port }, reply: false };
+  const nobody: Setting = { newcomers: [], over: new Map(), host: null };
+  return converse(plan, today, nobody, packet, (walk) => walk.fromInternet(entry));
+}
+
+/** The other uplinks that a conversation could have taken as well, each with the router that shares its traffic among them. */
+function shared(plan: Plan, { forth, talk }: Course): { readonly router: string; readonly uplink: Uplink }[] {
+  return [...talk.over].flatMap(([router, taken]) => {
+    const all = uplinksOut(routersIn(plan).get(router)!, forth.packet.to);
+    return all.some(({ id }) => id === taken)
+      ? all.filter(({ id }) => id !== taken).map((uplink) => ({ router, uplink }))
+      : [];
+  });
+}
+
+/** The course of a question, and the uplink it is true of where another one gives another answer. */
+function courseOf(
+  plan: Plan,
+  question: ProbeQuestion,
+  today: string | null,
+): { readonly course: Course; readonly only: Uplink | null } | Answer {
+  const { from, to, wanted } = question;
+  const receiver = receiverAddress(plan, from, to);
+  if (typeof receiver === 'string') return failed('the receiver', receiver);
+  const address = typeof receiver === 'object' ? receiver.address : receiver;
+  if ('internet' in from) {
+    if ('internet' in to)
+      return failed('the Internet', 'both are in the Internet, which is not this site’s to answer');
+    // Who is outside tries every address a name has, so one that answers is enough.
+    const tries = 'device' in to ? addressesOfDevice(plan, from, to.device) : [address];
+    const courses = tries.map((one) => fromOutside(plan, question, one, today));
+    const course = courses.find((one) => !('summary' in one) && one.stop === null) ?? courses[0]!;
+    return 'summary' in course ? course : { course, only: null };
+  }
+  const host = senderHost(plan, from, address);
+  if (typeof host === 'string') return failed('the sender', host);
+  const imagined = typeof receiver === 'object' ? [receiver] : [];
+  const newcomers = host.device === null ? [host, ...imagined] : imagined;
+  const router = host.device && routersIn(plan).get(host.device.id);
+  const packet: Packet = { from: host.address, to: address, wanted, reply: false };
+  const by = (over: Setting['over']) =>
+    converse(plan, today, { newcomers, over, host }, packet, (walk) =>
+      router ? walk.fromRouter(router) : walk.fromHost(host),
+    );
+  const course = by(new Map());
+  for (const { router: id, uplink } of shared(plan, course)) {
+    const other = by(new Map([[id, uplink.id]]));
+    if ((other.stop === null) === (course.stop === null)) continue;
+    const taken = plan.uplink.get(course.talk.over.get(id)!)!;
+    return other.stop ? { course: other, only: uplink } : { course, only: taken };
+  }
+  return { course, only: null };
+}
+
+/** How much of what is new takes an uplink that shares with others, in words. */
+function shareText(plan: Plan, { id, name, device, tier }: Uplink): string {
+  const same = workingUplinks(plan).filter((other) => other.device === device && other.tier === tier);
+  return `${sharesOf(same).get(id)!} % of new conversations take ${name}, and the others get through`;
+}
+
+function summaryOf(plan: Plan, to: Receiver, stop: Answer['stop'], assumed: boolean): string {
+  if (stop === null)
+    return `Delivered: ${nameOfReceiver(plan, to)} ${'internet' in to ? 'is reached' : 'answers'}${assumed ? ', as far as recorded' : ''}`;
+  const where = `${stop.what}: ${stop.why}`;
+  if (stop.way === 'forth') return `Stopped at ${where}`;
+  return stop.way === 'back'
+    ? `The question arrives, the answer does not: ${where}`
+    : `The question arrives and is answered, and no more: ${where}`;
+}
+
+/**
+ * Sends the first packet of a conversation through the plan and its answer back, as real boxes with this plan would. Where traffic
+ * is shared among uplinks, it passes only when it passes over each of them.
+ */
+export function probe(plan: Plan, question: ProbeQuestion, today: string | null = null): Answer {
+  const found = courseOf(plan, question, today);
+  if ('summary' in found) return found;
+  const { forth, back, stop, talk, host } = found.course;
   const steps = [...forth.steps, ...(back?.steps ?? [])];
   const assumed = steps.some(({ result }) => result === 'assumed');
-  const name = nameOfReceiver(plan, to);
+  const summary = summaryOf(plan, question.to, stop, assumed);
   return {
     delivered: stop === null,
     forth: forth.steps,
     back: back?.steps ?? [],
     stop,
-    summary:
-      stop === null
-        ? `Delivered: ${name} ${'internet' in to ? 'is reached' : 'answers'}${assumed ? ', as far as recorded' : ''}`
-        : stop.way === 'forth'
-          ? `Stopped at ${stop.what}: ${stop.why}`
-          : stop.way === 'back'
-            ? `The question arrives, the answer does not: ${stop.what}: ${stop.why}`
-            : `The question arrives and is answered, and no more: ${stop.what}: ${stop.why}`,
+    summary: found.only ? `${summary}; ${shareText(plan, found.only)}` : summary,
     remedies: stop ? letThrough(plan, question, stop, host) : [],
     assumed,
+    over: found.only?.id ?? null,
     wires: talk.wires,
   };
 }

@@ -1,5 +1,6 @@
 import { type Plan, type Progress, type Work, finish, type Device } from '../plan';
 import { bridgeAt, fabric } from '../model/switching';
+import { workingUplinks } from '../model/uplink';
 import { linksOf, portsOf, inwardPorts } from '../model/wiring';
 import { type Fault, endsOfCable, singleFaultsOf, withFault } from './faults';
 import { snapshotAfter, snapshotOf } from './network-snapshot';
@@ -29,8 +30,9 @@ function spareAt(plan: Plan, device: string): string | null {
 
 /** The boxes on either side of a link that nothing goes round. */
 function cureOf(plan: Plan, fault: Fault, cutOff: readonly Device[]): string {
-  if (fault.kind === 'uplink') {
-    const others = [...plan.uplink.values()].filter((item) => item.id !== fault.uplink && item.enabled);
+  const others = workingUplinks(withFault(plan, fault));
+  const isGateway = fault.kind === 'box' && plan.device.get(fault.device)!.kind === 'gateway';
+  if (!isGateway && others.length < workingUplinks(plan).length) {
     return others.length > 0
       ? `repeat on ${others[0]!.name} what is bound to this uplink`
       : 'a second uplink, over another line and another provider';

@@ -78,7 +78,7 @@ describe('what if', () => {
       lost: [],
       intruders: [],
       roots: [],
-      watched: { devices: 6, questions: 3, services: 1 },
+      watched: { devices: 6, questions: 3, services: 2 },
     });
   });
 

@@ -54,7 +54,10 @@ export function putGateway(draft: Draft, subnet: Subnet, address: IpAddress | nu
     if (known) removeAddress(draft, known.id);
   } else if (known) draft.update('address', known.id, { address });
   else {
-    const item = gatewayInterface(draft, subnet.vlan);
+    // Who routes the segment in one family does so in the other.
+    const item =
+      subnetsOf(draft.plan, subnet.vlan).flatMap(({ id }) => gatewaysOf(draft.plan, id))[0]?.interface ??
+      gatewayInterface(draft, subnet.vlan);
     draft.insert('address', {
       subnet: subnet.id,
       address,
@@ -67,7 +70,7 @@ export function putGateway(draft: Draft, subnet: Subnet, address: IpAddress | nu
 }
 
 /** A subnet of a segment with its gateway, the gateway as its DNS server, and its pool where it has one. */
-function insertSubnet(
+export function insertSubnet(
   draft: Draft,
   vlan: string,
   prefix: Prefix,

@@ -18,6 +18,7 @@ import { insertZone } from '../policy/operations';
 import { isOutside, rulesOf, zonesOf } from '../../model/policy';
 import { freeSpace } from '../../model/segments';
 import { setDynamicName } from './advise';
+import { reachableSix } from './six';
 
 /** Accepting advice: the records of a VPN, of an opening for IPv6, or of a device that calls out. */
 
@@ -92,7 +93,10 @@ export const acceptAdvice = operation(
       return `${device.name} may call out by HTTPS`;
     }
     if (way === 'ipv6') {
-      open(draft, outside(draft.plan), party, protocol, port);
+      // Only its IPv6 addresses: a rule that names the device would open its IPv4 address too.
+      const six = reachableSix(draft, draft.need('interface', target), uplink);
+      const only = six.map((address): Party => ({ prefix: { address, length: 128 } }));
+      open(draft, outside(draft.plan), only, protocol, port);
       return `${device.name}: ${protocol} ${port} open to the Internet over IPv6`;
     }
     setDynamicName(draft, uplink, name);

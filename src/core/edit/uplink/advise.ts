@@ -13,6 +13,7 @@ import {
   portsText,
 } from '../../plan';
 import { addForward } from './operations';
+import { routedSixOf } from './six';
 import { knownServiceAt, uplinksOf, letsForwardsIn, outsideOf } from '../../model/uplink';
 
 /** How something inside can be reached from outside: what each way needs, and why one cannot work here. */
@@ -151,14 +152,17 @@ export function adviseReach(plan: Plan, wish: Wish): Advice[] {
     },
     ipv6: () => {
       const uplink = uplinksOf(plan).find(({ enabled, delegated }) => enabled && delegated !== null);
-      const has = addressesOn(plan, item.id).some(({ address }) => typeof address === 'bigint');
+      const has = uplink !== undefined && routedSixOf(plan, item, uplink).length > 0;
+      const home = homeOf(plan, item);
       return {
-        works: uplink !== undefined && has,
+        works: uplink !== undefined && home !== undefined,
         why: !uplink
           ? 'No provider delegates an IPv6 prefix here.'
           : has
             ? 'No translation is in the way; who comes needs IPv6 too.'
-            : `${device.name} has no IPv6 address of its own.`,
+            : home
+              ? `${device.name} is given an address of the prefix that ${uplink.name} delegates; who comes needs IPv6 too.`
+              : `${device.name} has no address here.`,
         needs: [
           ...(uplink ? [] : ['a provider that delegates an IPv6 prefix']),
           ...(has ? [] : [`a fixed IPv6 address for ${device.name}`]),

@@ -5,7 +5,7 @@ import { type TrafficRange, rangesMeet } from './traffic-range';
 import { filterOf } from './enforce';
 import { serviceNames } from './services';
 import { boxesOfRule, onLine, serviceAt, servicesSpans } from './traffic';
-import { passing, zoneOfVlan, zonesOf } from './zones';
+import { isOutside, passing, zoneOfTunnel, zoneOfUplink, zoneOfVlan, zonesOf } from './zones';
 
 /** What a box that filters makes of one packet. */
 
@@ -18,9 +18,14 @@ export interface Wanted {
 export const wantedText = ({ protocol, port }: Wanted): string =>
   protocol === 'icmp' ? (port === 8 ? 'ping' : `icmp ${port}`) : `${protocol} ${port}`;
 
-/** One side of a packet at a box: in a segment, outside an uplink, behind a tunnel, or the box itself. */
+/**
+ * One side of a packet at a box: in a segment, outside an uplink, behind a tunnel, or the box itself; outside for a box that has no
+ * uplink of its own; or in no zone, with the reason.
+ */
 export type PacketSide =
   | { readonly vlan: string }
+  | { readonly outside: true }
+  | { readonly nowhere: string }
   | { readonly uplink: string }
   | { readonly tunnel: string }
   | { readonly gateway: true };
@@ -36,10 +41,11 @@ export interface Verdict {
 
 export function zoneOfSide(plan: Plan, side: PacketSide): Zone | undefined {
   if ('vlan' in side) return zoneOfVlan(plan, side.vlan);
-  const zones = zonesOf(plan);
-  if ('uplink' in side) return zones.find(({ uplinks }) => uplinks.includes(side.uplink));
-  if ('tunnel' in side) return zones.find(({ tunnels }) => tunnels.includes(side.tunnel));
-  return zones.find(({ gateway }) => gateway);
+  if ('nowhere' in side) return undefined;
+  if ('outside' in side) return zonesOf(plan).find(isOutside);
+  if ('uplink' in side) return zoneOfUplink(plan, side.uplink);
+  if ('tunnel' in side) return zoneOfTunnel(plan, side.tunnel);
+  return zonesOf(plan).find(({ gateway }) => gateway);
 }
 
 /** The boxes of traffic of every rule, worked out once for a plan. */
@@ -149,6 +155,7 @@ export function decide(
       'vlan' in sides.from ? sides.from.vlan : null,
     );
   const lost = from ? sides.to : sides.from;
+  if ('nowhere' in lost) return pass(false, lost.nowhere);
   const what = 'vlan' in lost ? plan.vlan.get(lost.vlan)!.name : 'the other side';
   const self = 'vlan' in sides.from && 'vlan' in sides.to && sides.from.vlan === sides.to.vlan;
   return pass(self, `${what} is in no zone, so nothing is allowed to it or from it`);

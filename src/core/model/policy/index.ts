@@ -39,12 +39,14 @@ export {
   tunnelSpans,
   vlanSpans,
 } from './traffic';
+export { sideOfAddress, spansAt } from './side';
 export { partiesLine, typedParties, typedServices } from './typed';
 export { partiesText, ruleText } from './words';
 export {
   type Passing,
   cellOf,
   isOutside,
+  ownMembers,
   passing,
   passingOfPairs,
   vlansOfZone,

@@ -21,13 +21,16 @@ export const V6_FIRST = 2n ** 32n;
 const LINE_4: Span = [0n, V4_LAST];
 const LINE_6: Span = [V6_FIRST, V6_FIRST + 2n ** 128n - 1n];
 
+/** All addresses of each family. */
+export const LINES = [LINE_4, LINE_6] as const;
+
 /** IPv4 addresses first, then IPv6, on one line. */
 export const onLine = (address: IpAddress): bigint =>
   typeof address === 'number' ? BigInt(address) : V6_FIRST + address;
 export const spanOf = (prefix: Prefix): Span => [onLine(prefix.address), onLine(lastOf(prefix))];
 
 /** Everything inside this site: its subnets. */
-const insideSpans = derive((plan): readonly Span[] =>
+export const insideSpans = derive((plan): readonly Span[] =>
   [...plan.subnet.values()].map(({ prefix }) => spanOf(prefix)),
 );
 /** The networks at the other end of a tunnel. */
@@ -35,7 +38,7 @@ export const tunnelSpans = (plan: Plan, ids: readonly string[]): Span[] =>
   ids.flatMap((id) => (plan.tunnel.get(id)?.remote ?? []).map(spanOf));
 /** Everything that is not inside: the Internet, and whatever lies on the way there. */
 const outsideSpans = derive((plan): readonly Span[] =>
-  [LINE_4, LINE_6].flatMap((line) =>
+  LINES.flatMap((line) =>
     gaps(line, [
       ...insideSpans(plan),
       ...tunnelSpans(

@@ -27,6 +27,19 @@ const zoneByVlan = memo((zones: Collection<Zone>) => {
 /** The zone of a VLAN: the first that has it, should it be in two. */
 export const zoneOfVlan = (plan: Plan, vlan: string): Zone | undefined => zoneByVlan(plan.zone).get(vlan);
 
+/** The first zone of an uplink or a tunnel, should it be in two. */
+export const zoneOfUplink = (plan: Plan, uplink: string): Zone | undefined =>
+  zonesOf(plan).find(({ uplinks }) => uplinks.includes(uplink));
+export const zoneOfTunnel = (plan: Plan, tunnel: string): Zone | undefined =>
+  zonesOf(plan).find(({ tunnels }) => tunnels.includes(tunnel));
+
+/** What of its members is really in a zone: what is in an earlier one too counts there. */
+export const ownMembers = (plan: Plan, zone: Zone): Pick<Zone, 'vlans' | 'uplinks' | 'tunnels'> => ({
+  vlans: zone.vlans.filter((id) => zoneOfVlan(plan, id)?.id === zone.id),
+  uplinks: zone.uplinks.filter((id) => zoneOfUplink(plan, id)?.id === zone.id),
+  tunnels: zone.tunnels.filter((id) => zoneOfTunnel(plan, id)?.id === zone.id),
+});
+
 /** Does a zone lie outside: are there uplinks in it? */
 export const isOutside = (zone: Zone): boolean => zone.uplinks.length > 0;
 export const vlansOfZone = (plan: Plan, zone: Zone): readonly PlainVlan[] =>

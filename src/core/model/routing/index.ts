@@ -1,1 +1,11 @@
-export { type Leg, type Router, holdersOf, isSame, legUp, routersAt, routersIn, wayTo } from './router';
+export {
+  type Leg,
+  type Router,
+  holdersOf,
+  isSame,
+  legUp,
+  routersAt,
+  routersIn,
+  uplinksOut,
+  wayTo,
+} from './router';

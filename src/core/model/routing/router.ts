@@ -1,4 +1,4 @@
-import { type IpAddress, type Prefix, contains } from '../../address';
+import { type IpAddress, type Prefix, contains, familyOf } from '../../address';
 import {
   boxOf,
   type Address,
@@ -15,7 +15,7 @@ import {
 } from '../../plan';
 import { bridgeOf, isMember } from '../wiring';
 import { bridgeAt } from '../switching';
-import { uplinksOf } from '../uplink';
+import { workingUplinks } from '../uplink';
 
 /** What a router knows: the networks it stands in, and where it sends everything else. */
 
@@ -34,7 +34,7 @@ export interface Router {
   readonly statics: readonly Route[];
   readonly tunnels: readonly Tunnel[];
   readonly translations: readonly Translation[];
-  /** In the order they are used. */
+  /** Those over which something passes, in the order they are used. */
   readonly uplinks: readonly Uplink[];
 }
 
@@ -54,7 +54,7 @@ function make(plan: Plan, device: Device): Router {
     statics: mine(plan.route.values()),
     tunnels: mine(plan.tunnel.values()).filter(({ enabled }) => enabled),
     translations: mine(plan.translation.values()),
-    uplinks: uplinksOf(plan).filter((uplink) => uplink.device === device.id && uplink.enabled),
+    uplinks: workingUplinks(plan).filter((uplink) => uplink.device === device.id),
   };
 }
 
@@ -93,10 +93,19 @@ export type NextHop =
 const DEFAULT = -1;
 
 /**
- * The way of the longest prefix (RFC 1812 section 5.2.4.3): what it stands in, then static routes, then tunnels, last the
- * first uplink that is on, which is the way to everything else. Null when it knows none.
+ * The uplinks by which a router sends what it has no other way for: the working ones of the first tier, which share it. IPv6 goes
+ * only where a prefix is delegated, as nobody translates it.
  */
-export function wayTo(plan: Plan, router: Router, to: IpAddress): NextHop | null {
+export function uplinksOut(router: Router, to: IpAddress): readonly Uplink[] {
+  const fit = router.uplinks.filter(({ delegated }) => familyOf(to) === 4 || delegated !== null);
+  return fit.filter(({ tier }) => tier === fit[0]!.tier);
+}
+
+/**
+ * The way of the longest prefix (RFC 1812 section 5.2.4.3): what it stands in, then static routes, then tunnels, last the
+ * uplink `by` or the first that is used, which is the way to everything else. Null when it knows none.
+ */
+export function wayTo(plan: Plan, router: Router, to: IpAddress, by?: string): NextHop | null {
   let best: NextHop | null = null;
   let length = DEFAULT - 1;
   const offer = (way: NextHop, bits: number) => {
@@ -117,7 +126,9 @@ export function wayTo(plan: Plan, router: Router, to: IpAddress): NextHop | null
   for (const tunnel of router.tunnels)
     for (const prefix of tunnel.remote)
       if (contains(prefix, to)) offer({ by: 'tunnel', tunnel }, prefix.length);
-  if (router.uplinks[0]) offer({ by: 'uplink', uplink: router.uplinks[0] }, DEFAULT);
+  const out = uplinksOut(router, to);
+  const uplink = router.uplinks.find(({ id }) => id === by) ?? out[0];
+  if (uplink) offer({ by: 'uplink', uplink }, DEFAULT);
   return best;
 }
 

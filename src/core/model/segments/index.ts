@@ -27,6 +27,7 @@ export {
   freeSpace,
   habitualGateway,
   isFree,
+  isUntaken,
   takenPrefixes,
   thirdOctetPlaces,
   usableSpace,

@@ -46,15 +46,17 @@ export const usableSpace = (site: Pick<Site, 'space' | 'documentation'>): Prefix
     return special.inside === 'yes' || (special.inside === 'documentation' && site.documentation);
   });
 
-/** True when `prefix` lies in the space and touches nothing but `except`. */
-export function isFree(plan: Plan, prefix: Prefix, except?: Subnet): boolean {
-  const site = siteOf(plan);
-  if (!site.space.some((block) => covers(block, prefix))) return false;
+/** True when `prefix` touches no network in use, here or elsewhere, but that of `except`. */
+export function isUntaken(plan: Plan, prefix: Prefix, except?: Subnet): boolean {
   if (foreignNetworks(plan).some((network) => overlaps(network.prefix, prefix))) return false;
   for (const subnet of plan.subnet.values())
     if (subnet.id !== except?.id && overlaps(subnet.prefix, prefix)) return false;
   return true;
 }
+
+/** True when `prefix` lies in the space and touches nothing but `except`. */
+export const isFree = (plan: Plan, prefix: Prefix, except?: Subnet): boolean =>
+  siteOf(plan).space.some((block) => covers(block, prefix)) && isUntaken(plan, prefix, except);
 
 /**
  * The prefixes of `length` bits whose third octet equals the VLAN id, in the order of the space. Empty where the rule

@@ -12,3 +12,4 @@ export {
   usualMtu,
   wayOut,
 } from './upstream';
+export { turnsBack, uplinkDown, workingUplinks } from './working';
