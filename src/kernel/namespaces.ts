@@ -1,4 +1,5 @@
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
+import { createInterface } from 'node:readline';
 
 /** Hosts for tests as network namespaces of the real kernel, joined by virtual cables. */
 
@@ -25,37 +26,37 @@ export function namespacesMissing(): string | null {
 
 export type CallProtocol = 'tcp' | 'udp';
 
-/** Listens on tcp and udp ports and says its name to whoever comes. */
-const SERVER = `
+/**
+ * A host: listens on tcp and udp ports and says its name to whoever comes. Each line it is told is a list of calls; it answers with
+ * the names that answered them, an empty text for nobody.
+ */
+const HOST = `
   const net = require('node:net');
   const dgram = require('node:dgram');
   const [name, ...ports] = process.argv.slice(1);
   const streams = ports.map((port) => new Promise((ready, failed) => {
     const server = net.createServer((socket) => { socket.on('error', () => {}); socket.end(name); });
     server.on('error', failed);
-    server.listen(Number(port), '0.0.0.0', ready);
+    server.listen(Number(port), '::', ready);
   }));
-  const datagrams = ports.map((port) => new Promise((ready, failed) => {
-    const socket = dgram.createSocket('udp4');
+  // A box with several addresses answers from the one it was asked at, as every server does that is bound to one.
+  const own = Object.values(require('node:os').networkInterfaces()).flat()
+    .filter(({ scopeid }) => !scopeid);
+  const kind = (family) => family === 'IPv4' ? 'udp4' : 'udp6';
+  const datagrams = ports.flatMap((port) => own.map(({ address, family }) => new Promise((ready, failed) => {
+    const socket = dgram.createSocket(kind(family));
     socket.on('message', (_, from) => socket.send(name, from.port, from.address, () => {}));
     socket.on('error', failed);
-    socket.bind(Number(port), ready);
-  }));
-  Promise.all([...streams, ...datagrams]).then(() => console.log('ready'));
-`;
-
-/** Calls each address and port; prints the name that answered, or an empty text. */
-const CLIENT = `
-  const net = require('node:net');
-  const dgram = require('node:dgram');
-  const calls = JSON.parse(process.argv[1]);
+    socket.bind(Number(port), address, ready);
+  })));
   const ask = (host, port) => new Promise((done) => {
-    const socket = dgram.createSocket('udp4');
-    const end = (text) => { clearTimeout(patience); socket.close(); done(text); };
+    const socket = dgram.createSocket(host.includes(':') ? 'udp6' : 'udp4');
+    let open = true;
+    const end = (text) => { if (!open) return; open = false; clearTimeout(patience); socket.close(); done(text); };
     const patience = setTimeout(() => end(''), 2500);
     socket.on('message', (text) => end(String(text)));
     socket.on('error', () => end(''));
-    socket.connect(port, host, () => socket.send('?', () => {}));
+    socket.connect(port, host, (failed) => failed ? end('') : open && socket.send('?', () => {}));
   });
   const call = ([host, port, protocol]) => protocol === 'udp' ? ask(host, port) : new Promise((done) => {
     const socket = net.connect({ host, port, timeout: 2500 });
@@ -65,15 +66,21 @@ const CLIENT = `
     socket.on('error', () => {});
     socket.on('timeout', () => socket.destroy());
   });
-  Promise.all(calls.map(call)).then((heard) => console.log(JSON.stringify(heard)));
+  require('node:readline').createInterface({ input: process.stdin }).on('line', async (line) => {
+    console.log(JSON.stringify(await Promise.all(JSON.parse(line).map(call))));
+  });
+  Promise.all([...streams, ...datagrams]).then(() => console.log('ready'));
 `;
+
+/** What was made by this process, so that no two have one name. */
+let [networks, cables] = [0, 0];
 
 export class Namespaces {
   private readonly made: string[] = [];
-  private readonly children: ChildProcess[] = [];
-  private cables = 0;
+  private readonly hosts = new Map<string, { child: ChildProcess; lines: AsyncIterator<string> }>();
+  private readonly at = networks++;
 
-  private named = (name: string): string => `dn${process.pid}${name}`;
+  private named = (name: string): string => `dn${process.pid}n${this.at}${name}`;
 
   add(name: string): void {
     const full = this.named(name);
@@ -92,10 +99,7 @@ export class Namespaces {
 
   /** A cable between two hosts, each end with a name of its own. */
   cable(a: string, aName: string, b: string, bName: string): void {
-    const [left, right] = [
-      `d${process.pid % 10_000}a${this.cables}`,
-      `d${process.pid % 10_000}b${this.cables++}`,
-    ];
+    const [left, right] = [`d${process.pid % 10_000}a${cables}`, `d${process.pid % 10_000}b${cables++}`];
     run('ip', ['link', 'add', left, 'type', 'veth', 'peer', 'name', right]);
     for (const [end, host, name] of [
       [left, a, aName],
@@ -107,41 +111,43 @@ export class Namespaces {
     }
   }
 
-  /** Resolves when all its ports listen. */
-  serve(name: string, ports: readonly number[]): Promise<void> {
-    const child = spawn(
-      'ip',
-      ['netns', 'exec', this.named(name), process.execPath, '-e', SERVER, name, ...ports.map(String)],
-      { stdio: ['ignore', 'pipe', 'inherit'] },
-    );
-    this.children.push(child);
-    return new Promise((ready, failed) => {
-      child.stdout!.once('data', () => ready());
-      child.once('exit', (code) => failed(new Error(`the server of ${name} ended with ${code}`)));
-    });
+  /** Many lines of `ip` at once; those that fail are left out where `willing`. */
+  batch(name: string, lines: readonly string[], willing = false): void {
+    if (lines.length === 0) return;
+    const words = ['-n', this.named(name), ...(willing ? ['-force'] : []), '-batch', '-'];
+    try {
+      run('ip', words, `${lines.join('\n')}\n`);
+    } catch (error) {
+      if (!willing) throw error;
+    }
   }
 
-  /** Who answers each call from a host: a name, or an empty text for nobody. */
-  calls(name: string, list: readonly (readonly [string, number, CallProtocol])[]): Promise<string[]> {
+  /** Resolves when all its ports listen. Its addresses must stand by then. */
+  async serve(name: string, ports: readonly number[], says = name): Promise<void> {
     const child = spawn(
       'ip',
-      ['netns', 'exec', this.named(name), process.execPath, '-e', CLIENT, JSON.stringify(list)],
-      { stdio: ['ignore', 'pipe', 'inherit'] },
+      ['netns', 'exec', this.named(name), process.execPath, '-e', HOST, says, ...ports.map(String)],
+      { stdio: ['pipe', 'pipe', 'inherit'] },
     );
-    let text = '';
-    child.stdout!.on('data', (part) => (text += String(part)));
-    return new Promise((done, failed) => {
-      child.once('exit', (code) =>
-        code === 0 ? done(JSON.parse(text) as string[]) : failed(new Error(`calling from ${name} failed`)),
-      );
-    });
+    const lines = createInterface({ input: child.stdout! })[Symbol.asyncIterator]();
+    this.hosts.set(name, { child, lines });
+    await this.said(name);
+  }
+
+  /** Who answers each call from a host that serves: a name, or an empty text for nobody. */
+  async calls(name: string, list: readonly (readonly [string, number, CallProtocol])[]): Promise<string[]> {
+    this.hosts.get(name)!.child.stdin!.write(`${JSON.stringify(list)}\n`);
+    return JSON.parse(await this.said(name)) as string[];
+  }
+
+  private async said(name: string): Promise<string> {
+    const next = await this.hosts.get(name)!.lines.next();
+    if (next.done) throw new Error(`the host ${name} ended`);
+    return next.value;
   }
 
   close(): void {
-    for (const child of this.children) {
-      child.removeAllListeners('exit');
-      child.kill('SIGKILL');
-    }
+    for (const { child } of this.hosts.values()) child.kill('SIGKILL');
     for (const name of this.made) run('ip', ['netns', 'del', name]);
   }
 }

@@ -1,0 +1,20 @@
+import fc from 'fast-check';
+import { compareAll, drawnSite } from './oracle';
+import { namespacesMissing } from './namespaces';
+
+const missing = namespacesMissing();
+if (missing !== null)
+  console.log(
+    `The rehearsal is not compared with the kernel: no network namespaces can be made here (${missing}).`,
+  );
+const onKernel = missing === null ? test : test.skip;
+
+onKernel('on sites drawn at random, mistakes included, the kernel does what the rehearsal says', async () => {
+  const sites = fc.sample(drawnSite, { numRuns: 12, seed: 5 }).map((make) => make());
+  const { networks, asked, connected, wrong, unlaid } = await compareAll(sites, () => undefined);
+  expect(wrong).toEqual([]);
+  expect(networks).toBeGreaterThan(8);
+  expect(networks + [...unlaid.values()].reduce((sum, n) => sum + n, 0)).toBe(12);
+  expect(connected).toBeGreaterThan(1000);
+  expect(asked - connected).toBeGreaterThan(3000);
+});

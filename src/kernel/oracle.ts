@@ -1,0 +1,207 @@
+import fc from 'fast-check';
+import { type IpAddress, familyOf, formatAddress } from '../core/address';
+import { type Plan, boxOf } from '../core/plan';
+import { type Wanted, wantedText } from '../core/model/policy';
+import { legUp, routersIn } from '../core/model/routing';
+import {
+  type Answer,
+  type ProbeQuestion,
+  farAddress,
+  outsideAddress,
+  outsideHost,
+  probe,
+} from '../core/rehearse';
+import { buildGear, damagedGear, deviceNamed, put } from '../core/testing/gear';
+import { buildInternet, damagedInternet } from '../core/testing/internet';
+import { behindRouter, dualStack } from '../core/testing/outside';
+import { buildPolicy, damagedPolicy, soundPolicy } from '../core/testing/policy';
+import { behindSwitch, besideGateway } from '../core/testing/routed';
+import { INTERNET, layNetwork, unlaid } from './lay';
+import type { CallProtocol } from './namespaces';
+
+/** Compares what the rehearsal says of a plan with what the kernel does with the same plan. */
+
+const TODAY = '2026-05-04';
+export const PORTS = [22, 53, 80, 443, 554, 8443];
+const PROTOCOLS: readonly CallProtocol[] = ['tcp', 'udp'];
+
+const seconds: Readonly<Record<string, (plan: Plan) => Plan>> = {
+  none: (plan) => plan,
+  'behind a switch': (plan) => behindSwitch(plan, true),
+  'no way back': (plan) => behindSwitch(plan, false),
+  'beside the gateway': (plan) => besideGateway(behindSwitch(plan, true), 'staff'),
+  'behind the gateway': behindRouter,
+};
+const filters = ['none', 'stateless', 'stateful'] as const;
+
+/** Sites with a gateway, switches, a second router or none, uplinks, forwards, zones and rules, and what people do to them. */
+export const drawnSite = fc
+  .record({
+    second: fc.constantFrom(...Object.keys(seconds)),
+    filter: fc.constantFrom(...filters),
+    six: fc.boolean(),
+    gear: fc.oneof({ weight: 2, arbitrary: fc.constant([]) }, damagedGear),
+    internet: fc.oneof(fc.constant([]), damagedInternet),
+    policy: fc.oneof(fc.constant([]), damagedPolicy),
+  })
+  .map(({ second, filter, six, gear, internet, policy }) => () => {
+    let plan = seconds[second]!(soundPolicy());
+    const core = deviceNamed(plan, 'core');
+    if (core) plan = put(plan, 'box', boxOf(plan, core.id)!, { filter });
+    if (six) plan = dualStack(plan);
+    return buildPolicy(policy, buildInternet(internet, buildGear(gear, plan)));
+  });
+
+interface Call extends ProbeQuestion {
+  readonly caller: string;
+  readonly called: string;
+  /** Somewhere in the Internet. */
+  readonly far: boolean;
+  readonly wanted: Wanted & { readonly protocol: CallProtocol };
+}
+
+export interface Compared {
+  readonly asked: number;
+  readonly connected: number;
+  /** Not asked: it rests on something that is not recorded, or on which of several uplinks is taken. */
+  readonly left: number;
+  readonly wrong: readonly string[];
+}
+
+const nameOf = (plan: Plan, device: string): string => plan.device.get(device)!.name;
+
+/** Everybody asks everybody, each router at each of its addresses, the Internet and `more`; the Internet asks each uplink. */
+function callsIn(
+  plan: Plan,
+  more: readonly IpAddress[],
+  hosts: readonly { device: string; address: IpAddress }[],
+  routers: readonly string[],
+): Call[] {
+  const wanted = PROTOCOLS.flatMap((protocol) => PORTS.map((port) => ({ protocol, port })));
+  // Whether a box answers at the address of an interface that is down differs from box to box.
+  const legs = routers.flatMap((id) => {
+    const router = routersIn(plan).get(id)!;
+    return router.legs.filter(({ vlan }) => legUp(plan, router, vlan)).map(({ address }) => address);
+  });
+  const uplinks = routers.flatMap((id) => routersIn(plan).get(id)!.uplinks);
+  const fronts = uplinks
+    .filter(({ segment }) => segment === null)
+    .map((uplink) => outsideAddress(plan, uplink));
+  const inner = uplinks.flatMap((uplink) => outsideHost(plan, uplink)?.address ?? []);
+  const outside = [...fronts, ...inner];
+  const targets = [...new Set([...hosts.map(({ address }) => address), ...legs, ...outside, ...more])];
+  const everywhere = targets.filter((address) => familyOf(address) === 6);
+  const far = ([4, 6] as const).map((family) => farAddress(plan, family));
+  return wanted.flatMap((one) => [
+    ...[...new Set(hosts.map(({ device }) => device))].flatMap((device) => {
+      const own = hosts.filter((host) => host.device === device).map(({ address }) => address);
+      return [...far, ...targets]
+        .filter((address) => !own.includes(address))
+        .map((address) => ({
+          caller: device,
+          called: formatAddress(address),
+          far: far.includes(address),
+          from: { device },
+          to: { address },
+          wanted: one,
+        }));
+    }),
+    ...[...fronts, ...everywhere].map((address) => ({
+      caller: INTERNET,
+      called: formatAddress(address),
+      far: false,
+      from: { internet: true as const },
+      to: { address },
+      wanted: one,
+    })),
+  ]);
+}
+
+/** Who answers by the rehearsal; empty for nobody. */
+const answering = (call: Call, answer: Answer): string =>
+  !answer.delivered ? '' : call.far ? INTERNET : answer.forth.at(-1)!.what;
+
+/** Lays a plan and asks everything of everybody, `more` addresses too. A text says why it cannot be laid. */
+export async function compare(plan: Plan, more: readonly IpAddress[] = []): Promise<Compared | string> {
+  const why = unlaid(plan);
+  if (why !== null) return why;
+  const { net, hosts, routers } = layNetwork(plan, TODAY, PORTS);
+  try {
+    const calls = callsIn(plan, more, hosts, routers);
+    const answers = calls.map((call) => probe(plan, call, TODAY));
+    const laid = calls
+      .map((call, i) => ({ call, answer: answers[i]! }))
+      // The kernel shares nothing among uplinks: it takes the first.
+      .filter(({ answer }) => !answer.assumed && answer.over === null);
+    const serving = [...new Set([...hosts.map(({ device }) => device), ...routers])];
+    await Promise.all([
+      net.serve(INTERNET, PORTS),
+      ...serving.map((id) => net.serve(id, PORTS, nameOf(plan, id))),
+    ]);
+    const wrong: string[] = [];
+    let connected = 0;
+    await Promise.all(
+      [...hosts.map(({ device }) => device), INTERNET].map(async (caller) => {
+        const mine = laid.filter(({ call }) => call.caller === caller);
+        if (mine.length === 0) return;
+        const heard = await net.calls(
+          caller,
+          mine.map(({ call }) => [call.called, call.wanted.port, call.wanted.protocol] as const),
+        );
+        mine.forEach(({ call, answer }, i) => {
+          const expected = answering(call, answer);
+          if (heard[i] !== '') connected++;
+          if (heard[i] === expected) return;
+          const who = caller === INTERNET ? caller : nameOf(plan, caller);
+          wrong.push(
+            `${who} to ${call.called} ${wantedText(call.wanted)}: heard “${heard[i]}”, the probe says “${expected}” (${answer.summary})`,
+          );
+        });
+      }),
+    );
+    return { asked: laid.length, connected, left: calls.length - laid.length, wrong };
+  } finally {
+    net.close();
+  }
+}
+
+export interface Total {
+  /** Those that could be laid. */
+  readonly networks: number;
+  readonly asked: number;
+  readonly connected: number;
+  readonly left: number;
+  /** Each with the place of its network. */
+  readonly wrong: readonly string[];
+  /** How many networks could not be laid, by reason. */
+  readonly unlaid: ReadonlyMap<string, number>;
+}
+
+/** So many networks stand at once: most of the time is waiting for what nobody answers. */
+const SIDE_BY_SIDE = 3;
+
+/** Compares one plan after the other; `told` hears of each that is done. */
+export async function compareAll(plans: readonly Plan[], told: (done: number) => void): Promise<Total> {
+  const unlaid = new Map<string, number>();
+  const results: (Compared & { readonly at: number })[] = [];
+  let [next, done] = [0, 0];
+  const work = async () => {
+    while (next < plans.length) {
+      const at = next++;
+      const result = await compare(plans[at]!);
+      if (typeof result === 'string') unlaid.set(result, (unlaid.get(result) ?? 0) + 1);
+      else results.push({ ...result, at });
+      told(++done);
+    }
+  };
+  await Promise.all(Array.from({ length: SIDE_BY_SIDE }, work));
+  const sum = (of: (result: Compared) => number) => results.reduce((total, one) => total + of(one), 0);
+  return {
+    networks: results.length,
+    asked: sum(({ asked }) => asked),
+    connected: sum(({ connected }) => connected),
+    left: sum(({ left }) => left),
+    wrong: results.flatMap(({ at, wrong }) => wrong.map((line) => `network ${at}: ${line}`)),
+    unlaid,
+  };
+}
