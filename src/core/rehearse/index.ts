@@ -1,7 +1,9 @@
 export { cascadesOf } from './cascade';
 export { classesOf, homeOf } from './classes';
 export type { PacketStep } from './conversation';
-export { type Hearing, discover } from './dhcp';
+export { discover } from './dhcp';
+export type { Hearing } from './lease-offers';
+export { plugIn } from './plug-in';
 export { type Difference, differencesIn, looseWires } from './differences';
 export { type Fault, endsOfCable, faultKey, faultOn, faultTitle, singleFaultsOf, withFaults } from './faults';
 export { farAddress, firstFree, newcomerAddress, outsideAddress, outsideHost, ownSettings } from './host';

@@ -4,18 +4,17 @@ import {
   type Plan,
   type Uplink,
   type Zone,
-  portTitle,
   addressesOn,
   interfacesOf,
   subnetsOf,
 } from '../plan';
-import { type Wanted, filterOf, wantedText } from '../model/policy';
+import { type Wanted, wantedText } from '../model/policy';
 import { holdersOf, routersIn, uplinksOut } from '../model/routing';
-import { plugIn } from '../model/switching';
 import { sharesOf, workingUplinks } from '../model/uplink';
 import { type Host, farAddress, hostAt, newcomer, outsideAddress } from './host';
-import type { Arrival, Conversation, Packet, PacketStep, Stop, Trip, Wired } from './conversation';
-import { PacketWalk } from './packet-walk';
+import type { Packet, PacketStep, Stop, Wired } from './conversation';
+import { type Course, type Setting, converse } from './converse';
+import { hostInPort } from './host-in-port';
 import { wayIn } from './way-in';
 
 /** One question: may this one reach that one by a service, and does the answer come back? */
@@ -41,8 +40,7 @@ export interface Answer {
   readonly forth: readonly PacketStep[];
   /** The way of the answer; empty when the question did not arrive. */
   readonly back: readonly PacketStep[];
-  /** `on`: question and answer arrive, and what would follow does not. */
-  readonly stop: (Stop & { readonly way: 'forth' | 'back' | 'on' }) | null;
+  readonly stop: Course['stop'];
   /** One sentence. */
   readonly summary: string;
   /** What would let it through; empty where that is no single change. */
@@ -68,17 +66,9 @@ const failed = (what: string, why: string, remedies: readonly Remedy[] = []): An
 });
 
 /** Who sends, or why there is nobody to send. */
-function senderHost(plan: Plan, from: Sender, to: IpAddress | null): Host | string {
+function senderHost(plan: Plan, from: Sender, to: IpAddress | null, today: string | null): Host | string {
   if ('internet' in from) return 'the Internet is no host';
-  if ('port' in from) {
-    const port = plan.port.get(from.port)!;
-    const plugged = plugIn(plan, port);
-    const title = `a laptop in ${portTitle(plan, port)}`;
-    if (!plugged.vlan || !plugged.addressed) return plugged.sentence;
-    const family = to === null ? undefined : familyOf(to);
-    const host = newcomer(plan, plugged.vlan.id, { kind: 'plug', port }, title, family, to);
-    return host ?? 'no address is left in the segment it lands in';
-  }
+  if ('port' in from) return hostInPort(plan, plan.port.get(from.port)!, to, today);
   if ('vlan' in from) {
     const { name } = plan.vlan.get(from.vlan)!;
     const host = newcomer(
@@ -118,7 +108,11 @@ function inSegment(plan: Plan, vlan: string): IpAddress | Host | string {
 }
 
 /** The address asked for, or who is imagined there, or why there is nobody. The gateway answers for nobody but itself. */
-function receiverAddress(plan: Plan, from: Sender, to: Receiver): IpAddress | Host | string {
+function receiverAddress(
+  plan: Plan,
+  { from, to }: ProbeQuestion,
+  today: string | null,
+): IpAddress | Host | string {
   if ('address' in to) return to.address;
   if ('internet' in to) return farAddress(plan);
   if ('gateway' in to) {
@@ -126,7 +120,7 @@ function receiverAddress(plan: Plan, from: Sender, to: Receiver): IpAddress | Ho
       const [uplink] = workingUplinks(plan);
       return uplink ? outsideAddress(plan, uplink) : 'no uplink works';
     }
-    const host = senderHost(plan, from, null);
+    const host = senderHost(plan, from, null, today);
     return typeof host === 'string' ? host : (host.gateway ?? `${host.title} has no gateway`);
   }
   if ('vlan' in to) return inSegment(plan, to.vlan);
@@ -147,39 +141,6 @@ function addressesOfDevice(plan: Plan, from: Sender, device: string): IpAddress[
 }
 const addressesIn = (plan: Plan, device: string): IpAddress[] =>
   interfacesOf(plan, device).flatMap((item) => addressesOn(plan, item.id).map(({ address }) => address));
-
-/** The trip of the answer, from where the question arrived. */
-function answerTrip(plan: Plan, today: string | null, forth: Trip, talk: Conversation): Trip {
-  const { arrival, packet } = forth;
-  const reply: Packet = { ...packet, from: packet.to, to: packet.from, reply: true };
-  const traveller = new PacketWalk(plan, today, reply, talk);
-  const at = arrival as Arrival;
-  switch (at.at) {
-    case 'host':
-      return traveller.fromHost(at.host);
-    case 'router':
-      return traveller.fromRouter(at.router);
-    case 'internet':
-      return traveller.fromUplink(at.router, at.uplink);
-    case 'tunnel':
-      return traveller.fromTunnel(at.router, at.tunnel);
-  }
-}
-
-/**
- * A connection of TCP stands after three segments (RFC 9293, 3.5). The third goes the way of the first: a box that keeps track
- * saw the first there, and where the second took another way it takes the third for nothing that belongs to a connection.
- */
-function thirdSegment(plan: Plan, { seen, answered }: Conversation): Stop | null {
-  for (const id of seen) {
-    const device = plan.device.get(id);
-    if (!device || answered.has(id) || filterOf(plan, device) !== 'stateful') continue;
-    const why =
-      'the answer went back another way, so it never saw one and drops what follows; let both ways pass it, or neither';
-    return { what: device.name, why, on: { table: 'device', id }, remedies: [], verdict: null };
-  }
-  return null;
-}
 
 /** A device or a segment, as a rule names them. */
 type Named = { readonly device: string } | { readonly vlan: string };
@@ -246,50 +207,6 @@ export function nameOfReceiver(plan: Plan, to: Receiver): string {
   return 'vlan' in to ? plan.vlan.get(to.vlan)!.name : plan.device.get(to.device)!.name;
 }
 
-/** One conversation as it went: there, back, and what came of it. */
-interface Course {
-  readonly forth: Trip;
-  readonly back: Trip | null;
-  readonly stop: Answer['stop'];
-  readonly talk: Conversation;
-  /** Who asked; null for the Internet. */
-  readonly host: Host | null;
-}
-
-interface Setting {
-  readonly newcomers: readonly Host[];
-  /** The uplink that a router takes which could take several. */
-  readonly over: ReadonlyMap<string, string>;
-  readonly host: Host | null;
-}
-
-/** Sends a packet, and its answer from wherever it arrived. */
-function converse(
-  plan: Plan,
-  today: string | null,
-  { newcomers, over, host }: Setting,
-  packet: Packet,
-  send: (walk: PacketWalk) => Trip,
-): Course {
-  const talk: Conversation = {
-    seen: new Set(),
-    answered: new Set(),
-    changed: [],
-    over: new Map(over),
-    wires: [],
-    newcomers,
-  };
-  const forth = send(new PacketWalk(plan, today, packet, talk));
-  const back = forth.stop ? null : answerTrip(plan, today, forth, talk);
-  const third = back && !back.stop && packet.wanted.protocol === 'tcp' ? thirdSegment(plan, talk) : null;
-  const stop = forth.stop
-    ? { ...forth.stop, way: 'forth' as const }
-    : back?.stop
-      ? { ...back.stop, way: 'back' as const }
-      : third && { ...third, way: 'on' as const };
-  return { forth, back, stop, talk, host };
-}
-
 /** Somebody outside comes by whatever lets them in. */
 function fromOutside(
   plan: Plan,
@@ -322,7 +239,7 @@ function courseOf(
   today: string | null,
 ): { readonly course: Course; readonly only: Uplink | null } | Answer {
   const { from, to, wanted } = question;
-  const receiver = receiverAddress(plan, from, to);
+  const receiver = receiverAddress(plan, question, today);
   if (typeof receiver === 'string') return failed('the receiver', receiver);
   const address = typeof receiver === 'object' ? receiver.address : receiver;
   if ('internet' in from) {
@@ -334,7 +251,7 @@ function courseOf(
     const course = courses.find((one) => !('summary' in one) && one.stop === null) ?? courses[0]!;
     return 'summary' in course ? course : { course, only: null };
   }
-  const host = senderHost(plan, from, address);
+  const host = senderHost(plan, from, address, today);
   if (typeof host === 'string') return failed('the sender', host);
   const imagined = typeof receiver === 'object' ? [receiver] : [];
   const newcomers = host.device === null ? [host, ...imagined] : imagined;

@@ -5,11 +5,11 @@ import {
   neededBeyond,
   sparePorts,
   follow,
-  plugIn,
   pluggedInto,
   islandsOf,
   membersOfVlan,
 } from '../../model/switching';
+import { plugIn } from '../../rehearse';
 import {
   linksOf,
   portsOf,

@@ -12,7 +12,7 @@ import {
   portsOf,
 } from '../wiring';
 import { missingPorts } from './carry';
-import { plugIn } from './plug-in';
+import { landsIn } from './landing';
 import { type Walked, hearsTag, walkTo } from './walk';
 import { fabric } from './reach';
 
@@ -72,7 +72,7 @@ export function followTo(plan: Plan, start: Port, device: Device): Walked {
   }
   const { hops, why } = walkTo(plan, start, device);
   if (why === null) return { hops, why };
-  const { vlan } = plugIn(plan, start);
+  const { vlan } = landsIn(plan, start);
   const missing = vlan ? missingPorts(plan, vlan.id) : [];
   const mend = missing.length
     ? `. ${portsTitle(plan, missing)} would have to carry ${vlan!.vid} ${vlan!.code}`

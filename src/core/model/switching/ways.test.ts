@@ -3,15 +3,12 @@ import { gearDamages, deviceNamed, portNamed, put, soundGear, vlanFor } from '..
 import { done, tried } from '../../testing/plans';
 import type { Plan, Port } from '../../plan';
 import { typedCable } from '../../edit';
-import { taggedText, typedTagged, typedVlan, portsOf } from '../wiring';
+import { taggedText, typedTagged, typedVlan } from '../wiring';
 import { partsOf, ringsOf } from './carry';
 import { follow, followTo } from './follow';
-import { plugIn } from './plug-in';
 import { moreThan, runs } from '../../testing/runs';
 
 const sound = soundGear();
-const sentence = (plan: Plan, name: string, number: number) =>
-  plugIn(plan, portNamed(plan, name, number)).sentence;
 const cable = (plan: Plan, text: string) => done(plan, 'connect', typedCable(plan, text));
 const trunk = (plan: Plan, ends: readonly (readonly [string, number])[]) =>
   done(plan, 'assignPorts', {
@@ -22,60 +19,6 @@ const trunk = (plan: Plan, ends: readonly (readonly [string, number])[]) =>
   });
 const add = (plan: Plan, name: string, model = 'switch-8') =>
   done(plan, 'addDevice', { name, model: { shelf: model } });
-
-describe('plug in here and…', () => {
-  test('segment, lease and gateway in one sentence', () =>
-    expect(sentence(sound, 'sw-b', 2)).toMatch(
-      /^you land in Staff, get 10\.20\.\d+\.\d+–10\.20\.\d+\.\d+ from gw-1 and have 10\.20\.\d+\.1 on gw-1 as gateway$/,
-    ));
-  test('behind a switch without VLANs it is the segment of the port that feeds it', () =>
-    expect(sentence(sound, 'hub', 4)).toMatch(/^you land in Staff, get /));
-  test('a switch that is joined to nothing reaches only its like', () =>
-    expect(sentence(add(sound, 'loose', 'plain-5'), 'loose', 1)).toContain(
-      'only what is plugged into this box',
-    ));
-  test('where nothing is leased an address is to be set by hand', () =>
-    expect(sentence(sound, 'sw-a', 3)).toMatch(/set an address of 10\.20\.\d+\.0\/24 yourself/));
-  test('a server that is not reached gives no address', () => {
-    const cut = done(sound, 'carryVlans', {
-      ports: [portNamed(sound, 'gw-1', 2).id],
-      vlan: vlanFor(sound, 'staff').id,
-      carry: false,
-    });
-    const found = plugIn(cut, portNamed(cut, 'sw-b', 2));
-    expect(found).toMatchObject({ works: false, vlan: vlanFor(sound, 'staff') });
-    expect(found.sentence).toMatch(
-      /get no address, since gw-1 does not hear VLAN \d+ from here and do not reach the gateway gw-1/,
-    );
-  });
-  test('a server whose ports nobody recorded leaves it open', () => {
-    const plan = done(done(sound, 'addSegment', { purpose: 'servers' }), 'addHost', {
-      subnet: [...sound.subnet.values()].at(-1)!.id,
-      name: 'leaser',
-      kind: 'server',
-    });
-    const pool = [...plan.pool.values()].find(
-      (item) => plan.subnet.get(item.subnet)!.vlan === vlanFor(plan, 'staff').id,
-    )!;
-    const item = [...plan.interface.values()].find((card) => card.device === deviceNamed(plan, 'leaser').id)!;
-    const moved = done(plan, 'edit', { table: 'pool', id: pool.id, set: { servedBy: [item.id] } });
-    expect(sentence(moved, 'sw-b', 2)).toContain(
-      'from leaser (if it is reached: its ports are not recorded)',
-    );
-  });
-  test('no plug fits the inside of a box, the socket of a device or a broken port', () => {
-    expect(plugIn(sound, portsOf(sound, deviceNamed(sound, 'sw-a').id)[0]!).sentence).toContain(
-      'the inside of the box',
-    );
-    expect(sentence(sound, 'cam-1', 1)).toContain('the socket of a device');
-    const broken = done(sound, 'edit', {
-      table: 'port',
-      id: portNamed(sound, 'sw-a', 3).id,
-      set: { defective: true },
-    });
-    expect(sentence(broken, 'sw-a', 3)).toContain('marked defective');
-  });
-});
 
 describe('a frame followed', () => {
   test('takes a shortest way round a ring', () => {

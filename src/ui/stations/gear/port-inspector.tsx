@@ -12,7 +12,7 @@ import {
   roleWords,
 } from '@/core/model/wiring';
 import type { Plan, Port } from '@/core/plan';
-import { plugIn } from '@/core/model/switching';
+import { plugIn } from '@/core/rehearse';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';

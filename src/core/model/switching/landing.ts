@@ -1,0 +1,60 @@
+import { type Plan, type Port, type Vlan, boxOf } from '../../plan';
+import { ingress, flood, portsOf } from '../wiring';
+import { fabric } from './reach';
+
+/** Where the first frame of a laptop in a port ends up. */
+export interface Landing {
+  /** Null when its frames go nowhere or into a VLAN that is no segment. */
+  readonly vlan: Vlan | null;
+  /** Why it is in no segment, in words that follow "Plug in here and"; empty where it is in one. */
+  readonly why: string;
+}
+
+const refusedWords = {
+  'untagged-refused': 'is not heard: the port takes tagged frames only',
+  'no-pvid': 'is not heard: the port puts untagged frames in no VLAN',
+  'tagged-refused': 'is not heard: the port refuses tagged frames',
+  'not-a-member': 'is not heard: the port is no member of its own PVID',
+  blocked: 'is not heard: a spanning tree or a ring blocks the port',
+} as const;
+
+/** The segment that an untagged frame is in which arrives at a port: computed by letting its first broadcast run. */
+export function landsIn(plan: Plan, port: Port): Landing {
+  const nothing = (why: string): Landing => ({ vlan: null, why });
+  const { bridges, seats } = fabric(plan);
+  const seat = seats.get(port.id);
+  if (!seat) return nothing('there is nothing to plug into: this is the socket of a device');
+  if (port.number === 0) return nothing('there is nothing to plug into: this is the inside of the box');
+  if (port.defective) return nothing('nothing happens: the port is marked defective');
+  if (port.role === 'parked' || !port.enabled) return nothing('nothing happens: the port is parked');
+  if (port.role === 'uplink') return nothing('you stand outside: the port faces a provider');
+  const bridge = bridges[seat.bridge]!;
+  const facts = bridge.facts[seat.port]!;
+  const covered = flood(fabric(plan), { port: port.id, tag: 0 });
+  let vid: number;
+  if (bridge.box.vlanAware) {
+    const entered = ingress(facts, 0);
+    if ('refused' in entered) return nothing(`your laptop ${refusedWords[entered.refused]}`);
+    vid = entered.vid;
+  } else {
+    // A box without VLANs: the laptop is where the first box that has VLANs puts untagged frames.
+    const first = [...covered.came.keys()].find((key) => bridges[Math.floor(key / 4096)]!.box.vlanAware);
+    if (first === undefined) return nothing('you reach only what is plugged into this box and its like');
+    vid = first % 4096;
+  }
+  const lan = [...plan.vlan.values()].find((vlan) => vlan.vid === vid);
+  if (!lan)
+    return nothing(
+      `you land in VLAN ${vid}, which is no segment of this site${port.role === 'undecided' ? '; nobody decided this port' : ''}`,
+    );
+  return { vlan: lan, why: '' };
+}
+
+/** The port of a box into which an end device is plugged; undefined while it is not. */
+export function pluggedInto(plan: Plan, device: string): Port | undefined {
+  if (boxOf(plan, device)) return undefined;
+  const { links, seats } = fabric(plan);
+  for (const port of portsOf(plan, device))
+    for (const link of links.get(port.id) ?? []) if (seats.has(link.to)) return plan.port.get(link.to);
+  return undefined;
+}

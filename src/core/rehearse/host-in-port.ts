@@ -1,0 +1,37 @@
+import { type IpAddress, familyOf } from '../address';
+import { type Plan, type Port, portTitle, subnetOf } from '../plan';
+import { landsIn } from '../model/switching';
+import { discover } from './dhcp';
+import type { Place } from './frames';
+import { type Host, newcomer, newcomerAddress } from './host';
+
+/**
+ * A laptop plugged into a port, with the settings it is leased there. Where nothing is leased its owner sets them by hand, and of
+ * IPv6 it makes them itself. A text says why it has no address.
+ */
+export function hostInPort(
+  plan: Plan,
+  port: Port,
+  to: IpAddress | null,
+  today: string | null,
+): Host | string {
+  const { vlan, why } = landsIn(plan, port);
+  if (!vlan) return why;
+  const title = `a laptop in ${portTitle(plan, port)}`;
+  const place: Place = { kind: 'plug', port };
+  const subnet = subnetOf(plan, vlan.id, 4);
+  const family = to === null ? undefined : familyOf(to);
+  if (family === 6 || !subnet || plan.pool.group(subnet.id).size === 0)
+    return (
+      newcomer(plan, vlan.id, place, title, family, to) ??
+      (family !== undefined && subnet
+        ? `${vlan.name} has no IPv${family} addresses`
+        : `${vlan.name} has no addresses`)
+    );
+  const { taken, summary } = discover(plan, { port: port.id, mac: null, rogueAt: null }, today);
+  if (!taken?.offer) return summary.charAt(0).toLowerCase() + summary.slice(1);
+  const { address: offered, length, gateway } = taken.offer;
+  const address = offered === to ? newcomerAddress(plan, subnet, to) : offered;
+  if (address === null) return 'no address is left in the segment it lands in';
+  return { title, device: null, place, vlan: vlan.id, address, length, gateway, on: null, own: false };
+}

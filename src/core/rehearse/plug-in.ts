@@ -1,0 +1,55 @@
+import { formatAddress, formatPrefix } from '../address';
+import { type Plan, type Port, type Subnet, type Vlan, gatewaysOf, hostOf, subnetOf } from '../plan';
+import { landsIn } from '../model/switching';
+import { discover } from './dhcp';
+import { type Place, deliver, placeOf } from './frames';
+
+/** What somebody finds who plugs a laptop into a port. */
+export interface PlugIn {
+  /** The segment the laptop is in; null when its frames go nowhere or into a VLAN that is no segment. */
+  readonly vlan: Vlan | null;
+  readonly works: boolean;
+  /** One sentence for the screen, without "Plug in here and". */
+  readonly sentence: string;
+}
+
+/** What it is leased, and whether that is well. */
+function lease(plan: Plan, port: Port, subnet: Subnet, today: string | null): readonly [string, boolean] {
+  if (plan.pool.group(subnet.id).size === 0)
+    return [`set an address of ${formatPrefix(subnet.prefix)} yourself, as nothing is leased here`, true];
+  const { taken, summary } = discover(plan, { port: port.id, mac: null, rogueAt: null }, today);
+  if (!taken?.pool) return [`get no address: ${summary.replace(/^No address: /, '')}`, false];
+  const { start, end } = taken.pool;
+  const by = taken.by === null ? '' : ` by way of ${taken.by}`;
+  const unsure = taken.assumed ? ' (if it is reached: its ports are not recorded)' : '';
+  return [`get ${formatAddress(start)}–${formatAddress(end)} from ${taken.name}${by}${unsure}`, true];
+}
+
+/** What it has for a gateway, frames there and back. */
+function gatewayFor(
+  plan: Plan,
+  port: Port,
+  { vlan, subnet }: { vlan: Vlan; subnet: Subnet },
+): readonly [string, boolean] {
+  const [gateway] = gatewaysOf(plan, subnet.id);
+  if (!gateway) return ['reach only this segment, which has no gateway', true];
+  const { device } = hostOf(plan, gateway);
+  const [own, router]: Place[] = [{ kind: 'plug', port }, placeOf(plan, device.id)];
+  const there = deliver(plan, own!, vlan.id, router!, vlan.id);
+  if (there.why !== null) return [`do not reach the gateway ${device.name}`, false];
+  return deliver(plan, router!, vlan.id, own!, vlan.id).why === null
+    ? [`have ${formatAddress(gateway.address)} on ${device.name} as gateway`, true]
+    : [`are not answered by the gateway ${device.name}`, false];
+}
+
+/** Plugs a laptop into a port and says where it is, what it is leased and whether it has a gateway. */
+export function plugIn(plan: Plan, port: Port, today: string | null = null): PlugIn {
+  const { vlan, why } = landsIn(plan, port);
+  if (!vlan) return { vlan, works: false, sentence: why };
+  const subnet = subnetOf(plan, vlan.id, 4) ?? subnetOf(plan, vlan.id, 6);
+  const landed = `you land in ${vlan.name}`;
+  if (!subnet) return { vlan, works: true, sentence: `${landed}, which has no addresses` };
+  const [leased, isLeased] = lease(plan, port, subnet, today);
+  const [left, isThere] = gatewayFor(plan, port, { vlan, subnet });
+  return { vlan, works: isLeased && isThere, sentence: `${landed}, ${leased} and ${left}` };
+}
