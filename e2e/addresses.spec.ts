@@ -169,3 +169,33 @@ test('rows from a spreadsheet are previewed as good, repaired or refused before 
   await expect(dialog.getByText('Columns by what they hold: name, address, mac')).toBeVisible();
   await dialog.getByRole('button', { name: 'Add nothing' }).click();
 });
+
+test('one more address for a device in another segment, and none for a gateway it does not have', async ({
+  page,
+}) => {
+  await page.getByRole('radio', segment('30 SV')).click();
+  await page.getByLabel('Name of records').click();
+  const more = page.getByRole('region', { name: 'More addresses of records' });
+  await expect(more.getByRole('heading', { name: 'Has no other address' })).toBeVisible();
+  const form = more.getByRole('form', { name: 'One more address for records' });
+  await choose(form.getByLabel('In'), { label: 'Cameras 10.20.50.0/24' });
+  await form.getByLabel('Address').fill('10.20.20.9');
+  await form.getByRole('button', { name: 'Add it' }).click();
+  await expect(form.getByRole('alert')).toContainText('10.20.20.9 lies outside 10.20.50.0/24');
+  await expect(form.getByLabel('Address')).toHaveValue('10.20.20.9');
+  await form.getByLabel('Address').fill('.90');
+  await page.keyboard.press('Enter');
+  await expect(more.getByRole('heading', { name: 'Has besides' })).toBeVisible();
+
+  await fill(page, 'Own gateway', 'none');
+  await expect(page.getByLabel('Own gateway')).toHaveValue('none');
+  await expect(page.getByText('Set on the device: no gateway instead of 10.20.30.1')).toBeVisible();
+  await fill(page, 'Own DNS', 'none');
+  await expect(page.getByLabel('Own DNS')).toHaveValue('none');
+  await fill(page, 'Own gateway', '');
+  await expect(page.getByLabel('Own gateway')).toHaveValue('');
+
+  await more.getByRole('button', { name: '10.20.50.90' }).click();
+  await expect(page.getByRole('radio', segment('50 CM'))).toBeChecked();
+  await expect(page.getByLabel('Name of records')).toBeVisible();
+});

@@ -1,5 +1,6 @@
 import { type IpAddress, contains, familyOf, formatAddress, formatPrefix } from '../core/address';
 import { nftRuleset } from '../core/formats';
+import { ownSettings } from '../core/model/hosts';
 import { filterOf } from '../core/model/policy';
 import { type Router, routersIn } from '../core/model/routing';
 import { fabric, hasLoop } from '../core/model/switching';
@@ -16,7 +17,7 @@ import {
   vlansOf,
   withRecord,
 } from '../core/plan';
-import { farAddress, outsideAddress, ownSettings } from '../core/rehearse';
+import { farAddress, outsideAddress } from '../core/rehearse';
 import { Namespaces } from './namespaces';
 
 /** A whole plan on the kernel: boxes as bridges, routers with their rulesets, hosts, and an Internet around them. */

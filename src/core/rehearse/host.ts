@@ -16,7 +16,6 @@ import {
   type Plan,
   type Address,
   type Device,
-  type Interface,
   type Port,
   type Subnet,
   type Uplink,
@@ -28,6 +27,7 @@ import {
   subnetsOf,
   type RecordRef,
 } from '../plan';
+import { ownSettings } from '../model/hosts';
 import { uplinksOf } from '../model/uplink';
 import { linksOf } from '../model/wiring';
 import { fabric } from '../model/switching';
@@ -53,23 +53,6 @@ export interface Host {
 
 const gatewayOf = (plan: Plan, subnet: string): IpAddress | null =>
   gatewaysOf(plan, subnet)[0]?.address ?? null;
-
-/**
- * What was really set on a network card for an address, as far as it was: a gateway is one for addresses of its own family, null
- * where none was to be set; a mask that IPv4 could have is one of IPv4.
- */
-export function ownSettings(
-  { ownGateway, ownLength }: Interface,
-  address: IpAddress,
-): { readonly gateway?: IpAddress | null; readonly length?: number } {
-  const family = familyOf(address);
-  return {
-    ...(ownGateway !== null && familyOf(ownGateway) === family
-      ? { gateway: ownGateway === 0 || ownGateway === 0n ? null : ownGateway }
-      : {}),
-    ...(ownLength !== null && (ownLength > 32 ? 6 : 4) === family ? { length: ownLength } : {}),
-  };
-}
 
 export function hostAt(plan: Plan, address: Address): Host {
   const { interface: item, device } = hostOf(plan, address);

@@ -6,7 +6,7 @@ export type { Hearing } from './lease-offers';
 export { plugIn } from './plug-in';
 export { type Difference, differencesIn, looseWires } from './differences';
 export { type Fault, endsOfCable, faultKey, faultOn, faultTitle, singleFaultsOf, withFaults } from './faults';
-export { farAddress, firstFree, newcomerAddress, outsideAddress, outsideHost, ownSettings } from './host';
+export { farAddress, firstFree, newcomerAddress, outsideAddress, outsideHost } from './host';
 export { type Answer, type ProbeQuestion, type Receiver, nameOfReceiver, probe } from './probe';
 export {
   type Asking,

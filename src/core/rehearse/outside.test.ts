@@ -221,6 +221,29 @@ test('a box whose interface is down does not answer there', () => {
   );
 });
 
+test('where two have one address the answer says so, of a host and of a gateway', () => {
+  const till = addressesOn(sound, cardOf(sound, 'till').id)[0]!;
+  const desk = addressesOn(sound, cardOf(sound, 'desk').id)[0]!;
+  const twin = put(sound, 'address', till, { address: desk.address });
+  const ask = (plan: Plan, name: string) =>
+    probe(plan, {
+      from: device(plan, 'cam-1'),
+      to: device(plan, name),
+      wanted: { protocol: 'tcp', port: 80 },
+    });
+  const open = (plan: Plan) => {
+    const [from, to] = [zoneNamed(plan, 'Devices').id, zoneNamed(plan, 'Staff').id];
+    return done(plan, 'decidePairs', { pairs: [{ from, to }], decision: 'allow' });
+  };
+  expect(ask(open(twin), 'desk')).toMatchObject({ delivered: true, assumed: true });
+  expect(ask(open(twin), 'desk').summary).toMatch(
+    /; (till|desk) has 10\.20\.30\.10 too, and whoever answers first is believed$/,
+  );
+  expect(ask(open(sound), 'desk')).toMatchObject({ delivered: true, assumed: false });
+  const gateway = put(sound, 'address', till, { address: parseAddress('10.20.30.1')! });
+  expect(out(gateway).summary).toMatch(/till has 10\.20\.30\.1 too/);
+});
+
 test('nobody is asked at the broadcast address of a network', () => {
   expect(at(sound, '10.20.20.255').summary).toMatch(
     /is the broadcast address of 10\.20\.20\.0\/24, and no router/,

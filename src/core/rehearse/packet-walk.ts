@@ -1,6 +1,5 @@
 import {
   type IpAddress,
-  addOffset,
   familyOf,
   formatAddress,
   type Prefix,
@@ -10,16 +9,8 @@ import {
   isBroadcast,
 } from '../address';
 import { subnetSettings } from './remedies';
-import { type Plan, type Forward, type Translation, type Uplink, type RecordRef, addressesOn } from '../plan';
-import {
-  type PacketSide,
-  type Wanted,
-  decide,
-  vlanOfAddress,
-  filterOf,
-  sideOfAddress,
-  zonesOf,
-} from '../model/policy';
+import { type Plan, type Forward, type Uplink, type RecordRef, addressesOn } from '../plan';
+import { type PacketSide, decide, vlanOfAddress, filterOf, sideOfAddress, zonesOf } from '../model/policy';
 import {
   type Leg,
   type Router,
@@ -30,19 +21,12 @@ import {
   routersIn,
   wayTo,
 } from '../model/routing';
-import {
-  protocolsMeet,
-  forwardsOf,
-  kindOfAddress,
-  turnsBack,
-  uplinkDown,
-  uplinksOf,
-  workingUplinks,
-} from '../model/uplink';
+import { kindOfAddress, turnsBack, workingUplinks } from '../model/uplink';
 import type { Arrival, Conversation, Packet, Trip } from './conversation';
-import { type Place, placeOf } from './frames';
+import { type Place, deliver, placeOf } from './frames';
 import { type Host, hostAt, outsideAddress, outsideHost } from './host';
 import { PacketLog, Stopped } from './packet-log';
+import { forwardFor, noWay, oneToOne, sideOfWay } from './router-ways';
 
 const LIMIT = 16;
 /** A port that a client takes for itself (RFC 6335, 6): an answer goes there. */
@@ -141,6 +125,7 @@ export class PacketWalk extends PacketLog {
       left: this.ends(),
     });
     const leg = router.legs.find(({ address }) => address === gateway)!;
+    this.noteTwins(host.place, host.vlan, gateway, router.device.id);
     this.wire(host.place, host.title, host.vlan, placeOf(plan, router.device.id), leg.vlan);
     return this.route(router, { vlan: leg.vlan }, null);
   }
@@ -171,6 +156,7 @@ export class PacketWalk extends PacketLog {
         this.steps.length = before;
         continue;
       }
+      this.noteTwins(from, vlan, to, host.device?.id ?? null);
       const router = host.device && routersIn(plan).get(host.device.id);
       if (router) return this.local(router, { vlan: host.vlan });
       const got = this.packet.reply ? 'has its answer' : 'receives it';
@@ -179,6 +165,17 @@ export class PacketWalk extends PacketLog {
     }
     if (last) throw last;
     return this.halt(title, `nobody has the address ${formatAddress(to)}`);
+  }
+
+  /** Remembers who else on a wire has an address. */
+  private noteTwins(from: Place, vlan: string, to: IpAddress, chosen: string | null): void {
+    const { plan } = this;
+    for (const address of holdersOf(plan, to)) {
+      if (plan.interface.get(address.interface)!.device === chosen) continue;
+      const other = hostAt(plan, address);
+      if (deliver(plan, from, vlan, other.place, other.vlan).why === null)
+        this.talk.twins.add(`${other.title} has ${formatAddress(to)} too`);
+    }
   }
 
   /** To a router itself. */
@@ -446,60 +443,3 @@ export class PacketWalk extends PacketLog {
     return { at: 'internet', router, uplink };
   }
 }
-
-/** Why a router has no way to an address: none at all, or none that works. */
-function noWay(plan: Plan, router: Router, to: IpAddress): string {
-  const nothing = `it knows no way to ${formatAddress(to)}`;
-  const own = uplinksOf(plan).filter(({ device, enabled }) => device === router.device.id && enabled);
-  if (own.length === 0) return `${nothing} and has no default route`;
-  if (router.uplinks.length > 0) return `${nothing}: no provider delegates an IPv6 prefix to it`;
-  return `${nothing}: ${own.map(({ id, name }) => `${name} is down, as ${uplinkDown(plan, id)!}`).join('; ')}`;
-}
-
-/** The side of a packet that leaves by a way. */
-function sideOfWay(way: NonNullable<ReturnType<typeof wayTo>>): PacketSide {
-  switch (way.by) {
-    case 'leg':
-      return { vlan: way.leg.vlan };
-    case 'route':
-      return way.leg ? { vlan: way.leg.vlan } : { gateway: true };
-    case 'tunnel':
-      return { tunnel: way.tunnel.id };
-    case 'uplink':
-      return { uplink: way.uplink.id };
-  }
-}
-
-/** The address that stands for another in a 1:1 translation; null when it is not about this one. */
-export function oneToOne(
-  plan: Plan,
-  item: Translation,
-  address: IpAddress,
-  to: 'in' | 'out',
-): IpAddress | null {
-  const inside = plan.subnet.get(item.subnet)!.prefix;
-  const [from, into] = to === 'out' ? [inside, item.outside] : [item.outside, inside];
-  if (!contains(from, address)) return null;
-  return addOffset(into.address, Number(BigInt(address) - BigInt(from.address)));
-}
-
-/** The forward of an uplink that takes a port, from somebody outside where `from` says who. */
-export const forwardFor = (
-  plan: Plan,
-  uplink: Uplink,
-  { protocol, port }: Wanted,
-  from: IpAddress | null = null,
-): Forward | null =>
-  uplink.noForwards
-    ? null
-    : (forwardsOf(plan, uplink.id).find(
-        (forward) =>
-          forward.enabled &&
-          protocol !== 'icmp' &&
-          protocolsMeet(forward.protocol, protocol) &&
-          forward.from <= port &&
-          port <= forward.to &&
-          (from === null ||
-            forward.sources.length === 0 ||
-            forward.sources.some((prefix) => contains(prefix, from))),
-      ) ?? null);

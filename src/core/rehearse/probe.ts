@@ -296,8 +296,12 @@ export function probe(plan: Plan, question: ProbeQuestion, today: string | null 
   if ('summary' in found) return found;
   const { forth, back, stop, talk, host } = found.course;
   const steps = [...forth.steps, ...(back?.steps ?? [])];
-  const assumed = steps.some(({ result }) => result === 'assumed');
-  const summary = summaryOf(plan, question.to, stop, assumed);
+  // With an address that two have, nobody knows who answers.
+  const twins = [...talk.twins];
+  const assumed = twins.length > 0 || steps.some(({ result }) => result === 'assumed');
+  const sure = summaryOf(plan, question.to, stop, assumed);
+  const summary =
+    twins.length > 0 ? `${sure}; ${twins.join(', ')}, and whoever answers first is believed` : sure;
   return {
     delivered: stop === null,
     forth: forth.steps,

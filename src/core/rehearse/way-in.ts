@@ -13,7 +13,8 @@ import { type Wanted, wantedText } from '../model/policy';
 import { routersIn } from '../model/routing';
 import { forwardsOf, letsForwardsIn, protocolsMeet, uplinkDown, uplinksOf } from '../model/uplink';
 import { outsideAddress } from './host';
-import { type Entrance, forwardFor } from './packet-walk';
+import type { Entrance } from './packet-walk';
+import { forwardFor } from './router-ways';
 
 /** How somebody in the Internet gets in: to an outside address, by a forward, or over IPv6 straight to a device. */
 

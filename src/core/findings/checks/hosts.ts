@@ -9,7 +9,7 @@ import {
   inRange,
   isGroupMac,
 } from '../../address';
-import { nameProblem } from '../../model/hosts';
+import { nameProblem, ownSettings } from '../../model/hosts';
 import {
   type Group,
   derive,
@@ -258,7 +258,6 @@ export const clearMac = (host: Pick<SubnetHost, 'interface' | 'device'>): Remedy
   input: { table: 'interface', id: host.interface.id, set: { mac: null }, seen: { mac: host.interface.mac } },
 });
 
-const isNone = (address: IpAddress) => address === 0 || address === 0n;
 const list = (addresses: readonly IpAddress[]) => addresses.map(formatAddress).join(', ') || 'none';
 
 /** What a host's own settings get wrong, in words; a stop when its gateway is not in the network it believes in. */
@@ -267,22 +266,23 @@ function contradictions(
   host: SubnetHost,
   { subnet, gateways }: SubnetView,
 ): { text: string; stop: boolean }[] {
-  const { ownLength, ownGateway, ownDns } = host.interface;
+  const { ownDns } = host.interface;
+  const { length, gateway } = ownSettings(host.interface, host.address.address);
   const found: { text: string; stop: boolean }[] = [];
-  if (ownLength !== null && ownLength !== subnet.prefix.length) {
-    const mask = typeof subnet.prefix.address === 'number' ? ` (${maskOf(Math.min(ownLength, 32))})` : '';
-    found.push({ text: `mask /${ownLength}${mask} instead of /${subnet.prefix.length}`, stop: false });
+  if (length !== undefined && length !== subnet.prefix.length) {
+    const mask = typeof subnet.prefix.address === 'number' ? ` (${maskOf(length)})` : '';
+    found.push({ text: `mask /${length}${mask} instead of /${subnet.prefix.length}`, stop: false });
   }
-  if (ownGateway !== null && !gateways.some((gateway) => gateway.address.address === ownGateway)) {
+  if (gateway !== undefined && !gateways.some(({ address }) => address.address === gateway)) {
     const sees =
-      familyOf(ownGateway) === familyOf(host.address.address) &&
-      contains(networkOf(host.address.address, ownLength ?? subnet.prefix.length), ownGateway);
-    const right = list(gateways.map((gateway) => gateway.address.address));
+      gateway !== null && contains(networkOf(host.address.address, length ?? subnet.prefix.length), gateway);
+    const right = list(gateways.map(({ address }) => address.address));
     found.push({
       // All zeros is how devices show that no gateway is set.
-      text: isNone(ownGateway)
-        ? `no gateway instead of ${right}: it answers only its own subnet`
-        : `gateway ${formatAddress(ownGateway)} instead of ${right}${sees ? '' : ', which it cannot even reach'}`,
+      text:
+        gateway === null
+          ? `no gateway instead of ${right}: it answers only its own subnet`
+          : `gateway ${formatAddress(gateway)} instead of ${right}${sees ? '' : ', which it cannot even reach'}`,
       stop: !sees,
     });
   }
@@ -294,7 +294,7 @@ function contradictions(
   return found;
 }
 
-const ownSettings: SubnetCheck = {
+const contradicted: SubnetCheck = {
   id: 'own-settings',
   station: 'addresses',
   scope: 'subnet',
@@ -388,6 +388,6 @@ export const hostChecks = [
   reservationWithoutMac,
   nameNotAllowed,
   groupMac,
-  ownSettings,
+  contradicted,
   wrongSegment,
 ];

@@ -1,2 +1,3 @@
 export { isDomain, nameMessage, nameProblem, proposeHostName } from './names';
 export { nextFreeAddress } from './next-free';
+export { ownSettings } from './own-settings';

@@ -1,5 +1,6 @@
 export {
   type Leg,
+  type NextHop,
   type Router,
   holdersOf,
   isSame,

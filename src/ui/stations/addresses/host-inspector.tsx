@@ -2,6 +2,7 @@
 
 import { formatAddress, parseAddress, maskOf, parseMask } from '@/core/address';
 import { dnsText } from '@/core/formats';
+import { ownSettings } from '@/core/model/hosts';
 import { toWire, Refusal, domainOf, gatewaysOf, hostOf } from '@/core/plan';
 import { typedAddress, useEdit } from '../../session/actions';
 import { usePlan, useSession } from '../../session/context';
@@ -11,6 +12,7 @@ import { Jacket } from '../../parts/jacket';
 import { Property } from '../../parts/property';
 import { Listeners } from '../internet/listeners';
 import { PluggedIn } from '../gear/plugged-in';
+import { MoreAddresses } from './more-addresses';
 import { SegmentInspector } from '../segments/segment-inspector';
 
 /** The selected host with the settings really on it, where they differ from its subnet's. */
@@ -26,20 +28,26 @@ export function HostInspector() {
   const { device, interface: item } = hostOf(plan, address);
   const wire = toWire('interface', item);
   const domain = domainOf(plan, subnet);
-  const none = (text: string) => text === '' || /^(none|subnet)$/i.test(text);
+  // An empty line and “subnet” are the subnet’s; “none” is that there is none.
+  const asSubnet = (text: string) => text === '' || /^subnet$/i.test(text);
+  const none = (text: string) => /^none$/i.test(text);
+  const noAddress = typeof address.address === 'number' ? '0.0.0.0' : '::';
+  const own = ownSettings(item, address.address);
   const commitMask = (text: string) => {
-    const length = none(text) ? null : parseMask(text);
-    if (length === null && !none(text))
+    const length = asSubnet(text) ? null : parseMask(text);
+    if (length === null && !asSubnet(text))
       throw new Refusal('bad-input', `“${text}” is not a mask; write /26, 26 or 255.255.255.192.`);
     edit('interface', item.id, 'ownLength', length, item.ownLength);
   };
   const commitDns = (text: string) => {
-    const list = none(text)
+    const list = asSubnet(text)
       ? null
-      : text
-          .split(/[,\s]+/)
-          .filter(Boolean)
-          .map((entry) => typedAddress(entry, subnet));
+      : none(text)
+        ? []
+        : text
+            .split(/[,\s]+/)
+            .filter(Boolean)
+            .map((entry) => typedAddress(entry, subnet));
     edit('interface', item.id, 'ownDns', list, wire.ownDns);
   };
   const mask =
@@ -60,7 +68,7 @@ export function HostInspector() {
         <Field
           mono
           label="Own mask"
-          value={item.ownLength === null ? '' : `/${item.ownLength}`}
+          value={own.length === undefined ? '' : `/${own.length}`}
           placeholder={`as its subnet: ${mask}`}
           onCommit={commitMask}
         />
@@ -69,22 +77,20 @@ export function HostInspector() {
         <Field
           mono
           label="Own gateway"
-          value={item.ownGateway === null ? '' : formatAddress(item.ownGateway)}
+          value={own.gateway === undefined ? '' : own.gateway === null ? 'none' : formatAddress(own.gateway)}
           placeholder={
             gatewaysOf(plan, subnet.id)
               .map((gateway) => formatAddress(gateway.address))
               .join(', ') || 'none'
           }
           onCommit={(text) => {
-            if (!none(text) && parseAddress(typedAddress(text, subnet)) === null)
-              throw new Refusal('bad-input', `“${text}” is not an address; write .1 or the whole address.`);
-            edit(
-              'interface',
-              item.id,
-              'ownGateway',
-              none(text) ? null : typedAddress(text, subnet),
-              wire.ownGateway,
-            );
+            const typed = asSubnet(text) ? null : none(text) ? noAddress : typedAddress(text, subnet);
+            if (typed !== null && parseAddress(typed) === null)
+              throw new Refusal(
+                'bad-input',
+                `“${text}” is not an address; write .1, the whole address, or none where it has no gateway.`,
+              );
+            edit('interface', item.id, 'ownGateway', typed, wire.ownGateway);
           }}
         />
       </Property>
@@ -92,11 +98,12 @@ export function HostInspector() {
         <Field
           mono
           label="Own DNS"
-          value={item.ownDns?.map(formatAddress).join(', ') ?? ''}
+          value={item.ownDns === null ? '' : item.ownDns.map(formatAddress).join(', ') || 'none'}
           placeholder={dnsText(plan, subnet) || 'none'}
           onCommit={commitDns}
         />
       </Property>
+      <MoreAddresses key={address.id} plan={plan} device={device} address={address} />
       <Listeners plan={plan} device={device} />
       <div className="flex flex-wrap gap-2 pt-3">
         {item.ownLength !== null || item.ownGateway !== null || item.ownDns !== null ? (

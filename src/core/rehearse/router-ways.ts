@@ -1,0 +1,64 @@
+import { type IpAddress, addOffset, contains, formatAddress } from '../address';
+import type { Forward, Plan, Translation, Uplink } from '../plan';
+import type { PacketSide, Wanted } from '../model/policy';
+import type { NextHop, Router } from '../model/routing';
+import { forwardsOf, protocolsMeet, uplinkDown, uplinksOf } from '../model/uplink';
+
+/** What a router makes of an address, by itself: its way there, its other name, the forward that takes it. */
+
+/** Why a router has no way to an address: none at all, or none that works. */
+export function noWay(plan: Plan, router: Router, to: IpAddress): string {
+  const nothing = `it knows no way to ${formatAddress(to)}`;
+  const own = uplinksOf(plan).filter(({ device, enabled }) => device === router.device.id && enabled);
+  if (own.length === 0) return `${nothing} and has no default route`;
+  if (router.uplinks.length > 0) return `${nothing}: no provider delegates an IPv6 prefix to it`;
+  return `${nothing}: ${own.map(({ id, name }) => `${name} is down, as ${uplinkDown(plan, id)!}`).join('; ')}`;
+}
+
+/** The side of a packet that leaves by a way. */
+export function sideOfWay(way: NextHop): PacketSide {
+  switch (way.by) {
+    case 'leg':
+      return { vlan: way.leg.vlan };
+    case 'route':
+      return way.leg ? { vlan: way.leg.vlan } : { gateway: true };
+    case 'tunnel':
+      return { tunnel: way.tunnel.id };
+    case 'uplink':
+      return { uplink: way.uplink.id };
+  }
+}
+
+/** The address that stands for another in a 1:1 translation; null when it is not about this one. */
+export function oneToOne(
+  plan: Plan,
+  item: Translation,
+  address: IpAddress,
+  to: 'in' | 'out',
+): IpAddress | null {
+  const inside = plan.subnet.get(item.subnet)!.prefix;
+  const [from, into] = to === 'out' ? [inside, item.outside] : [item.outside, inside];
+  if (!contains(from, address)) return null;
+  return addOffset(into.address, Number(BigInt(address) - BigInt(from.address)));
+}
+
+/** The forward of an uplink that takes a port, from somebody outside where `from` says who. */
+export const forwardFor = (
+  plan: Plan,
+  uplink: Uplink,
+  { protocol, port }: Wanted,
+  from: IpAddress | null = null,
+): Forward | null =>
+  uplink.noForwards
+    ? null
+    : (forwardsOf(plan, uplink.id).find(
+        (forward) =>
+          forward.enabled &&
+          protocol !== 'icmp' &&
+          protocolsMeet(forward.protocol, protocol) &&
+          forward.from <= port &&
+          port <= forward.to &&
+          (from === null ||
+            forward.sources.length === 0 ||
+            forward.sources.some((prefix) => contains(prefix, from))),
+      ) ?? null);
