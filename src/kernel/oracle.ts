@@ -132,7 +132,7 @@ export async function compare(plan: Plan, more: readonly IpAddress[] = []): Prom
     const laid = calls
       .map((call, i) => ({ call, answer: answers[i]! }))
       // The kernel shares nothing among uplinks: it takes the first.
-      .filter(({ answer }) => !answer.assumed && answer.over === null);
+      .filter(({ answer }) => !answer.assumed && answer.works !== null && answer.over === null);
     const serving = [...new Set([...hosts.map(({ device }) => device), ...routers])];
     await Promise.all([
       net.serve(INTERNET, PORTS),

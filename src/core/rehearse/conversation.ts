@@ -70,8 +70,8 @@ export interface Conversation {
    */
   readonly over: Map<string, string>;
   readonly wires: Wired[];
-  /** Who has an address too that a packet was sent to, so that either may have got it. */
-  readonly twins: Set<string>;
+  /** What decides whether it works and is not known, in sentences: who of two answers, what a provider does. */
+  readonly doubts: Set<string>;
   /** Laptops that are in no record, so that answers find them. */
   readonly newcomers: readonly Host[];
 }

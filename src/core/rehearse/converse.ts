@@ -71,7 +71,7 @@ export function converse(
     changed: [],
     over: new Map(over),
     wires: [],
-    twins: new Set(),
+    doubts: new Set(),
     newcomers,
   };
   const forth = send(new PacketWalk(plan, today, packet, talk));

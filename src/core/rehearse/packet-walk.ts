@@ -61,7 +61,10 @@ export class PacketWalk extends PacketLog {
   /** From the Internet, in by an uplink, to whatever stands behind one of its forwards, or to the gateway itself. */
   fromInternet({ router, uplink, forward, unknown }: Entrance): Trip {
     return this.run(() => {
-      if (unknown !== null) this.assume(uplink.name, unknown, { table: 'uplink', id: uplink.id });
+      if (unknown !== null) {
+        this.assume(uplink.name, unknown, { table: 'uplink', id: uplink.id });
+        this.talk.doubts.add(unknown);
+      }
       return this.route(router, { uplink: uplink.id }, forward);
     });
   }
@@ -174,7 +177,9 @@ export class PacketWalk extends PacketLog {
       if (plan.interface.get(address.interface)!.device === chosen) continue;
       const other = hostAt(plan, address);
       if (deliver(plan, from, vlan, other.place, other.vlan).why === null)
-        this.talk.twins.add(`${other.title} has ${formatAddress(to)} too`);
+        this.talk.doubts.add(
+          `${other.title} has ${formatAddress(to)} too, and whoever answers first is believed`,
+        );
     }
   }
 

@@ -36,7 +36,10 @@ export interface ProbeQuestion {
 }
 
 export interface Answer {
+  /** Nothing that is recorded stops it, there or back. */
   readonly delivered: boolean;
+  /** Does it work? Null where something decides that which nobody knows. */
+  readonly works: boolean | null;
   readonly forth: readonly PacketStep[];
   /** The way of the answer; empty when the question did not arrive. */
   readonly back: readonly PacketStep[];
@@ -55,6 +58,7 @@ export interface Answer {
 
 const failed = (what: string, why: string, remedies: readonly Remedy[] = []): Answer => ({
   delivered: false,
+  works: false,
   forth: [{ what, came: '', left: '', decision: why, result: 'stops', on: null }],
   back: [],
   stop: { what, why, on: null, remedies, verdict: null, way: 'forth' },
@@ -296,14 +300,13 @@ export function probe(plan: Plan, question: ProbeQuestion, today: string | null 
   if ('summary' in found) return found;
   const { forth, back, stop, talk, host } = found.course;
   const steps = [...forth.steps, ...(back?.steps ?? [])];
-  // With an address that two have, nobody knows who answers.
-  const twins = [...talk.twins];
-  const assumed = twins.length > 0 || steps.some(({ result }) => result === 'assumed');
-  const sure = summaryOf(plan, question.to, stop, assumed);
-  const summary =
-    twins.length > 0 ? `${sure}; ${twins.join(', ')}, and whoever answers first is believed` : sure;
+  const assumed = steps.some(({ result }) => result === 'assumed');
+  const doubts = stop === null ? [...talk.doubts] : [];
+  const known = summaryOf(plan, question.to, stop, assumed);
+  const summary = doubts.length > 0 ? `Not known: ${doubts.join('; ')}. All else lets it through` : known;
   return {
     delivered: stop === null,
+    works: stop !== null ? false : doubts.length > 0 ? null : true,
     forth: forth.steps,
     back: back?.steps ?? [],
     stop,

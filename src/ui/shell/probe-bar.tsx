@@ -83,7 +83,7 @@ export function ProbeBar({ fromRef }: { fromRef?: RefObject<HTMLInputElement | n
           {answer && 'refusal' in answer && <Problem text={answer.refusal.message} className="text-[14px]" />}
           {found && (
             <>
-              <WorksMark works={found.delivered} />
+              <WorksMark works={found.works} />
               <p className={`min-w-0 ${probeOpen ? '' : 'line-clamp-2'}`}>{found.summary}</p>
             </>
           )}

@@ -14,7 +14,8 @@ export function isAnsweredAlike(
   lost: ReadonlySet<string>,
 ): boolean {
   // Who is plugged into a port is there only by what that port does; a router without ports may take another way.
-  if (question.fromPort !== null || answer.assumed || !answer.wires.every(({ sure }) => sure)) return false;
+  if (question.fromPort !== null || answer.works === null || !answer.wires.every(({ sure }) => sure))
+    return false;
   for (const id of lost) if (routersIn(broken).has(plan.port.get(id)!.device)) return false;
   // Somebody who decides against it does so still, should it get there.
   if (!answer.delivered) return true;

@@ -80,5 +80,5 @@ const askedOn = deriveBy((plan, key: string): Asking => {
 
 export function askOne(plan: Plan, question: Question, today: string | null): Asking {
   const answer = probe(plan, askedBy(question), today);
-  return { question, answer, asExpected: answer.delivered === (question.expected === 'delivered') };
+  return { question, answer, asExpected: answer.works === (question.expected === 'delivered') };
 }

@@ -271,7 +271,7 @@ function Answered({
   return (
     <section aria-label={label} className="mb-5">
       <h3 className="flex items-center gap-2 font-bold">
-        <WorksMark works={answer.delivered} /> {title}
+        <WorksMark works={answer.works} /> {title}
       </h3>
       <p className="pb-1">{answer.summary}</p>
       {mend && answer.remedies.length > 0 && <Remedies remedies={answer.remedies} />}
