@@ -271,13 +271,19 @@ function layHost(site: Site, plan: Plan, device: string): IpAddress[] {
   const own: IpAddress[] = [];
   const socket = portsOf(plan, device).find(({ id }) => linksOf(plan).get(id)?.length);
   if (!socket) return own;
-  const far = plan.port.get(linksOf(plan).get(socket.id)![0]!.to)!;
+  const { to } = linksOf(plan).get(socket.id)![0]!;
+  const { voice } = plan.port.get(to)!;
+  const dead = new Set<string>();
   for (const item of interfacesOf(plan, device))
     for (const { address, subnet: id } of addressesOn(plan, item.id)) {
       const { vlan, prefix } = plan.subnet.get(id)!;
-      let dev = `eth${socket.number}`;
-      if (plan.device.get(device)!.kind === 'phone' && far.voice === vlan) {
-        dev = `${dev}.${plan.vlan.get(vlan)!.vid}`;
+      const tag = plan.device.get(device)!.kind === 'phone' && voice === vlan ? plan.vlan.get(vlan)!.vid : 0;
+      const dev = tag === 0 ? `eth${socket.number}` : `eth${socket.number}.${tag}`;
+      if (wiresOf(plan, socket.id, to, tag) === null && !dead.has(dev)) {
+        // Nothing it says is taken at the other end.
+        dead.add(dev);
+        site.link(device, `link add name ${dev} type veth peer name nothing${tag}`);
+        site.link(device, `link set ${dev} up`);
       }
       site.link(
         device,

@@ -105,7 +105,10 @@ describe('forwards', () => {
 
   test('from inside work by an address that changes, and not when two of them change', () => {
     const outside = (plan: Plan) => formatAddress(outsideAddress(plan, uplinkNamed(plan, 'fibre')));
-    expect(at(alone, outside(alone), 'till').forth.at(-1)!.what).toBe('desk');
+    const turned = at(alone, outside(alone), 'till');
+    expect(turned.forth.at(-1)!.what).toBe('desk');
+    // In one segment the gateway stands in as the sender; the answer to it goes on to who asked.
+    expect(turned.back.at(-1)).toMatchObject({ what: 'till', decision: 'has its answer' });
     const asked = at(sound, outside(sound), 'till');
     expect(asked.forth.some(({ decision }) => /two uplinks have addresses that change/.test(decision))).toBe(
       true,

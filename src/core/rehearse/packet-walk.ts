@@ -161,7 +161,7 @@ export class PacketWalk extends PacketLog {
       }
       this.noteTwins(from, vlan, to, host.device?.id ?? null);
       const router = host.device && routersIn(plan).get(host.device.id);
-      if (router) return this.local(router, { vlan: host.vlan });
+      if (router) return this.route(router, { vlan: host.vlan }, null);
       const got = this.packet.reply ? 'has its answer' : 'receives it';
       this.note(host.title, got, host.on, { came: this.ends() });
       return { at: 'host', host };
@@ -271,8 +271,6 @@ export class PacketWalk extends PacketLog {
     const on: RecordRef = { table: 'device', id: device.id };
     if (++this.passed > LIMIT)
       this.halt(device.name, 'the packet goes in circles between routers until its hops are used up', on);
-    if (!router.routes)
-      this.halt(device.name, 'it stands in several segments and does not route between them', on);
     if ('uplink' in side && !this.packet.reply) this.talk.over.set(device.id, side.uplink);
     if (this.packet.reply) this.undo(router);
     else if (forward) {
@@ -313,6 +311,8 @@ export class PacketWalk extends PacketLog {
       router.legs.some((leg) => leg.address === address) ||
       router.uplinks.some((uplink) => outsideAddress(plan, uplink) === address);
     if (own(this.packet.to)) return this.local(router, side);
+    if (!router.routes)
+      this.halt(device.name, 'it stands in several segments and does not route between them', on);
     return this.leave(router, side, forward);
   }
 
