@@ -3,7 +3,7 @@ import { type Plan } from './plan';
 import { toWire } from './edit';
 import { equal } from './equal';
 import type { TableName } from './records';
-import { fieldName, recordTitle, wireText } from './words';
+import { fieldName, fieldText, recordTitle } from './words';
 
 /** One line of a change as a person reviews it: what, which field, from, to. */
 export interface FieldDifference {
@@ -40,8 +40,8 @@ export function describeChange(plan: Plan, change: Change): FieldDifference[] {
         what,
         kind: 'changed',
         field: fieldName(table, field),
-        before: wireText(was[field]),
-        after: wireText(is[field]),
+        before: fieldText(plan, table, field, was[field]),
+        after: fieldText(after, table, field, is[field]),
       }));
   });
 }

@@ -2,7 +2,9 @@ import { fieldOf } from './kinds/fields';
 import { type Looked, portsText } from './kinds/kind';
 import { titleOfPort } from './kinds/port';
 import type { Plan } from './plan';
-import { type AnyRecord, type Port, type TableName, kinds } from './records';
+import { type AnyRecord, type Port, type TableName, kinds, tableNames } from './records';
+import { references } from './references';
+import { standardService } from './standard-services';
 
 /** Plain words for records and fields, as used in labels, differences and refusals. */
 
@@ -38,3 +40,27 @@ export const portTitle = (plan: Plan, port: Pick<Port, 'device' | 'number'>): st
 /** What a person calls a record: the segment’s name, the host’s name, the subnet’s prefix. */
 export const recordTitle = (plan: Plan, table: TableName, record: AnyRecord): string =>
   (kinds[table].title as (record: AnyRecord, plan: Looked) => string)(record, looked(plan));
+
+const isTable = (word: string): word is TableName => (tableNames as readonly string[]).includes(word);
+
+/** A wire value of a field in words, other records by what people call them. */
+export function fieldText(plan: Plan, table: TableName, field: string, value: unknown): string {
+  // What only a rule of its kind knows of is called by its plural.
+  const to =
+    references[table].find((reference) => reference.field === field)?.to ??
+    tableNames.find((name) => `${name}s` === field);
+  const named = (id: string, from: TableName): string => {
+    const record = plan[from].get(id);
+    return record ? recordTitle(plan, from, record) : (standardService(id)?.name ?? id);
+  };
+  const words = (item: unknown): unknown => {
+    if (typeof item === 'string') return to && item !== '' ? named(item, to) : item;
+    if (Array.isArray(item)) return item.map(words);
+    if (typeof item !== 'object' || item === null) return item;
+    // One of several kinds of record, under the name of its kind.
+    return Object.entries(item).map(([key, part]) =>
+      isTable(key) && typeof part === 'string' ? named(part, key) : words(part),
+    );
+  };
+  return wireText(words(value));
+}

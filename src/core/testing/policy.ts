@@ -1,6 +1,15 @@
 import fc from 'fast-check';
-import { type Plan, withRecord, type Party, type Rule, type Zone, vlansOf, boxOf } from '../plan';
-import { rulesOf, standardServices, zonesOf } from '../model/policy';
+import {
+  type Plan,
+  withRecord,
+  type Party,
+  type Rule,
+  type Zone,
+  vlansOf,
+  boxOf,
+  standardServices,
+} from '../plan';
+import { rulesOf, zonesOf } from '../model/policy';
 import { buildGear, deviceNamed, gearDamages, put } from './gear';
 import { cardOf, soundInternet } from './internet';
 import { type Damage, done, nextSeed, prefix, tried } from './plans';

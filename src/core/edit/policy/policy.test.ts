@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { type Plan, type Zone, vlansOf, withRecord } from '../../plan';
+import { type Plan, type Zone, vlansOf, withRecord, standardServices } from '../../plan';
 import { deviceNamed, vlanFor } from '../../testing/gear';
 import { soundInternet } from '../../testing/internet';
 import { buildPolicy, damagedPolicy, soundPolicy, zoneNamed } from '../../testing/policy';
@@ -18,7 +18,6 @@ import {
   explainZone,
   serviceNames,
   serviceOf,
-  standardServices,
   typedMatches,
   boxesOf,
   onLine,

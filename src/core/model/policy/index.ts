@@ -23,7 +23,7 @@ export {
 export { type Filter, enforcement, filterOf } from './enforce';
 export { explainZone } from './explain';
 export { forwardText, forwardsInto } from './openings';
-export { allServices, matchText, serviceNames, serviceOf, standardServices, typedMatches } from './services';
+export { allServices, matchText, serviceNames, serviceOf, typedMatches } from './services';
 export {
   PORTS,
   PROTOCOLS,

@@ -1,7 +1,7 @@
 'use client';
 
-import type { Plan } from '@/core/plan';
-import { matchText, standardServices } from '@/core/model/policy';
+import { type Plan, standardServices } from '@/core/plan';
+import { matchText } from '@/core/model/policy';
 import { Lines } from '../../parts/lines';
 
 /** Services by name: those of this site, and what the standard ones are. */
