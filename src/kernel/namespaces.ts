@@ -66,9 +66,10 @@ const HOST = `
     socket.on('error', () => {});
     socket.on('timeout', () => socket.destroy());
   });
+  // Whoever started it is gone when nothing more is to come.
   require('node:readline').createInterface({ input: process.stdin }).on('line', async (line) => {
     console.log(JSON.stringify(await Promise.all(JSON.parse(line).map(call))));
-  });
+  }).on('close', () => process.exit());
   Promise.all([...streams, ...datagrams]).then(() => console.log('ready'));
 `;
 
