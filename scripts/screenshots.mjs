@@ -169,11 +169,14 @@ entry(async () => {
       }, theme);
       const page = await context.newPage();
       await page.goto(at);
-      await page.waitForFunction(
-        () => !/Loading|Checking|Drawing the map|counting/.test(document.body.innerText),
-      );
+      const settled = () =>
+        page.waitForFunction(
+          () => !/Loading|Checking|Drawing the map|counting/.test(document.body.innerText),
+        );
+      await settled();
       await page.getByRole('heading').first().waitFor();
       await act?.(page);
+      await settled();
       await page.evaluate(() => document.fonts.ready);
       await page.waitForLoadState('domcontentloaded');
       await pause(300);

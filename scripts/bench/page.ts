@@ -13,6 +13,9 @@ import { largeSite } from './site';
 const url = process.env.DIANOME_URL!;
 const EDITS = 200;
 const ROUNDS = 7;
+const TODAY = '2026-11-28';
+/** Whatever is not there after so many milliseconds never comes. */
+const PATIENCE = 60_000;
 
 interface Edit {
   readonly field: string;
@@ -61,9 +64,25 @@ function addressIn(plan: Plan): Place {
   throw new Error('no two addresses in one subnet');
 }
 
-/** The first access port, which somebody is plugged into. */
+/** How many findings more or less a call makes. */
+function findingsBy(plan: Plan, call: Call): number {
+  const engine = new FindingsEngine(plan, TODAY);
+  const before = engine.all().length;
+  const applied = applyChange(plan, perform(plan, call, 'tried'));
+  if (applied.ok) engine.advance(applied.plan);
+  return engine.all().length - before;
+}
+
+/** The first access port whose parking somebody complains of. */
 function portIn(plan: Plan): Place {
-  const port = [...plan.port.values()].find(({ role, number }) => role === 'access' && number > 0)!;
+  const park = (id: string): Call => ({
+    operation: 'assignPorts',
+    input: { ports: [id], role: 'parked' },
+  });
+  const port = [...plan.port.values()].find(
+    ({ id, role, number }) => role === 'access' && number > 0 && findingsBy(plan, park(id)) > 0,
+  );
+  if (!port) throw new Error('no port whose parking is a finding');
   const name = `${plan.device.get(port.device)!.name} ${port.number}`;
   const vlan = plan.vlan.get(port.untagged!)!;
   const assign = (input: object): Call => ({
@@ -77,7 +96,7 @@ function portIn(plan: Plan): Place {
       text: `label ${i}`,
       call: { operation: 'edit', input: { table: 'port', id: port.id, set: { label: `label ${i}` } } },
     }),
-    wrong: { field: `What ${name} carries`, text: 'parked', call: assign({ role: 'parked' }) },
+    wrong: { field: `What ${name} carries`, text: 'parked', call: park(port.id) },
     right: {
       field: `What ${name} carries`,
       text: `access ${vlan.vid}`,
@@ -89,7 +108,7 @@ function portIn(plan: Plan): Place {
 
 /** The core alone, each edit with the findings that follow. */
 function coreTimes(plan: Plan, { note, wrong, right }: Place): { note: number; mistake: number } {
-  const engine = new FindingsEngine(plan, '2026-11-28');
+  const engine = new FindingsEngine(plan, TODAY);
   let now = plan;
   let seeds = 0;
   const step = ({ call }: Edit) => {
@@ -146,7 +165,13 @@ async function committed(page: Page, { field: label, text }: Edit, wanted: strin
     });
   }, wanted);
   await field.press('Enter');
-  return waiting;
+  const never = new Promise<never>((_, reject) => {
+    const patience = setTimeout(() => {
+      reject(new Error(`after “${text}” in “${label}” the page never said “${wanted}”`));
+    }, PATIENCE);
+    void waiting.finally(() => clearTimeout(patience));
+  });
+  return Promise.race([waiting, never]);
 }
 
 async function frames(page: Page, list: string): Promise<{ slow: number; of: number }> {
