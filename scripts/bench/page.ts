@@ -64,31 +64,15 @@ function addressIn(plan: Plan): Place {
   throw new Error('no two addresses in one subnet');
 }
 
-/** How many findings more or less a call makes. */
-function findingsBy(plan: Plan, call: Call): number {
-  const engine = new FindingsEngine(plan, TODAY);
-  const before = engine.all().length;
-  const applied = applyChange(plan, perform(plan, call, 'tried'));
-  if (applied.ok) engine.advance(applied.plan);
-  return engine.all().length - before;
-}
-
-/** The first access port whose parking somebody complains of. */
+/** The first access port; that nobody decided what it is to be is complained of. */
 function portIn(plan: Plan): Place {
-  const park = (id: string): Call => ({
-    operation: 'assignPorts',
-    input: { ports: [id], role: 'parked' },
-  });
-  const port = [...plan.port.values()].find(
-    ({ id, role, number }) => role === 'access' && number > 0 && findingsBy(plan, park(id)) > 0,
-  );
-  if (!port) throw new Error('no port whose parking is a finding');
-  const name = `${plan.device.get(port.device)!.name} ${port.number}`;
-  const vlan = plan.vlan.get(port.untagged!)!;
+  const port = [...plan.port.values()].find(({ role, number }) => role === 'access' && number > 0)!;
   const assign = (input: object): Call => ({
     operation: 'assignPorts',
     input: { ports: [port.id], ...input } as never,
   });
+  const name = `${plan.device.get(port.device)!.name} ${port.number}`;
+  const vlan = plan.vlan.get(port.untagged!)!;
   return {
     path: 'gear',
     note: (i) => ({
@@ -96,7 +80,7 @@ function portIn(plan: Plan): Place {
       text: `label ${i}`,
       call: { operation: 'edit', input: { table: 'port', id: port.id, set: { label: `label ${i}` } } },
     }),
-    wrong: { field: `What ${name} carries`, text: 'parked', call: park(port.id) },
+    wrong: { field: `What ${name} carries`, text: 'undecided', call: assign({ role: 'undecided' }) },
     right: {
       field: `What ${name} carries`,
       text: `access ${vlan.vid}`,
