@@ -195,7 +195,7 @@ function layInside(site: Site, plan: Plan, bridge: Bridge): void {
     }
 }
 
-/** An uplink that can carry anything: its port is open and whole. */
+/** An uplink that can carry anything: its port is open and whole. Read off the records, whatever the rehearsal makes of them. */
 const isUp = (plan: Plan, { port, enabled }: Uplink): boolean => {
   const socket = plan.port.get(port ?? '');
   return enabled && (!socket || (socket.role !== 'parked' && socket.enabled && !socket.defective));

@@ -46,22 +46,19 @@ export interface Course {
   /** `on`: question and answer arrive, and what would follow does not. */
   readonly stop: (Stop & { readonly way: 'forth' | 'back' | 'on' }) | null;
   readonly talk: Conversation;
-  /** Who asked; null for the Internet. */
-  readonly host: Host | null;
 }
 
 export interface Setting {
   readonly newcomers: readonly Host[];
   /** The uplink that a router takes which could take several. */
   readonly over: ReadonlyMap<string, string>;
-  readonly host: Host | null;
 }
 
 /** Sends a packet, and its answer from wherever it arrived. */
 export function converse(
   plan: Plan,
   today: string | null,
-  { newcomers, over, host }: Setting,
+  { newcomers, over }: Setting,
   packet: Packet,
   send: (walk: PacketWalk) => Trip,
 ): Course {
@@ -82,5 +79,5 @@ export function converse(
     : back?.stop
       ? { ...back.stop, way: 'back' as const }
       : third && { ...third, way: 'on' as const };
-  return { forth, back, stop, talk, host };
+  return { forth, back, stop, talk };
 }

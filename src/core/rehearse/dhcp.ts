@@ -110,7 +110,7 @@ export function discover(plan: Plan, client: Client, today: string | null = null
   const port = plan.port.get(client.port)!;
   const { vlan, why: unlanded } = landsIn(plan, port);
   const covered = flood(fabric(plan), { port: port.id, tag: 0 });
-  const hearings = hearingsOf(plan, port, vlan, client.mac, today);
+  const hearings = hearingsOf(plan, { port, landed: vlan, covered, mac: client.mac }, today);
   const rogue = rogueHearing(plan, client, covered);
   if (rogue) hearings.push(rogue);
   const offering = hearings.filter(({ offer }) => offer !== null);

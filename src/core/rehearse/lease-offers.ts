@@ -1,5 +1,5 @@
 import { type IpAddress, familyOf, formatAddress } from '../address';
-import { type Flood, flood, stateKey, isMember } from '../model/wiring';
+import { type Flood, stateKey, isMember } from '../model/wiring';
 import {
   boxOf,
   type Plan,
@@ -179,7 +179,7 @@ function relayFails(
     wanted: { protocol: 'udp', port: 67 },
     reply: false,
   } as const;
-  const { stop } = converse(plan, today, { newcomers: [], over: new Map(), host: null }, packet, (walk) =>
+  const { stop } = converse(plan, today, { newcomers: [], over: new Map() }, packet, (walk) =>
     router ? walk.fromRouter(router) : walk.fromHost(hostAt(plan, own)),
   );
   if (stop === null) return null;
@@ -237,12 +237,18 @@ const serversOf = (plan: Plan, vlan: string): Interface[] =>
     ),
   ].map((id) => plan.interface.get(id)!);
 
+/** What a client at a port sends: the segment it lands in, and how far it is heard. */
+export interface Discover {
+  readonly port: Port;
+  readonly landed: Vlan | null;
+  readonly covered: Flood;
+  readonly mac: string | null;
+}
+
 /** Everybody whom the discover of a client at a port gets to, and what they make of it. */
 export function hearingsOf(
   plan: Plan,
-  port: Port,
-  landed: Vlan | null,
-  mac: string | null,
+  { port, landed, covered, mac }: Discover,
   today: string | null,
 ): Hearing[] {
   const asked: Asked[] = [];
@@ -251,7 +257,6 @@ export function hearingsOf(
       if (relay.interface === by.id)
         for (const id of relay.servers) asked.push({ item: plan.interface.get(id)!, vlan, by });
   };
-  const covered = flood(fabric(plan), { port: port.id, tag: 0 });
   for (const { item, vlan } of listeners(plan, covered)) {
     const vlans =
       vlan === null

@@ -247,6 +247,9 @@ test('where two have one address the answer says so, of a host and of a gateway'
   expect(ask(open(sound), 'desk').works).toBe(true);
   const gateway = put(sound, 'address', till, { address: parseAddress('10.20.30.1')! });
   expect(out(gateway).summary).toMatch(/till has 10\.20\.30\.1 too/);
+  // What a pair of routers shares is meant to be there twice.
+  const shared = put(gateway, 'address', gateway.address.get(till.id)!, { assignment: 'virtual' });
+  expect(out(shared).works).toBe(true);
 });
 
 test('nobody is asked at the broadcast address of a network', () => {

@@ -174,7 +174,9 @@ export class PacketWalk extends PacketLog {
   private noteTwins(from: Place, vlan: string, to: IpAddress, chosen: string | null): void {
     const { plan } = this;
     for (const address of holdersOf(plan, to)) {
-      if (plan.interface.get(address.interface)!.device === chosen) continue;
+      // A pair of routers has a virtual address in common, and agrees on who answers (RFC 9568).
+      if (address.assignment === 'virtual' || plan.interface.get(address.interface)!.device === chosen)
+        continue;
       const other = hostAt(plan, address);
       if (deliver(plan, from, vlan, other.place, other.vlan).why === null)
         this.talk.doubts.add(

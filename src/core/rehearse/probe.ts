@@ -222,7 +222,7 @@ function fromOutside(
   if ('why' in entry) return failed('the way in', entry.why, entry.remedies);
   const from = entry.forward?.sources[0]?.address ?? farAddress(plan, familyOf(entry.to));
   const packet: Packet = { from, to: entry.to, wanted: { ...wanted, port: entry.port }, reply: false };
-  const nobody: Setting = { newcomers: [], over: new Map(), host: null };
+  const nobody: Setting = { newcomers: [], over: new Map() };
   return converse(plan, today, nobody, packet, (walk) => walk.fromInternet(entry));
 }
 
@@ -236,12 +236,16 @@ function shared(plan: Plan, { forth, talk }: Course): { readonly router: string;
   });
 }
 
+interface Asked {
+  readonly course: Course;
+  /** Who asked; null for the Internet. */
+  readonly host: Host | null;
+  /** The uplink it is true of; null where every way out gives the same answer. */
+  readonly only: Uplink | null;
+}
+
 /** The course of a question, and the uplink it is true of where another one gives another answer. */
-function courseOf(
-  plan: Plan,
-  question: ProbeQuestion,
-  today: string | null,
-): { readonly course: Course; readonly only: Uplink | null } | Answer {
+function courseOf(plan: Plan, question: ProbeQuestion, today: string | null): Asked | Answer {
   const { from, to, wanted } = question;
   const receiver = receiverAddress(plan, question, today);
   if (typeof receiver === 'string') return failed('the receiver', receiver);
@@ -253,7 +257,7 @@ function courseOf(
     const tries = 'device' in to ? addressesOfDevice(plan, from, to.device) : [address];
     const courses = tries.map((one) => fromOutside(plan, question, one, today));
     const course = courses.find((one) => !('summary' in one) && one.stop === null) ?? courses[0]!;
-    return 'summary' in course ? course : { course, only: null };
+    return 'summary' in course ? course : { course, host: null, only: null };
   }
   const host = senderHost(plan, from, address, today);
   if (typeof host === 'string') return failed('the sender', host);
@@ -262,7 +266,7 @@ function courseOf(
   const router = host.device && routersIn(plan).get(host.device.id);
   const packet: Packet = { from: host.address, to: address, wanted, reply: false };
   const by = (over: Setting['over']) =>
-    converse(plan, today, { newcomers, over, host }, packet, (walk) =>
+    converse(plan, today, { newcomers, over }, packet, (walk) =>
       router ? walk.fromRouter(router) : walk.fromHost(host),
     );
   const course = by(new Map());
@@ -270,9 +274,9 @@ function courseOf(
     const other = by(new Map([[id, uplink.id]]));
     if ((other.stop === null) === (course.stop === null)) continue;
     const taken = plan.uplink.get(course.talk.over.get(id)!)!;
-    return other.stop ? { course: other, only: uplink } : { course, only: taken };
+    return other.stop ? { course: other, host, only: uplink } : { course, host, only: taken };
   }
-  return { course, only: null };
+  return { course, host, only: null };
 }
 
 /** How much of what is new takes an uplink that shares with others, in words. */
@@ -298,7 +302,8 @@ function summaryOf(plan: Plan, to: Receiver, stop: Answer['stop'], assumed: bool
 export function probe(plan: Plan, question: ProbeQuestion, today: string | null = null): Answer {
   const found = courseOf(plan, question, today);
   if ('summary' in found) return found;
-  const { forth, back, stop, talk, host } = found.course;
+  const { host } = found;
+  const { forth, back, stop, talk } = found.course;
   const steps = [...forth.steps, ...(back?.steps ?? [])];
   const assumed = steps.some(({ result }) => result === 'assumed');
   const doubts = stop === null ? [...talk.doubts] : [];

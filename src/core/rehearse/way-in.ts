@@ -105,9 +105,7 @@ export function wayIn(plan: Plan, device: string | null, to: IpAddress, wanted: 
 }
 
 function unforwarded(plan: Plan, device: string | null, to: IpAddress, wanted: Wanted): NoWayIn {
-  const open = uplinksOf(plan).find(
-    (uplink) => uplink.enabled && uplink.segment === null && unreached(plan, uplink) === null,
-  );
+  const open = uplinksOf(plan).find((uplink) => unreached(plan, uplink) === null);
   const card =
     device === null
       ? undefined

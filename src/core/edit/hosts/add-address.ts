@@ -1,18 +1,17 @@
 import * as z from 'zod';
-import { type IpAddress, contains, formatAddress, formatPrefix } from '../../address';
+import { type IpAddress, formatAddress } from '../../address';
 import {
   type Address,
   type Device,
   type Draft,
   type Subnet,
-  Refusal,
   addressCodec,
   addressesOn,
   interfacesOf,
   operation,
 } from '../../plan';
-import { nextFreeAddress } from '../../model/hosts';
 import { insertCard } from './network-interface';
+import { freeIn, requireInside } from './operations';
 
 /** One more address for a device that has one: IPv6 beside IPv4, or a second network card in another segment. */
 
@@ -31,21 +30,8 @@ export function insertAddress(
   subnet: Subnet,
   wanted: IpAddress | null,
 ): Address {
-  if (wanted !== null && !contains(subnet.prefix, wanted))
-    throw new Refusal(
-      'bad-input',
-      `${formatAddress(wanted)} lies outside ${formatPrefix(subnet.prefix)}; write an address inside it or leave the field empty for the next free one.`,
-      [],
-      ['address'],
-    );
-  const address = wanted ?? nextFreeAddress(draft.plan, subnet, device.kind, 'static');
-  if (address === null)
-    throw new Refusal(
-      'no-room',
-      `${formatPrefix(subnet.prefix)} has no free address left; grow it or shorten its pool.`,
-      [],
-      ['address'],
-    );
+  if (wanted !== null) requireInside(subnet, wanted);
+  const address = wanted ?? freeIn(draft.plan, subnet, device.kind, 'static');
   return draft.insert('address', {
     subnet: subnet.id,
     address,

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { type IpAddress, formatAddress, contains, formatPrefix } from '../../address';
 import {
+  type Device,
   addressCodec,
   macCodec,
   type Draft,
@@ -41,10 +42,25 @@ export function requireName(name: string): void {
 }
 
 /** Writes the three records of one fixed address: the device, its network card and the address. */
-export function insertHost(draft: Draft, input: z.output<typeof hostInput>): Address {
-  const subnet = draft.need('subnet', input.subnet);
-  const assignment = input.assignment ?? usualAssignment(draft.plan);
-  const address = input.address ?? nextFreeAddress(draft.plan, subnet, input.kind, assignment);
+/** Refuses an address outside its subnet. */
+export function requireInside(subnet: Subnet, address: IpAddress): void {
+  if (!contains(subnet.prefix, address))
+    throw new Refusal(
+      'bad-input',
+      `${formatAddress(address)} lies outside ${formatPrefix(subnet.prefix)}; write an address inside it or leave the field empty for the next free one.`,
+      [],
+      ['address'],
+    );
+}
+
+/** The next free address of a subnet; refuses where none is left. */
+export function freeIn(
+  plan: Plan,
+  subnet: Subnet,
+  kind: Device['kind'],
+  assignment: Address['assignment'],
+): IpAddress {
+  const address = nextFreeAddress(plan, subnet, kind, assignment);
   if (address === null)
     throw new Refusal(
       'no-room',
@@ -52,6 +68,13 @@ export function insertHost(draft: Draft, input: z.output<typeof hostInput>): Add
       [],
       ['address'],
     );
+  return address;
+}
+
+export function insertHost(draft: Draft, input: z.output<typeof hostInput>): Address {
+  const subnet = draft.need('subnet', input.subnet);
+  const assignment = input.assignment ?? usualAssignment(draft.plan);
+  const address = input.address ?? freeIn(draft.plan, subnet, input.kind, assignment);
   const name = input.name || proposeHostName(draft.plan, subnet, input.kind);
   const device = draft.insert('device', { name, kind: input.kind });
   const item = insertCard(draft, device.id, {
@@ -73,13 +96,7 @@ export function insertHost(draft: Draft, input: z.output<typeof hostInput>): Add
 export const addHost = operation('addHost', hostInput, (draft, input) => {
   const subnet = draft.need('subnet', input.subnet);
   if (input.name) requireName(input.name);
-  if (input.address != null && !contains(subnet.prefix, input.address))
-    throw new Refusal(
-      'bad-input',
-      `${formatAddress(input.address)} lies outside ${formatPrefix(subnet.prefix)}; write an address inside it or leave the field empty for the next free one.`,
-      [],
-      ['address'],
-    );
+  if (input.address != null) requireInside(subnet, input.address);
   const address = insertHost(draft, input);
   return `${hostOf(draft.plan, address).device.name} added at ${formatAddress(address.address)}`;
 });
