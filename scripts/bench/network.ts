@@ -33,7 +33,7 @@ export function largeNetwork(switches: number, vlans: number, endpoints: number)
     accepts: 'untagged' as const,
   });
   const box = Array.from({ length: switches }, (_, s) => {
-    device.push({ id: `s${s}`, name: `sw-${s}`, kind: 'switch' });
+    device.push({ id: `s${s}`, name: `sw-${s}`, kind: 'switch', firewall: 'unknown' });
     for (let n = 0; n <= 48; n++)
       port.push(
         plainPort({
@@ -70,7 +70,7 @@ export function largeNetwork(switches: number, vlans: number, endpoints: number)
   for (let e = 0, s = 0; e < endpoints; e++) {
     do s = (s + 1) % switches;
     while (used[s]! >= 48);
-    device.push({ id: `e${e}`, name: `end-${e}`, kind: 'computer' });
+    device.push({ id: `e${e}`, name: `end-${e}`, kind: 'computer', firewall: 'unknown' });
     port.push(plainPort({ id: `e${e}p1`, device: `e${e}`, number: 1 }));
     const id = `s${s}p${++used[s]!}`;
     set(id, access(`v${e % vlans}`));

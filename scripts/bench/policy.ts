@@ -102,6 +102,7 @@ export function largePolicy(
       id: `n${v}`,
       vlan: `v${v}`,
       prefix: { address: network(v), length: 24 },
+      advertised: true,
       pinned: false,
       dns: [],
       domain: '',

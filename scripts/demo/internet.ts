@@ -14,6 +14,10 @@ const listeners = (site: DemoSite, host: string, ...ports: (readonly ['tcp' | 'u
   for (const [protocol, port] of ports) site.do('addListener', { device: site.device(host), protocol, port });
 };
 
+/** Whom a host lets in by itself. */
+const firewall = (site: DemoSite, host: string, value: string) =>
+  site.edit('device', site.device(host), { firewall: value });
+
 /** The provider's box still routes, so nothing gets in; and the heat pump's control is open, were it to. */
 export function rowHouseInternet(site: DemoSite): void {
   const line = uplink(site, 'cable', 'gw-1 1', {
@@ -26,6 +30,7 @@ export function rowHouseInternet(site: DemoSite): void {
     dynamicName: 'weir12.example.net',
   });
   listeners(site, 'disk-station', ['tcp', 443], ['tcp', 445]);
+  firewall(site, 'disk-station', 'as-listed');
   listeners(site, 'heat-pump', ['tcp', 502], ['tcp', 443]);
   listeners(site, 'recorder', ['tcp', 443], ['tcp', 554]);
   site.do('addForward', { uplink: line, target: site.card('disk-station'), inside: 443, from: 8443 });
@@ -49,6 +54,7 @@ export function clinicInternet(site: DemoSite): void {
     up: 100,
   });
   listeners(site, 'images', ['tcp', 443], ['tcp', 11112]);
+  firewall(site, 'images', 'none');
   listeners(site, 'records', ['tcp', 443]);
   site.do('addForward', {
     uplink: line,
@@ -102,7 +108,8 @@ export function creameryInternet(site: DemoSite): void {
     up: 20,
     cap: 200,
   });
-  listeners(site, 'historian', ['tcp', 8883], ['tcp', 443]);
+  listeners(site, 'historian', ['tcp', 8883], ['tcp', 443], ['tcp', 9443]);
+  firewall(site, 'jump-host', 'as-listed');
   listeners(site, 'jump-host', ['tcp', 443], ['udp', 4500]);
   site.do('addForward', {
     uplink: fibre,

@@ -19,6 +19,7 @@ import { letThrough, letZoneThrough, narrowRule } from './policy/let-through';
 import * as policy from './policy/operations';
 import { startPolicy } from './policy/start';
 import * as hosts from './hosts/operations';
+import * as ownFilters from './hosts/own-filter';
 import {
   type Change,
   edit,
@@ -84,6 +85,8 @@ const all = [
   hosts.moveToSubnet,
   hosts.moveHostsToSubnet,
   hosts.setKindOfHosts,
+  ownFilters.setFirewallOfHosts,
+  ownFilters.listOnHosts,
   importHosts,
   devices.addDevice,
   devices.equipDevice,

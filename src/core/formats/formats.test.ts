@@ -8,6 +8,7 @@ import { deviceNamed, put } from '../testing/gear';
 import { soundPolicy } from '../testing/policy';
 import { csvCell, csvText, defused } from './csv';
 import { ruleScheduleCsv, ruleScheduleOf } from './rule-schedule';
+import { writePlanFile } from './plan-file';
 import { scheduleCsv, scheduleOf } from './schedule';
 import { runs } from '../testing/runs';
 
@@ -27,6 +28,13 @@ describe('CSV', () => {
       ),
     );
   });
+});
+
+test('a plan file does not depend on how its records were made', () => {
+  const plan = soundPolicy();
+  const desk = deviceNamed(plan, 'desk')!;
+  const turned = Object.fromEntries(Object.entries(desk).reverse()) as unknown as typeof desk;
+  expect(writePlanFile(put(plan, 'device', turned, {}))).toBe(writePlanFile(plan));
 });
 
 describe('a cell', () => {

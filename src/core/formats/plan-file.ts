@@ -30,9 +30,19 @@ export const planFileSchema = z.strictObject({
   plan: listsSchema,
 });
 
-/** Writes a plan as a file: tables in order, records by id, two spaces, so that equal plans are equal bytes. */
+/** The lists with the fields of each record in the order of its kind, however it was made. */
+function inOrder(lists: ReturnType<typeof encodePlan>): unknown {
+  const ordered = tableNames.map((table) => {
+    const names = ['id', ...fieldsOf(kinds[table].fields).map(({ name }) => name)];
+    const records = lists[table] as readonly Readonly<Record<string, unknown>>[];
+    return [table, records.map((record) => Object.fromEntries(names.map((name) => [name, record[name]])))];
+  });
+  return Object.fromEntries(ordered);
+}
+
+/** Writes a plan as a file: tables, records and fields in order, two spaces, so that equal plans are equal bytes. */
 export const writePlanFile = (plan: Plan): string =>
-  `${JSON.stringify({ format: FORMAT, version: VERSION, plan: encodePlan(plan) }, null, 2)}\n`;
+  `${JSON.stringify({ format: FORMAT, version: VERSION, plan: inOrder(encodePlan(plan)) }, null, 2)}\n`;
 
 const refuse = (message: string, path: readonly (string | number)[] = []): never => {
   throw new Refusal('bad-input', message, [], path);

@@ -5,7 +5,12 @@ import { type Plan, planOf, withRecord } from './plan';
 import type { Device } from './records';
 
 const base = planOf({ site: [...emptySite().site.values()] });
-const device = (id: string, name: string, kind: Device['kind'] = 'computer'): Device => ({ id, name, kind });
+const device = (id: string, name: string, kind: Device['kind'] = 'computer'): Device => ({
+  id,
+  name,
+  kind,
+  firewall: 'unknown',
+});
 const withDevice = (plan: Plan, item: Device): Plan => withRecord(plan, 'device', item.id, item);
 const three = [device('a', 'one'), device('b', 'two'), device('c', 'three', 'printer')].reduce(
   withDevice,

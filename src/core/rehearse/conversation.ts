@@ -72,6 +72,8 @@ export interface Conversation {
   readonly wires: Wired[];
   /** What decides whether it works and is not known, in sentences: who of two answers, what a provider does. */
   readonly doubts: Set<string>;
+  /** What to look at first where it fails all the same, in sentences. */
+  readonly cautions: Set<string>;
   /** Laptops that are in no record, so that answers find them. */
   readonly newcomers: readonly Host[];
 }

@@ -69,6 +69,7 @@ export function converse(
     over: new Map(over),
     wires: [],
     doubts: new Set(),
+    cautions: new Set(),
     newcomers,
   };
   const forth = send(new PacketWalk(plan, today, packet, talk));

@@ -34,6 +34,7 @@ import {
   membersOfVlan,
   hearsTag,
   walkTo,
+  deafTo,
 } from '../model/switching';
 
 /** Frames between two who are to be on one wire: whether they arrive, and by which boxes. */
@@ -168,12 +169,12 @@ function heardBy(
   const { vid } = plan.vlan.get(vlan)!;
   switch (place.kind) {
     case 'socket': {
-      const device = plan.device.get(place.device)!;
       for (const socket of portsOf(plan, place.device))
         for (const link of linksAt(plan, socket)) {
           const seat = seats.get(link.to);
           if (!seat) continue;
-          const found = leavingBy(plan, covered, seat, (tag) => hearsTag(plan, device, tag));
+          const at = plan.port.get(link.to)!;
+          const found = leavingBy(plan, covered, seat, (tag) => hearsTag(plan, socket, at, tag));
           if (found) return { hops: found, assumed: false };
         }
       return null;
@@ -209,6 +210,19 @@ const titleOf = (plan: Plan, place: Place): string =>
     : place.device === null
       ? 'the laptop'
       : nameOf(plan, place.device);
+
+/** Why an end device does not hear a flood that gets into its socket; null where none does. */
+function unheardAt(plan: Plan, covered: Flood, device: string): string | null {
+  const { bridges, seats } = fabric(plan);
+  for (const socket of portsOf(plan, device))
+    for (const { to } of linksAt(plan, socket)) {
+      const seat = seats.get(to);
+      const last = seat && leavingBy(plan, covered, seat, () => true)?.at(-1);
+      if (last && bridges[seat.bridge]!.device === last.device)
+        return deafTo(nameOf(plan, device), last.tagOut);
+    }
+  return null;
+}
 
 /** Why a frame does not get there, as far as the cables tell, and what would carry it. */
 function stoppedBy(plan: Plan, from: Place, to: Place, vlan: string): Pick<Delivery, 'why' | 'remedies'> {
@@ -276,5 +290,7 @@ export function deliver(plan: Plan, from: Place, vlan: string, to: Place, listen
   }
   if (to.kind === 'assumed' && vlan === listens && membersOfVlan(plan, vlan).length === 0)
     return { hops: [], why: null, remedies: [], assumed: true };
+  const unheard = to.kind === 'socket' ? unheardAt(plan, floodOf(plan, origin), to.device) : null;
+  if (unheard !== null) return { hops: [], why: unheard, remedies: [], assumed: false };
   return { hops: [], ...stoppedBy(plan, from, to, listens), assumed: false };
 }

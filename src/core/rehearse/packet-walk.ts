@@ -9,7 +9,7 @@ import {
   isBroadcast,
 } from '../address';
 import { subnetSettings } from './remedies';
-import { type Plan, type Forward, type Uplink, type RecordRef, addressesOn } from '../plan';
+import { type Plan, type Forward, type Uplink, type RecordRef, addressesOn, subnetOf } from '../plan';
 import { type PacketSide, decide, vlanOfAddress, filterOf, sideOfAddress, zonesOf } from '../model/policy';
 import {
   type Leg,
@@ -25,6 +25,7 @@ import { kindOfAddress, turnsBack, workingUplinks } from '../model/uplink';
 import type { Arrival, Conversation, Packet, Trip } from './conversation';
 import { type Place, deliver, placeOf } from './frames';
 import { type Host, hostAt, outsideAddress, outsideHost } from './host';
+import { pingCaution, refusedByHost } from './own-filter';
 import { PacketLog, Stopped } from './packet-log';
 import { forwardFor, noWay, oneToOne, sideOfWay } from './router-ways';
 
@@ -103,7 +104,7 @@ export class PacketWalk extends PacketLog {
         host.on,
         { left: this.ends() },
       );
-      return this.reach(host.place, host.title, host.vlan, packet.to, null);
+      return this.toNeighbour(host);
     }
     const { gateway } = host;
     const mend = host.own && host.on ? [subnetSettings(host.on.id)] : [];
@@ -131,6 +132,21 @@ export class PacketWalk extends PacketLog {
     this.noteTwins(host.place, host.vlan, gateway, router.device.id);
     this.wire(host.place, host.title, host.vlan, placeOf(plan, router.device.id), leg.vlan);
     return this.route(router, { vlan: leg.vlan }, null);
+  }
+
+  /** In what it takes for its own network, which with a wrong mask holds others that are not there. */
+  private toNeighbour(host: Host): Arrival {
+    const { to } = this.packet;
+    const subnet = host.own ? subnetOf(this.plan, host.vlan, familyOf(to)) : undefined;
+    if (!subnet || host.length >= subnet.prefix.length || contains(subnet.prefix, to))
+      return this.reach(host.place, host.title, host.vlan, to, null);
+    try {
+      return this.reach(host.place, host.title, host.vlan, to, null);
+    } catch (error) {
+      if (!(error instanceof Stopped)) throw error;
+      const why = `its mask is /${host.length} and should be /${subnet.prefix.length}, so it takes ${formatAddress(to)} for a neighbour and does not ask its gateway`;
+      return this.halt(host.title, why, host.on, host.on ? [subnetSettings(host.on.id)] : []);
+    }
   }
 
   /** To whoever has an address on a wire: a host, a router itself, or the outside of a router behind this one. */
@@ -162,12 +178,21 @@ export class PacketWalk extends PacketLog {
       this.noteTwins(from, vlan, to, host.device?.id ?? null);
       const router = host.device && routersIn(plan).get(host.device.id);
       if (router) return this.route(router, { vlan: host.vlan }, null);
-      const got = this.packet.reply ? 'has its answer' : 'receives it';
-      this.note(host.title, got, host.on, { came: this.ends() });
+      this.heard(host);
       return { at: 'host', host };
     }
     if (last) throw last;
     return this.halt(title, `nobody has the address ${formatAddress(to)}`);
+  }
+
+  /** Somebody hears it, and lets it in or does not. */
+  private heard(host: Host): void {
+    const { reply } = this.packet;
+    const refused = reply ? null : refusedByHost(this.plan, host, this.packet);
+    if (refused !== null) this.halt(host.title, refused, { table: 'device', id: host.device!.id });
+    const caution = reply ? null : pingCaution(host, this.packet);
+    if (caution !== null) this.talk.cautions.add(caution);
+    this.note(host.title, reply ? 'has its answer' : 'receives it', host.on, { came: this.ends() });
   }
 
   /** Remembers who else on a wire has an address. */

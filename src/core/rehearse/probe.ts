@@ -17,6 +17,9 @@ import { type Course, type Setting, converse } from './converse';
 import { hostInPort } from './host-in-port';
 import { wayIn } from './way-in';
 
+/** A query for a name (RFC 1035). */
+const DNS = { protocol: 'udp', port: 53 } as const;
+
 /** One question: may this one reach that one by a service, and does the answer come back? */
 export type Sender =
   | { readonly port: string }
@@ -52,6 +55,8 @@ export interface Answer {
   readonly assumed: boolean;
   /** The uplink that this is true of, where traffic is shared and another one gives another answer. */
   readonly over: string | null;
+  /** What to look at first where it fails all the same; null for nothing. */
+  readonly caution: string | null;
   /** The wires it was to go over, forth and back. */
   readonly wires: readonly Wired[];
 }
@@ -66,6 +71,7 @@ const failed = (what: string, why: string, remedies: readonly Remedy[] = []): An
   remedies,
   assumed: false,
   over: null,
+  caution: null,
   wires: [],
 });
 
@@ -296,6 +302,22 @@ function summaryOf(plan: Plan, to: Receiver, stop: Answer['stop'], assumed: bool
 }
 
 /**
+ * Who reaches the Internet with DNS settings of its own that lead nowhere reaches it by address only, and takes that for no Internet.
+ * Null where names are resolved, as far as is recorded.
+ */
+function noNames(plan: Plan, { to }: ProbeQuestion, host: Host | null, today: string | null): string | null {
+  const item = host?.on?.table === 'interface' ? plan.interface.get(host.on.id) : undefined;
+  if (!('internet' in to) || !item || item.ownDns === null) return null;
+  const asks = (address: IpAddress) =>
+    probe(plan, { from: { device: item.device }, to: { address }, wanted: DNS }, today).delivered;
+  if (item.ownDns.some(asks)) return null;
+  const servers = item.ownDns.map(formatAddress).join(', ');
+  return item.ownDns.length === 0
+    ? 'By address only: it is set to have no DNS server, so no name is resolved'
+    : `By address only: its own DNS server ${servers} does not answer, so no name is resolved`;
+}
+
+/**
  * Sends the first packet of a conversation through the plan and its answer back, as real boxes with this plan would. Where traffic
  * is shared among uplinks, it passes only when it passes over each of them.
  */
@@ -319,6 +341,7 @@ export function probe(plan: Plan, question: ProbeQuestion, today: string | null 
     remedies: stop ? letThrough(plan, question, stop, host) : [],
     assumed,
     over: found.only?.id ?? null,
+    caution: stop === null ? ([...talk.cautions][0] ?? noNames(plan, question, host, today)) : null,
     wires: talk.wires,
   };
 }

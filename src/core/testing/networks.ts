@@ -88,7 +88,7 @@ export function network({ boxes, panels, cables }: DrawnNetwork): Plan {
   const records: Box[] = [];
   const ports: Port[] = [];
   boxes.forEach((box, b) => {
-    devices.push({ id: `b${b}`, name: `box-${b}`, kind: 'switch' });
+    devices.push({ id: `b${b}`, name: `box-${b}`, kind: 'switch', firewall: 'unknown' });
     records.push(plainBox({ id: `x${b}`, device: `b${b}`, vlanAware: box.vlanAware, factory: box.factory }));
     box.ports.forEach(({ pvid, untagged, tagged, ...port }, number) =>
       ports.push(
@@ -105,12 +105,12 @@ export function network({ boxes, panels, cables }: DrawnNetwork): Plan {
     );
   });
   for (let p = 0; p < panels; p++) {
-    devices.push({ id: `p${p}`, name: `panel-${p}`, kind: 'patch-panel' });
+    devices.push({ id: `p${p}`, name: `panel-${p}`, kind: 'patch-panel', firewall: 'unknown' });
     for (let number = 1; number <= 3; number++)
       ports.push(plainPort({ id: `p${p}n${number}`, device: `p${p}`, number }));
   }
   for (let e = 0; e < 4; e++) {
-    devices.push({ id: `e${e}`, name: `end-${e}`, kind: 'computer' });
+    devices.push({ id: `e${e}`, name: `end-${e}`, kind: 'computer', firewall: 'unknown' });
     ports.push(plainPort({ id: `e${e}n1`, device: `e${e}`, number: 1 }));
   }
   const outer = ports.filter((port) => port.number > 0);

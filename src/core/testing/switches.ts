@@ -41,7 +41,7 @@ export function switches(
   const instances: Instance[] = [];
   const ports: Port[] = [];
   for (const [name, { mac, box, bridge, instances: trees }] of Object.entries(boxes)) {
-    devices.push({ id: name, name, kind: 'switch' });
+    devices.push({ id: name, name, kind: 'switch', firewall: 'unknown' });
     const octet = (mac === undefined ? devices.length : (mac ?? 0))
       .toString(16)
       .toUpperCase()

@@ -84,7 +84,10 @@ export function ProbeBar({ fromRef }: { fromRef?: RefObject<HTMLInputElement | n
           {found && (
             <>
               <WorksMark works={found.works} />
-              <p className={`min-w-0 ${probeOpen ? '' : 'line-clamp-2'}`}>{found.summary}</p>
+              <p className={`min-w-0 ${probeOpen ? '' : 'line-clamp-2'}`}>
+                {found.summary}
+                {found.caution !== null && <span className="text-muted">. {found.caution}</span>}
+              </p>
             </>
           )}
         </div>

@@ -158,6 +158,7 @@ export const addDevice = operation(
       device = draft.insert('device', {
         name: input.name || freeName(draft.plan, model.kind),
         kind: model.kind,
+        firewall: 'unknown',
       });
     const box = insertBox(draft, device, model, input.location);
     if (input.mac) draft.update('box', box.id, { baseMac: input.mac });

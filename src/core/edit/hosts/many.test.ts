@@ -61,4 +61,17 @@ test('who is there already is not moved, and that is said', () => {
   next = done(next, 'moveHostsToSubnet', { addresses: [desk!.id], subnet: cameras! });
   expect(hostOf(next, next.address.get(desk!.id)!).device.kind).toBe('camera');
   expect(fixedIn(next, cameras!).map((address) => hostOf(next, address).device.name)).toContain('desk');
+  next = done(next, 'setFirewallOfHosts', { addresses: [desk!.id], firewall: 'own-subnet' });
+  expect(hostOf(next, next.address.get(desk!.id)!).device.firewall).toBe('own-subnet');
+  next = done(next, 'addHost', { subnet: cameras!, name: 'door', kind: 'camera' });
+  const both = fixedIn(next, cameras!).map(({ id }) => id);
+  next = done(next, 'listOnHosts', { addresses: [desk!.id], protocol: 'tcp', port: 554 });
+  next = done(next, 'listOnHosts', { addresses: both, protocol: 'tcp', port: 554 });
+  expect([...next.listener.values()].map(({ device }) => next.device.get(device)!.name).sort()).toEqual([
+    'desk',
+    'door',
+  ]);
+  expect(() => done(next, 'listOnHosts', { addresses: both, protocol: 'both', port: 554 })).toThrow(
+    'All of them list tcp+udp 554 already.',
+  );
 });

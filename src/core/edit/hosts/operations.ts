@@ -76,7 +76,7 @@ export function insertHost(draft: Draft, input: z.output<typeof hostInput>): Add
   const assignment = input.assignment ?? usualAssignment(draft.plan);
   const address = input.address ?? freeIn(draft.plan, subnet, input.kind, assignment);
   const name = input.name || proposeHostName(draft.plan, subnet, input.kind);
-  const device = draft.insert('device', { name, kind: input.kind });
+  const device = draft.insert('device', { name, kind: input.kind, firewall: 'unknown' });
   const item = insertCard(draft, device.id, {
     mac: input.mac ?? null,
     ownLength: input.ownLength ?? null,

@@ -36,7 +36,9 @@ const fields = kinds.vlan.fields;
 
 /** The box that routes between segments; made when the plan has none, so that a gateway has something to stand on. */
 function routingDevice(draft: Draft): Device {
-  return routersOf(draft.plan)[0] ?? draft.insert('device', { name: 'gw-1', kind: 'gateway' });
+  return (
+    routersOf(draft.plan)[0] ?? draft.insert('device', { name: 'gw-1', kind: 'gateway', firewall: 'unknown' })
+  );
 }
 
 /** The routing device's interface in a VLAN, made when it has none. */
@@ -77,7 +79,14 @@ export function insertSubnet(
   gateway: IpAddress | null,
   pool: ReturnType<typeof proposePool>,
 ): Subnet {
-  const subnet = draft.insert('subnet', { vlan, prefix, pinned: false, dns: [], domain: '' });
+  const subnet = draft.insert('subnet', {
+    vlan,
+    prefix,
+    pinned: false,
+    dns: [],
+    domain: '',
+    advertised: true,
+  });
   if (gateway !== null) putGateway(draft, subnet, gateway);
   const server = gatewaysOf(draft.plan, subnet.id)[0]?.interface;
   if (server) draft.update('subnet', subnet.id, { dns: [{ interface: server }] });

@@ -68,6 +68,6 @@ export function newSitePlan(input: z.output<typeof newSiteInput>, seed: string):
     notes: '',
   });
   draft.insert('lan', { name: 'LAN' });
-  draft.insert('device', { name: 'gw-1', kind: 'gateway' });
+  draft.insert('device', { name: 'gw-1', kind: 'gateway', firewall: 'unknown' });
   return draft.plan;
 }

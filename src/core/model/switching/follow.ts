@@ -68,7 +68,8 @@ export function follow(plan: Plan, start: string, tag: Tag, target: string): Hop
 export function followTo(plan: Plan, start: Port, device: Device): Walked {
   for (const target of portsOf(plan, device.id)) {
     const hops = follow(plan, start.id, 0, target.id);
-    if (hops && hearsTag(plan, device, hops.at(-1)!.tagOut)) return { hops, why: null };
+    const last = hops?.at(-1);
+    if (last?.left && hearsTag(plan, target, last.left, last.tagOut)) return { hops: hops!, why: null };
   }
   const { hops, why } = walkTo(plan, start, device);
   if (why === null) return { hops, why };

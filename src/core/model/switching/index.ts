@@ -14,4 +14,4 @@ export {
   islandsOf,
   membersOfVlan,
 } from './vlan-members';
-export { hearsTag, walkTo } from './walk';
+export { deafTo, hearsTag, walkTo } from './walk';

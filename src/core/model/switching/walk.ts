@@ -20,9 +20,22 @@ export interface Walked {
   readonly why: string | null;
 }
 
-/** Who has no VLANs of its own hears frames without a tag; a telephone also those of the VLAN announced to it. */
-export const hearsTag = (plan: Plan, device: Device, tag: Tag): boolean =>
-  tag === 0 || boxOf(plan, device.id) !== undefined || device.kind === 'phone';
+/**
+ * Does a device hear frames with this tag in its socket, from a port of a box? Who has no VLANs of its own hears those without a
+ * tag; a telephone also those of the VLAN announced to it, and none without a tag where its record says so.
+ */
+export function hearsTag(plan: Plan, socket: WiredPort, at: WiredPort, tag: Tag): boolean {
+  if (boxOf(plan, socket.device)) return true;
+  if (plan.device.get(socket.device)!.kind !== 'phone') return tag === 0;
+  if (tag === 0) return socket.accepts !== 'tagged';
+  return at.voice !== null && plan.vlan.get(at.voice)!.vid === tag;
+}
+
+/** Why a device does not hear a tag. */
+export const deafTo = (name: string, tag: Tag): string =>
+  tag === 0
+    ? `${name} takes tagged frames only, and this one comes without a tag`
+    : `${name} does not read this tag, and the frame is tagged ${tag}`;
 
 /** Why a port lets no frame pass at all. */
 function shut(plan: Plan, port: WiredPort): string {
@@ -120,9 +133,7 @@ export function walkTo(plan: Plan, start: Port, device: Device): Walked {
     if (!next)
       return {
         hops,
-        why: hearsTag(plan, device, tag)
-          ? null
-          : `${device.name} does not read tags, and this frame is tagged ${tag}`,
+        why: hearsTag(plan, plan.port.get(link.to)!, left, tag) ? null : deafTo(device.name, tag),
       };
     bridge = bridges[next.bridge]!;
     entered = plan.port.get(link.to)!;

@@ -1,5 +1,5 @@
 export { sharesOf, survivals, switchingOf } from './failover';
-export { protocolsMeet, knownServiceAt } from './services';
+export { protocolsMeet, knownServiceAt, typedListener } from './services';
 export { cardNamed, forwardsOf, listenersOf, targetOf, uplinksOf } from './view';
 export { EF, collisions, isPinned, losses } from './voice-box';
 export {

@@ -1,4 +1,4 @@
-import type { Listener } from '../../plan';
+import { type Listener, badInput } from '../../plan';
 
 /** A service by its registered port (RFC 6335, the IANA registry), with what to know before it is opened outwards. */
 export interface KnownService {
@@ -63,3 +63,13 @@ export const protocolsMeet = (a: Listener['protocol'], b: Listener['protocol']):
 /** The registered service at a port; undefined for none. */
 export const knownServiceAt = (protocol: Listener['protocol'], port: number): KnownService | undefined =>
   knownServices.find((service) => service.port === port && protocolsMeet(service.protocol, protocol));
+
+/** `443`, `tcp 443`, `tcp+udp 53`: the protocol may be left out. Throws a Refusal. */
+export function typedListener(text: string): Pick<Listener, 'protocol' | 'port'> {
+  const match = /^\s*(?:(tcp|udp|tcp\+udp)\s+)?(\d{1,5})\s*$/i.exec(text);
+  const port = Number(match?.[2]);
+  if (!match || port < 1 || port > 65_535)
+    throw badInput(`“${text.trim()}” is no service; write a port from 1 to 65535, like tcp 443.`, 'port');
+  const word = match[1]?.toLowerCase();
+  return { protocol: word === 'tcp+udp' ? 'both' : word === 'udp' ? 'udp' : 'tcp', port };
+}

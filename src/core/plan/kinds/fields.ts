@@ -83,6 +83,7 @@ export function fieldOf(schema: z.core.$ZodType): Field | undefined {
 
 interface Options {
   readonly column?: string;
+  readonly since?: number;
   readonly unit?: string;
   /** The field as a message begins with it: The VLAN id. */
   readonly said?: string;

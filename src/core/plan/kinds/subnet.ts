@@ -26,6 +26,8 @@ export const subnet = kind({
       reference: { to: 'interface', onDelete: 'dropped' },
     }),
     domain: note('domain', 120),
+    /** Do its routers send router advertisements (RFC 4861)? Of IPv4 it says nothing. */
+    advertised: flag('router advertisements', { since: 7 }).default(true),
   },
   title: ({ prefix: network }) => formatPrefix(network),
 });

@@ -10,8 +10,10 @@ import { useView } from '../../session/view';
 import { Field } from '../../parts/field';
 import { Jacket } from '../../parts/jacket';
 import { Property } from '../../parts/property';
+import { RecordField } from '../../parts/record-field';
 import { Listeners } from '../internet/listeners';
 import { PluggedIn } from '../gear/plugged-in';
+import { firewallWords } from './host-options';
 import { MoreAddresses } from './more-addresses';
 import { SegmentInspector } from '../segments/segment-inspector';
 
@@ -104,6 +106,7 @@ export function HostInspector() {
         />
       </Property>
       <MoreAddresses key={address.id} plan={plan} device={device} address={address} />
+      <RecordField table="device" record={device} field="firewall" words={firewallWords} />
       <Listeners plan={plan} device={device} />
       <div className="flex flex-wrap gap-2 pt-3">
         {item.ownLength !== null || item.ownGateway !== null || item.ownDns !== null ? (

@@ -1,4 +1,4 @@
-import { deviceKinds } from '@/core/plan';
+import { type Device, deviceKinds } from '@/core/plan';
 
 /** Kinds of devices and ways an address is fixed, as people read them. */
 
@@ -8,3 +8,14 @@ export const assignmentOptions = [
   { value: 'reservation' as const, label: 'reserved' },
   { value: 'virtual' as const, label: 'virtual' },
 ];
+/** Whom a device lets in by its own firewall. */
+export const firewallWords: Readonly<Record<Device['firewall'], string>> = {
+  unknown: 'nobody looked',
+  none: 'none, all get in',
+  'own-subnet': 'own subnet only',
+  'as-listed': 'what it listens on',
+};
+export const firewallOptions = (Object.keys(firewallWords) as Device['firewall'][]).map((value) => ({
+  value,
+  label: firewallWords[value],
+}));

@@ -3,11 +3,12 @@
 import { useState } from 'react';
 import { familyOf } from '@/core/address';
 import { type Address, type Call, type Plan, type Subnet, subnetOf, vlansOf } from '@/core/plan';
+import { typedListener } from '@/core/model/uplink';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { Choice } from '../../parts/choice';
 import { Problem } from '../../parts/problem';
-import { assignmentOptions, kindOptions } from './host-options';
+import { assignmentOptions, firewallOptions, kindOptions } from './host-options';
 
 /** What can be done with all that are marked: each is one change, and one undo. */
 export function MarkedHosts({
@@ -23,6 +24,7 @@ export function MarkedHosts({
 }) {
   const session = useSession();
   const [problem, setProblem] = useState('');
+  const [service, setService] = useState('');
   const addresses = marked.map(({ id }) => id);
   const run = (call: Call) => setProblem(problemOf(() => session.perform(call)));
   const elsewhere = vlansOf(plan).flatMap((vlan) => {
@@ -58,6 +60,37 @@ export function MarkedHosts({
         options={elsewhere}
         onChoose={(to) => run({ operation: 'moveHostsToSubnet', input: { addresses, subnet: to } })}
       />
+      <Choice
+        className="button"
+        label="own firewall…"
+        placeholder="own firewall…"
+        value={null}
+        options={firewallOptions}
+        onChoose={(firewall) => run({ operation: 'setFirewallOfHosts', input: { addresses, firewall } })}
+      />
+      <form
+        className="flex items-center gap-1"
+        onSubmit={(event) => {
+          event.preventDefault();
+          const found = problemOf(() =>
+            session.perform({ operation: 'listOnHosts', input: { addresses, ...typedListener(service) } }),
+          );
+          setProblem(found);
+          if (!found) setService('');
+        }}
+      >
+        <input
+          className="field field-line mono w-[110px]!"
+          aria-label="A service they listen on"
+          placeholder="tcp 443"
+          autoComplete="off"
+          value={service}
+          onChange={(event) => setService(event.target.value)}
+        />
+        <button type="submit" className="button" disabled={service.trim() === ''}>
+          they listen on it
+        </button>
+      </form>
       <button
         type="button"
         className="button"

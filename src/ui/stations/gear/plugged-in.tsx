@@ -7,6 +7,7 @@ import { useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { Field } from '../../parts/field';
 import { Property } from '../../parts/property';
+import { Toggle } from '../../parts/tick';
 
 /** Where an end device is plugged in, to be typed here or laid under Gear & ports: one and the same cable. */
 export function PluggedIn({ plan, device }: { plan: Plan; device: Device }) {
@@ -33,6 +34,13 @@ export function PluggedIn({ plan, device }: { plan: Plan; device: Device }) {
           }
         />
       </Property>
+      {port && device.kind === 'phone' && (
+        <Toggle
+          label="takes tagged frames only"
+          checked={port.accepts === 'tagged'}
+          onChange={(only) => edit('port', port.id, 'accepts', only ? 'tagged' : 'all', port.accepts)}
+        />
+      )}
       {port && (
         <Property label="PoE class">
           <Field

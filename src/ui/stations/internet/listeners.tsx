@@ -1,21 +1,11 @@
 'use client';
 
 import { type FormEvent, useState } from 'react';
-import { type Plan, type Device, badInput, portsText } from '@/core/plan';
-import { listenersOf } from '@/core/model/uplink';
+import { type Plan, type Device, portsText } from '@/core/plan';
+import { listenersOf, typedListener } from '@/core/model/uplink';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { Problem } from '../../parts/problem';
-
-/** `443`, `tcp 443`, `udp 4500`: the protocol may be left out. */
-function typedOffer(text: string): { protocol: 'tcp' | 'udp' | 'both'; port: number } {
-  const match = /^\s*(?:(tcp|udp|tcp\+udp)\s+)?(\d{1,5})\s*$/i.exec(text);
-  const port = Number(match?.[2]);
-  if (!match || port < 1 || port > 65_535)
-    throw badInput(`“${text.trim()}” is no service; write a port from 1 to 65535, like tcp 443.`, 'port');
-  const word = match[1]?.toLowerCase();
-  return { protocol: word === 'tcp+udp' ? 'both' : word === 'udp' ? 'udp' : 'tcp', port };
-}
 
 /** The services a device really listens on; a forward to another port is a finding. */
 export function Listeners({ plan, device }: { plan: Plan; device: Device }) {
@@ -25,7 +15,7 @@ export function Listeners({ plan, device }: { plan: Plan; device: Device }) {
   const add = (event: FormEvent) => {
     event.preventDefault();
     const found = problemOf(() =>
-      session.perform({ operation: 'addListener', input: { device: device.id, ...typedOffer(typed) } }),
+      session.perform({ operation: 'addListener', input: { device: device.id, ...typedListener(typed) } }),
     );
     setProblem(found);
     if (!found) setTyped('');

@@ -274,6 +274,7 @@ function Answered({
         <WorksMark works={answer.works} /> {title}
       </h3>
       <p className="pb-1">{answer.summary}</p>
+      {answer.caution !== null && <p className="pb-1 text-muted">{answer.caution}.</p>}
       {mend && answer.remedies.length > 0 && <Remedies remedies={answer.remedies} />}
       <div className="py-2">
         <SiteMap plan={plan} layers={layers} />
