@@ -1,4 +1,4 @@
-import { type IpAddress, contains, familyOf, formatAddress, formatPrefix } from '../core/address';
+import { type IpAddress, contains, familyOf, formatAddress, formatPrefix, networkOf } from '../core/address';
 import { nftRuleset } from '../core/formats';
 import { ownSettings } from '../core/model/hosts';
 import { filterOf } from '../core/model/policy';
@@ -27,6 +27,7 @@ export const INTERNET = 'internet';
 /** Why a plan cannot be laid as it is; null when it can. */
 export function unlaid(plan: Plan): string | null {
   if (hasLoop(plan)) return 'frames go in circles';
+  if ([...linksOf(plan).values()].some((links) => links.length > 1)) return 'two cables in one port';
   const routers = [...routersIn(plan).values()];
   const { bridges } = fabric(plan);
   if (routers.some(({ device }) => bridges.some(({ device: id, box }) => id === device.id && !box.vlanAware)))
@@ -172,9 +173,10 @@ function layCables(site: Site, plan: Plan): void {
 }
 
 /** An interface in a VLAN that no port carries: it may have an address, and no carrier. */
-function deadInterface(site: Site, device: string, vid: number): void {
-  site.link(device, `link add name vlan${vid} type veth peer name nothing${vid}`);
-  site.link(device, `link set vlan${vid} up`);
+const deadInterface = (site: Site, device: string, vid: number): void => deadWire(site, device, `vlan${vid}`);
+function deadWire(site: Site, device: string, name: string): void {
+  site.link(device, `link add name ${name} type veth peer name no-${name}`);
+  site.link(device, `link set ${name} up`);
 }
 
 /** The interfaces of a box itself, one for each segment it has an address in. */
@@ -215,12 +217,13 @@ function layUplinks(site: Site, plan: Plan, router: Router, barred: string[]): v
       );
       const socket = uplink.port === null ? undefined : linksOf(plan).get(uplink.port)?.[0];
       const far = socket && plan.port.get(socket.to);
-      if (!subnet || !far || !site.has(far.device)) return;
-      const { takes } = trafficOf(plan, far.id, uplink.port!, 0);
-      if (takes === null) return;
-      const end = endOf(plan, far.id, 0, takes);
-      site.net.cable(device.id, wan, far.device, end.name);
-      site.link(far.device, `link set ${end.name} master ${end.wire!}`);
+      if (!subnet) return;
+      const takes = far && site.has(far.device) ? trafficOf(plan, far.id, uplink.port!, 0).takes : null;
+      if (far && takes !== null) {
+        const end = endOf(plan, far.id, 0, takes);
+        site.net.cable(device.id, wan, far.device, end.name);
+        site.link(far.device, `link set ${end.name} master ${end.wire!}`);
+      } else deadWire(site, device.id, wan);
       site.link(device.id, `addr add ${outside}/${subnet.prefix.length} dev ${wan}`);
       const [gateway] = [...plan.address.values()].filter(
         (item) => item.gateway && item.subnet === subnet.id,
@@ -282,8 +285,7 @@ function layHost(site: Site, plan: Plan, device: string): IpAddress[] {
       if (wiresOf(plan, socket.id, to, tag) === null && !dead.has(dev)) {
         // Nothing it says is taken at the other end.
         dead.add(dev);
-        site.link(device, `link add name ${dev} type veth peer name nothing${tag}`);
-        site.link(device, `link set ${dev} up`);
+        deadWire(site, device, dev);
       }
       site.link(
         device,
@@ -292,6 +294,28 @@ function layHost(site: Site, plan: Plan, device: string): IpAddress[] {
       own.push(address);
     }
   return own;
+}
+
+/** What an end device itself lets in: of services that are listed no other, and by its own firewall. */
+function ownRules(plan: Plan, device: Device): string {
+  const listed = [...plan.listener.group(device.id).values()].flatMap(({ protocol, port }) =>
+    (protocol === 'both' ? ['tcp', 'udp'] : [protocol]).map((one) => `${one} dport ${port} accept`),
+  );
+  const near = interfacesOf(plan, device.id).flatMap((item) =>
+    addressesOn(plan, item.id).map(({ address, subnet }) => {
+      const length = ownSettings(item, address).length ?? plan.subnet.get(subnet)!.prefix.length;
+      const word = familyOf(address) === 6 ? 'ip6' : 'ip';
+      return `${word} daddr ${formatAddress(address)} ${word} saddr != ${formatPrefix(networkOf(address, length))} drop`;
+    }),
+  );
+  const all = listed.length === 0 && device.firewall !== 'as-listed';
+  return [
+    'table inet own {\nchain input {\ntype filter hook input priority filter; policy drop;',
+    'iifname "lo" accept\nct state established,related accept\nmeta l4proto { icmp, icmpv6 } accept',
+    ...(device.firewall === 'own-subnet' ? near : []),
+    ...(all ? ['accept'] : listed),
+    '}\n}\n',
+  ].join('\n');
 }
 
 const everything = (address: IpAddress): string => (familyOf(address) === 6 ? '::/0' : 'default');
@@ -377,6 +401,7 @@ export function layNetwork(plan: Plan, today: string | null, ports: readonly num
       ['-f', '-'],
       `table inet shut {\nchain output {\ntype filter hook output priority filter;\n${barred.join('\n')}\n}\n}\n`,
     );
+    for (const device of ends) site.net.exec(device.id, 'nft', ['-f', '-'], ownRules(plan, device));
     for (const { device, routes } of routers.values()) {
       if (!routes || !boxes.has(device.id)) continue;
       const ruleset = rulesetOf(plan, device, today, ports);

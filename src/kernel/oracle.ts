@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { type IpAddress, familyOf, formatAddress } from '../core/address';
-import { type Plan, boxOf } from '../core/plan';
+import { type Plan, boxOf, interfacesOf } from '../core/plan';
 import { type Wanted, wantedText } from '../core/model/policy';
 import { legUp, routersIn } from '../core/model/routing';
 import {
@@ -16,6 +16,7 @@ import { buildInternet, damagedInternet } from '../core/testing/internet';
 import { behindRouter, dualStack } from '../core/testing/outside';
 import { buildPolicy, damagedPolicy, soundPolicy } from '../core/testing/policy';
 import { behindSwitch, besideGateway } from '../core/testing/routed';
+import { tried } from '../core/testing/plans';
 import { INTERNET, layNetwork, unlaid } from './lay';
 import type { CallProtocol } from './namespaces';
 
@@ -43,14 +44,32 @@ export const drawnSite = fc
     gear: fc.oneof({ weight: 2, arbitrary: fc.constant([]) }, damagedGear),
     internet: fc.oneof(fc.constant([]), damagedInternet),
     policy: fc.oneof(fc.constant([]), damagedPolicy),
+    hosts: fc.array(fc.tuple(fc.nat(9), fc.nat(99)), { maxLength: 4 }),
   })
-  .map(({ second, filter, six, gear, internet, policy }) => () => {
+  .map(({ second, filter, six, gear, internet, policy, hosts }) => () => {
     let plan = seconds[second]!(soundPolicy());
     const core = deviceNamed(plan, 'core');
     if (core) plan = put(plan, 'box', boxOf(plan, core.id)!, { filter });
     if (six) plan = dualStack(plan);
-    return buildPolicy(policy, buildInternet(internet, buildGear(gear, plan)));
+    plan = buildPolicy(policy, buildInternet(internet, buildGear(gear, plan)));
+    return hosts.reduce((next, [at, how]) => withOwnFilter(next, at, how), plan);
   });
+
+/** One of the end devices lists a service that it listens on, or has a firewall of its own. */
+function withOwnFilter(plan: Plan, at: number, how: number): Plan {
+  const ends = [...plan.device.values()].filter(
+    ({ id }) => !boxOf(plan, id) && interfacesOf(plan, id).length > 0,
+  );
+  const device = ends[at % Math.max(ends.length, 1)];
+  if (!device) return plan;
+  if (how % 2 === 0)
+    return put(plan, 'device', device, { firewall: how % 4 === 0 ? 'own-subnet' : 'as-listed' });
+  return tried(plan, 'addListener', {
+    device: device.id,
+    protocol: (['tcp', 'udp', 'both'] as const)[how % 3],
+    port: PORTS[how % PORTS.length],
+  });
+}
 
 interface Call extends ProbeQuestion {
   readonly caller: string;

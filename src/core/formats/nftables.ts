@@ -26,7 +26,7 @@ import {
   zonesOf,
 } from '../model/policy';
 import { type Router, routersIn } from '../model/routing';
-import { forwardsOf, targetOf, turnsBack } from '../model/uplink';
+import { forwardedTo, forwardsOf, targetOf, turnsBack } from '../model/uplink';
 import { type Match, conditions, interfaceName, interfaces, plain, quoted } from './nft-match';
 
 /**
@@ -213,10 +213,8 @@ const openedBy = (plan: Plan, router: Router): Opened[] =>
       forwardsOf(plan, uplink.id)
         .filter(({ enabled }) => enabled)
         .flatMap((forward) => {
-          const [address] = addressesOn(plan, forward.target).filter(
-            ({ address: at }) => typeof at === 'number',
-          );
-          return address ? [{ forward, uplink, target: formatAddress(address.address) }] : [];
+          const target = forwardedTo(plan, forward);
+          return target === null ? [] : [{ forward, uplink, target: formatAddress(target) }];
         }),
     );
 
@@ -307,7 +305,7 @@ function translations(out: Writer, plan: Plan, router: Router, names: Names): vo
   out.block('chain postrouting', () => {
     out.add('type nat hook postrouting priority srcnat; policy accept;');
     for (const name of names.uplinks.values()) out.add(`oifname "${name}" masquerade`);
-    if (opened.some(({ forward }) => forward.hairpin))
+    if (opened.some(({ forward }) => forward.hairpin) || router.translations.length > 0)
       for (const { prefix } of router.legs)
         if (typeof prefix.address === 'number') {
           const net = formatPrefix(prefix);

@@ -9,7 +9,7 @@ import {
   isBroadcast,
 } from '../address';
 import { subnetSettings } from './remedies';
-import { type Plan, type Forward, type Uplink, type RecordRef, addressesOn, subnetOf } from '../plan';
+import { type Plan, type Forward, type Uplink, type RecordRef, subnetOf } from '../plan';
 import { type PacketSide, decide, vlanOfAddress, filterOf, sideOfAddress, zonesOf } from '../model/policy';
 import {
   type Leg,
@@ -21,7 +21,7 @@ import {
   routersIn,
   wayTo,
 } from '../model/routing';
-import { kindOfAddress, turnsBack, workingUplinks } from '../model/uplink';
+import { forwardedTo, kindOfAddress, turnsBack, workingUplinks } from '../model/uplink';
 import type { Arrival, Conversation, Packet, Trip } from './conversation';
 import { type Place, deliver, placeOf } from './frames';
 import { type Host, hostAt, outsideAddress, outsideHost } from './host';
@@ -301,13 +301,10 @@ export class PacketWalk extends PacketLog {
     if ('uplink' in side && !this.packet.reply) this.talk.over.set(device.id, side.uplink);
     if (this.packet.reply) this.undo(router);
     else if (forward) {
-      const target = addressesOn(plan, forward.target).find(({ address }) => familyOf(address) === 4);
-      if (!target)
-        return this.halt(device.name, 'its forward leads to a device without an IPv4 address', {
-          table: 'forward',
-          id: forward.id,
-        });
-      this.rewrite(router, 'to', target.address, 'forwards it', { table: 'forward', id: forward.id });
+      this.rewrite(router, 'to', forwardedTo(plan, forward)!, 'forwards it', {
+        table: 'forward',
+        id: forward.id,
+      });
       this.packet = {
         ...this.packet,
         wanted: { ...this.packet.wanted, port: forward.inside + (this.packet.wanted.port - forward.from) },

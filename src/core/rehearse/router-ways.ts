@@ -2,7 +2,7 @@ import { type IpAddress, addOffset, contains, formatAddress } from '../address';
 import type { Forward, Plan, Translation, Uplink } from '../plan';
 import type { PacketSide, Wanted } from '../model/policy';
 import type { NextHop, Router } from '../model/routing';
-import { forwardsOf, protocolsMeet, uplinkDown, uplinksOf } from '../model/uplink';
+import { forwardedTo, forwardsOf, protocolsMeet, uplinkDown, uplinksOf } from '../model/uplink';
 
 /** What a router makes of an address, by itself: its way there, its other name, the forward that takes it. */
 
@@ -54,6 +54,7 @@ export const forwardFor = (
     : (forwardsOf(plan, uplink.id).find(
         (forward) =>
           forward.enabled &&
+          forwardedTo(plan, forward) !== null &&
           protocol !== 'icmp' &&
           protocolsMeet(forward.protocol, protocol) &&
           forward.from <= port &&

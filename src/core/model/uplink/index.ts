@@ -1,6 +1,6 @@
 export { sharesOf, survivals, switchingOf } from './failover';
 export { protocolsMeet, knownServiceAt, typedListener } from './services';
-export { cardNamed, forwardsOf, listenersOf, targetOf, uplinksOf } from './view';
+export { cardNamed, forwardedTo, forwardsOf, listenersOf, targetOf, uplinksOf } from './view';
 export { EF, collisions, isPinned, losses } from './voice-box';
 export {
   kindOfAddress,

@@ -1,3 +1,4 @@
+import type { IpAddress } from '../../address';
 import {
   memo,
   groupBy,
@@ -36,6 +37,10 @@ export const forwardsOf = (plan: Plan, uplink: string): readonly Forward[] =>
 /** What a device listens on, by port. */
 export const listenersOf = (plan: Plan, device: string): readonly Listener[] =>
   [...plan.listener.group(device).values()].sort((a, b) => a.port - b.port || (a.id < b.id ? -1 : 1));
+
+/** The IPv4 address a forward leads to; null where its device has none, and the forward is as if it were not there. */
+export const forwardedTo = (plan: Plan, { target }: Forward): IpAddress | null =>
+  addressesOn(plan, target).find(({ address }) => typeof address === 'number')?.address ?? null;
 
 /** The device a forward leads to. */
 export const targetOf = (plan: Plan, forward: Forward): Device =>
