@@ -210,7 +210,8 @@ function layUplinks(site: Site, plan: Plan, router: Router, barred: string[]): v
   router.uplinks.forEach((uplink, i) => {
     if (!isUp(plan, uplink)) return;
     const outside = formatAddress(outsideAddress(plan, uplink));
-    const wan = `wan${i}`;
+    // The ruleset speaks of a port by its name in the configuration.
+    const wan = plan.port.get(uplink.port ?? '')?.name || `wan${i}`;
     if (uplink.segment !== null) {
       const subnet = subnetsOf(plan, uplink.segment).find(({ prefix }) =>
         contains(prefix, outsideAddress(plan, uplink)),

@@ -14,4 +14,5 @@ export { newSiteInput, newSitePlan, siteDefaults } from './site/create';
 export { halvesOf } from './tree/balance';
 export { setBridgeFields, setStpPortFields } from './tree/operations';
 export { type Advice, type Visitor, adviseReach, visitors } from './uplink/advise';
+export { freePlace64 } from './uplink/six';
 export { takenBy } from './uplink/operations';

@@ -1,12 +1,12 @@
 import { derive, deriveBy, equal, type Plan, plainVlansOf } from '../plan';
-import { gatewayChecks } from './checks/gateways';
+import { gatewayChecks, gatewaySiteChecks } from './checks/gateways';
 import { gearBoxChecks, gearChecks, gearVlanChecks } from './checks/gear';
 import { hostChecks } from './checks/hosts';
 import { internetChecks } from './checks/internet';
 import { identityChecks } from './checks/identities';
 import { policyChecks } from './checks/policy';
 import { questionChecks } from './checks/questions';
-import { poolChecks } from './checks/pools';
+import { poolChecks, poolVlanChecks } from './checks/pools';
 import { treeChecks } from './checks/trees';
 import { sizeChecks, subnetChecks } from './checks/subnets';
 import { vlanChecks } from './checks/vlans';
@@ -18,6 +18,7 @@ import {
   type SiteCheck,
   type SubnetCheck,
   type Today,
+  type VlanCheck,
   findingOf,
 } from './finding';
 import { boxView, bridgingDevices } from './box-view';
@@ -28,6 +29,7 @@ import { subnetView } from './subnet-view';
 const siteChecks: readonly SiteCheck[] = [
   ...vlanChecks,
   ...subnetChecks,
+  ...gatewaySiteChecks,
   ...gearChecks,
   ...internetChecks,
   ...policyChecks,
@@ -35,10 +37,11 @@ const siteChecks: readonly SiteCheck[] = [
   ...questionChecks,
 ];
 const perSubnet: readonly SubnetCheck[] = [...sizeChecks, ...gatewayChecks, ...poolChecks, ...hostChecks];
+const perVlan: readonly VlanCheck[] = [...gearVlanChecks, ...poolVlanChecks];
 export const allChecks: readonly Check[] = [
   ...siteChecks,
   ...gearBoxChecks,
-  ...gearVlanChecks,
+  ...perVlan,
   ...perSubnet,
   ...identityChecks.mac,
   ...identityChecks.name,
@@ -77,7 +80,7 @@ const vlans: Scope = {
   subjects: derive((plan) => plainVlansOf(plan).map(({ id }) => id)),
   findings: deriveBy((plan, id: string) => {
     const vlan = plan.vlan.get(id)!;
-    return gearVlanChecks.flatMap((check) => reported(check, check.find(plan, vlan)));
+    return perVlan.flatMap((check) => reported(check, check.find(plan, vlan)));
   }),
 };
 

@@ -3,7 +3,7 @@ import { type Plan, tableNames, vlansOf } from '../plan';
 import { islandsOf } from '../model/switching';
 import { treesOf } from '../model/tree';
 import { classesOf, wholeMatrix } from '../rehearse';
-import { gearDamages } from '../testing/gear';
+import { Gone, gearDamages } from '../testing/gear';
 import { internetDamages } from '../testing/internet';
 import { changeAtRandom, withEveryKind } from '../testing/kinds';
 import { type Damage, afresh, damages } from '../testing/plans';
@@ -33,12 +33,16 @@ const step = fc.oneof(
   fc.tuple(fc.constant(null), fc.integer(), fc.constant(0)),
 );
 /** What people do is done to segments; a change at random may have taken the last of them. */
-const take = (plan: Plan, [name, a, b]: readonly [string | null, number, number]): Plan =>
-  name === null
-    ? changeAtRandom(plan, a)
-    : plan.vlan.size > 0 && plan.subnet.size > 0
-      ? all[name]!(plan, a, b)
-      : plan;
+function take(plan: Plan, [name, a, b]: readonly [string | null, number, number]): Plan {
+  if (name === null) return changeAtRandom(plan, a);
+  if (plan.vlan.size === 0 || plan.subnet.size === 0) return plan;
+  try {
+    return all[name]!(plan, a, b);
+  } catch (error) {
+    if (error instanceof Gone) return plan;
+    throw error;
+  }
+}
 
 const byKey = (a: { key: string }, b: { key: string }) => (a.key < b.key ? -1 : 1);
 /** What follows from a plan, in a form that can be compared. */

@@ -8,6 +8,7 @@ import {
   contains,
   overlaps,
   parsePrefix,
+  prefixFamily,
   usableRange,
   type AddressRange,
   inRange,
@@ -132,6 +133,10 @@ export const firstFree = (
 export const newcomerAddress = (plan: Plan, subnet: Subnet, but: IpAddress | null = null): IpAddress | null =>
   leasedBut(plan, subnet, leasedAnd(plan, but));
 
+/** Does somebody new get an address there? Of IPv6 it makes one in an announced /64 (RFC 4862), or is leased one. */
+const isGivenAway = (plan: Plan, { id, prefix, advertised }: Subnet): boolean =>
+  prefixFamily(prefix) === 4 || (advertised && prefix.length === 64) || plan.pool.group(id).size > 0;
+
 /**
  * Somebody new in a segment, with what its DHCP hands out, other than the address `but`; null where the segment has no
  * addresses.
@@ -149,7 +154,9 @@ export function newcomer(
     : (subnetOf(plan, vlan, 4) ?? subnetsOf(plan, vlan)[0]);
   const address = subnet && newcomerAddress(plan, subnet, but);
   if (!subnet || address === null || address === undefined) return null;
-  const gateway = gatewayOf(plan, subnet.id);
+  if (!isGivenAway(plan, subnet)) return null;
+  // Only a router says over IPv6 who is the router.
+  const gateway = subnet.advertised || prefixFamily(subnet.prefix) === 4 ? gatewayOf(plan, subnet.id) : null;
   return {
     title,
     device: null,

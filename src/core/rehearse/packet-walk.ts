@@ -27,7 +27,7 @@ import { type Place, deliver, placeOf } from './frames';
 import { type Host, hostAt, outsideAddress, outsideHost } from './host';
 import { pingCaution, refusedByHost } from './own-filter';
 import { PacketLog, Stopped } from './packet-log';
-import { forwardFor, noWay, oneToOne, sideOfWay } from './router-ways';
+import { downAt, forwardFor, noWay, oneToOne, sideOfWay } from './router-ways';
 
 const LIMIT = 16;
 /** A port that a client takes for itself (RFC 6335, 6): an answer goes there. */
@@ -215,9 +215,7 @@ export class PacketWalk extends PacketLog {
     const { plan } = this;
     const asked = router.legs.find(({ address }) => address === this.packet.to);
     if (asked && !legUp(plan, router, asked.vlan)) {
-      const { vid, name } = plan.vlan.get(asked.vlan)!;
-      const why = `its interface in VLAN ${vid} ${name} is down, as none of its ports is in it`;
-      this.halt(router.device.name, why, { table: 'device', id: router.device.id });
+      this.halt(router.device.name, downAt(plan, asked), { table: 'device', id: router.device.id });
     }
     this.check(router, side, { gateway: true }, null);
     const got = this.packet.reply ? 'has its answer' : 'answers it itself';

@@ -6,7 +6,8 @@ import { cardOf, uplinkNamed } from '../testing/internet';
 import { deviceNamed, portNamed, put, vlanFor } from '../testing/gear';
 import { done, emptySite, nextSeed, prefix } from '../testing/plans';
 import { soundPolicy, zoneNamed } from '../testing/policy';
-import { behindSwitch, besideGateway, dotted } from '../testing/routed';
+import { dotted } from '../testing/behind';
+import { behindSwitch, besideGateway } from '../testing/routed';
 import { probe } from './probe';
 import { suggestedEnds, typedReceiver, typedSender, typedWanted } from './typed';
 

@@ -1,13 +1,21 @@
 import { type IpAddress, addOffset, contains, formatAddress } from '../address';
 import type { Forward, Plan, Translation, Uplink } from '../plan';
 import type { PacketSide, Wanted } from '../model/policy';
-import type { NextHop, Router } from '../model/routing';
+import { type Leg, type NextHop, type Router, legUp } from '../model/routing';
 import { forwardedTo, forwardsOf, protocolsMeet, uplinkDown, uplinksOf } from '../model/uplink';
 
 /** What a router makes of an address, by itself: its way there, its other name, the forward that takes it. */
 
+/** An interface of a router that no port lets anything into. */
+export function downAt(plan: Plan, { vlan }: Leg): string {
+  const { vid, name } = plan.vlan.get(vlan)!;
+  return `its interface in VLAN ${vid} ${name} is down, as none of its ports is in it`;
+}
+
 /** Why a router has no way to an address: none at all, or none that works. */
 export function noWay(plan: Plan, router: Router, to: IpAddress): string {
+  const down = router.legs.find(({ prefix, vlan }) => contains(prefix, to) && !legUp(plan, router, vlan));
+  if (down) return downAt(plan, down);
   const nothing = `it knows no way to ${formatAddress(to)}`;
   const own = uplinksOf(plan).filter(({ device, enabled }) => device === router.device.id && enabled);
   if (own.length === 0) return `${nothing} and has no default route`;

@@ -11,7 +11,14 @@ import {
 } from '../plan';
 import { type Wanted, wantedText } from '../model/policy';
 import { routersIn } from '../model/routing';
-import { forwardedTo, forwardsOf, letsForwardsIn, protocolsMeet, uplinkDown, uplinksOf } from '../model/uplink';
+import {
+  forwardedTo,
+  forwardsOf,
+  letsForwardsIn,
+  protocolsMeet,
+  uplinkDown,
+  uplinksOf,
+} from '../model/uplink';
 import { outsideAddress } from './host';
 import type { Entrance } from './packet-walk';
 import { forwardFor } from './router-ways';
@@ -72,7 +79,14 @@ function leads(
 ): boolean {
   const last = forward.inside + forward.to - forward.from;
   const fits = wanted.protocol !== 'icmp' && protocolsMeet(forward.protocol, wanted.protocol);
-  if (!forward.enabled || forwardedTo(plan, forward) === null || !fits || wanted.port < forward.inside || wanted.port > last) return false;
+  if (
+    !forward.enabled ||
+    forwardedTo(plan, forward) === null ||
+    !fits ||
+    wanted.port < forward.inside ||
+    wanted.port > last
+  )
+    return false;
   return device === null
     ? addressesOn(plan, forward.target).some(({ address }) => address === to)
     : plan.interface.get(forward.target)!.device === device;

@@ -17,8 +17,14 @@ import { type Damage, done, emptySite, nextSeed, tried } from './plans';
 /** Sites with gear for property tests: a cupboard as it should be, then what people do to it. */
 
 export const deviceNamed = (plan: Plan, name: string) => devicesNamed(plan, name)[0]!;
-export const portNamed = (plan: Plan, name: string, number: number): Port =>
-  portsOf(plan, deviceNamed(plan, name).id).find((port) => port.number === number)!;
+/** What a damage is done to is not there any more. */
+export class Gone extends Error {}
+export function portNamed(plan: Plan, name: string, number: number): Port {
+  const [device] = devicesNamed(plan, name);
+  const port = device && portsOf(plan, device.id).find((item) => item.number === number);
+  if (!port) throw new Gone(`${name} ${number}`);
+  return port;
+}
 export const vlanFor = (plan: Plan, purpose: string) =>
   vlansOf(plan).find((vlan) => vlan.purpose === purpose)!;
 
@@ -246,6 +252,23 @@ export const gearDamages: Readonly<Record<string, Damage>> = {
       tagged: [vlanAt(plan, b)],
       role: 'voice',
     }),
+  routesNothing: (plan) => put(plan, 'box', boxOf(plan, deviceNamed(plan, 'gw-1').id)!, { layer3: false }),
+  nothingDecided: (plan, a, b) => {
+    const device = deviceNamed(plan, a % 2 ? 'sw-a' : 'sw-b').id;
+    const ends = bridged(plan, (port) => port.device === device && port.role === 'access');
+    const port = pick(ends, b);
+    return port ? tried(plan, 'assignPorts', { ports: [port.id], role: 'undecided' }) : plan;
+  },
+  mixesNothing: (plan, a) => {
+    const box = boxOf(plan, deviceNamed(plan, a % 2 ? 'sw-a' : 'sw-b').id)!;
+    const trunks = bridged(plan, isTrunk);
+    const native = vlanFor(plan, 'management')?.id;
+    if (!native) return plan;
+    return trunks.reduce(
+      (next, { id }) => tried(next, 'setNative', { port: id, vlan: native }),
+      put(plan, 'box', box, { mixesTags: false }),
+    );
+  },
   oldFirmware: (plan, a) => put(plan, 'box', pick(plan.box.values(), a)!, { supportedUntil: '2020-01-01' }),
   misplaced: (plan, a, b) => {
     const address = managedAddress(plan, a);
@@ -255,6 +278,15 @@ export const gearDamages: Readonly<Record<string, Damage>> = {
   unaddressed: (plan, a) => {
     const address = managedAddress(plan, a);
     return address ? withRecord(plan, 'address', address.id, null) : plan;
+  },
+  unheard: (plan, a, b) => {
+    const address = managedAddress(plan, a);
+    const item = address && plan.interface.get(address.interface)!;
+    const inner = item && portsOf(plan, item.device).find(({ number }) => number === 0);
+    if (!inner) return plan;
+    const bare = withRecord(plan, 'address', address.id, null);
+    const vlan = vlanFor(plan, b % 2 ? 'guest' : 'cameras')?.id;
+    return tried(bare, 'assignPorts', { ports: [inner.id], role: 'access', vlan });
   },
   cutOff: (plan) => {
     const cables = [...plan.cable.values()].filter(({ from, to }) =>

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { typedCable } from '../edit';
-import { type Plan, withRecord, type Interface, type Uplink, addressesOn } from '../plan';
+import { type Plan, Refusal, withRecord, type Interface, type Uplink, addressesOn, routersOf } from '../plan';
 import { portsOf } from '../model/wiring';
 import { uplinksOf } from '../model/uplink';
-import { buildGear, deviceNamed, put, soundGear, vlanFor } from './gear';
+import { routedBehind } from './behind';
+import { buildGear, deviceNamed, portNamed, put, soundGear, vlanFor } from './gear';
 import { type Damage, done, nextSeed, prefix, tried } from './plans';
 
 /** Sites with an Internet side for property tests: two uplinks and a forward as they should be, then what goes wrong. */
@@ -187,6 +188,56 @@ export const internetDamages: Readonly<Record<string, Damage>> = {
     const at = (subnet.prefix.address as number) + 5;
     const id = nextSeed();
     return withRecord(next, 'address', id, { ...address, id, address: at });
+  },
+  occupied: (plan, a, b) => {
+    const port = plan.port.get(pick(uplinksOf(plan), a)?.port ?? '');
+    const subnet = pick(plan.subnet.values(), a)!;
+    const name = `line-${nextSeed()}`;
+    const host = b % 2 ? tried(plan, 'addHost', { subnet: subnet.id, name, kind: 'computer' }) : plan;
+    const far = deviceNamed(host, name) ? name : ['sw-a 7', 'sw-b 4'][a % 2]!;
+    if (!port) return plan;
+    const joined = tried(host, 'connect', typedCable(host, `gw-1 ${port.number} = ${far}`));
+    const [at, number] = far.split(' ');
+    const inside = number === undefined ? undefined : portNamed(joined, at!, Number(number));
+    return inside
+      ? tried(joined, 'assignPorts', { ports: [inside.id], role: 'access', vlan: subnet.vlan })
+      : joined;
+  },
+  plugged: (plan, a, b) => {
+    const made = deviceNamed(plan, 'gw-9')
+      ? plan
+      : tried(plan, 'addDevice', { name: 'gw-9', model: { shelf: 'gateway-6' } });
+    const at = [5, 6, 7, 8][b % 4]!;
+    const segment = vlanFor(made, ['staff', 'cameras', 'guest'][a % 3]!)?.id;
+    const joined = tried(made, 'connect', typedCable(made, `gw-9 2 = sw-a ${at}`));
+    const port = portNamed(joined, 'sw-a', at);
+    return segment
+      ? tried(joined, 'assignPorts', { ports: [port.id], role: 'access', vlan: segment })
+      : joined;
+  },
+  shutIn: (plan, a, b) => {
+    const forward = pick(plan.forward.values(), a);
+    const card = forward && plan.interface.get(forward.target);
+    if (!card) return plan;
+    return b % 2
+      ? put(plan, 'device', plan.device.get(card.device)!, { firewall: 'own-subnet' })
+      : put(plan, 'interface', card, { ownGateway: 0 });
+  },
+  six: (plan, a, b) => {
+    const segment = vlanFor(plan, ['staff', 'guest'][a % 2]!);
+    if (!segment) return plan;
+    const made = tried(plan, 'addSubnet', { vlan: segment.id, prefix: `2001:db8:77:${a + 1}::/64` });
+    const [line] = uplinksOf(made);
+    return b % 3 === 0 || !line ? made : put(made, 'uplink', line, { delegated: prefix('2001:db8:40::/48') });
+  },
+  noWayBack: (plan) => {
+    if (plan.zone.size > 0 || routersOf(plan).length !== 1) return plan;
+    try {
+      return routedBehind(plan, false);
+    } catch (error) {
+      if (error instanceof Refusal) return plan;
+      throw error;
+    }
   },
   listeners: (plan, a, b) => {
     const card = pick(cards(plan), a);

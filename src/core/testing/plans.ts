@@ -142,6 +142,50 @@ export const damages: Readonly<Record<string, Damage>> = {
     const subnet = subnetOf(plan, a);
     return subnet ? put(plan, 'subnet', subnet, { dns: [] }) : plan;
   },
+  wrongDns: (plan, a, b) => {
+    const subnet = subnetOf(plan, a);
+    const host = b % 2 ? hostOf(plan, b) : undefined;
+    if (!subnet) return plan;
+    const server = host?.address ?? first(plan, subnet.id) + 3 + (b % 20);
+    const item = host && plan.interface.get(host.interface);
+    const next = put(plan, 'subnet', subnet, { dns: [{ literal: server }] });
+    return item ? tried(next, 'addListener', { device: item.device, port: b % 4 === 1 ? 53 : 443 }) : next;
+  },
+  otherServer: (plan, a, b) => {
+    const subnet = subnetOf(plan, a);
+    const server = hostOf(plan, b);
+    if (!subnet || !server) return plan;
+    const { length } = subnet.prefix;
+    const start = first(plan, subnet.id) + Math.min(2 ** (32 - length) - 4, 200 + (b % 20));
+    const pool = { subnet: subnet.id, start, end: start + 1, lease: 3600, servedBy: [server.interface] };
+    const id = nextSeed();
+    return withRecord(plan, 'pool', id, { ...pool, id });
+  },
+  elsewhereServed: (plan, a, b) => {
+    const [pool, server] = [pick(plan.pool.values(), a), hostOf(plan, b)];
+    return pool && server ? put(plan, 'pool', pool, { servedBy: [server.interface] }) : plan;
+  },
+  routesNothing: (plan, a) => {
+    const gateway = gatewayOf(plan, a);
+    const device = gateway && plan.device.get(plan.interface.get(gateway.interface)!.device)!;
+    return device ? put(plan, 'device', device, { kind: 'layer3-switch' }) : plan;
+  },
+  six: (plan, a, b) => {
+    const vlan = pick(plan.vlan.values(), a);
+    const gateway = gatewayOf(plan, a);
+    if (!vlan || !gateway) return plan;
+    const length = [64, 80, 56, 64][b % 4]!;
+    const net = prefix(`fd42:7:${(b % 9) + 1}:${vlan.vid.toString(16)}::/${length}`);
+    const [subnet, address] = [nextSeed(), nextSeed()];
+    const record = { id: subnet, vlan: vlan.id, prefix: net, pinned: false, dns: [], domain: '' };
+    const next = withRecord(plan, 'subnet', subnet, { ...record, advertised: b % 3 > 0 });
+    return withRecord(next, 'address', address, {
+      ...gateway,
+      id: address,
+      subnet,
+      address: (net.address as bigint) + 1n,
+    });
+  },
   badDomain: (plan, a, b) => {
     const subnet = subnetOf(plan, a);
     if (b % 3 === 0) return put(plan, 'site', plan.site.get('site')!, { domain: '-bad-.example.net' });

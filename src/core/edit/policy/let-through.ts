@@ -16,22 +16,31 @@ import { insertRule } from './operations';
 
 type Match = Service['matches'][number];
 
-const exactly = (service: Service, { protocol, from, to }: Match): boolean =>
-  service.matches.length === 1 &&
-  service.matches[0]!.protocol === protocol &&
-  service.matches[0]!.from === from &&
-  service.matches[0]!.to === to;
+const exactly = (service: Service, matches: readonly Match[]): boolean =>
+  service.matches.length === matches.length &&
+  matches.every(({ protocol, from, to }) =>
+    service.matches.some((one) => one.protocol === protocol && one.from === from && one.to === to),
+  );
+
+/** One match, or the few of a service that needs them all. */
+const opening = z.union([matchSchema, z.array(matchSchema).min(1).max(4)]);
+const listOf = (match: Match | readonly Match[]): readonly Match[] =>
+  Array.isArray(match) ? match : [match as Match];
 
 /** The service that is exactly this, made when there is none. */
-export function serviceFor(draft: Draft, match: Match): string {
-  const known = allServices(draft.plan).find((service) => exactly(service, match));
-  return known?.id ?? draft.insert('service', { name: matchText(match), matches: [match] }).id;
+export function serviceFor(draft: Draft, match: Match | readonly Match[]): string {
+  const matches = listOf(match);
+  const known = allServices(draft.plan).find((service) => exactly(service, matches));
+  return (
+    known?.id ??
+    draft.insert('service', { name: matches.map(matchText).join(', '), matches: [...matches] }).id
+  );
 }
 
 /** A rule on top of all others that lets one service through. */
 export const letThrough = operation(
   'letThrough',
-  z.strictObject({ from: z.array(partySchema).min(1), to: z.array(partySchema).min(1), match: matchSchema }),
+  z.strictObject({ from: z.array(partySchema).min(1), to: z.array(partySchema).min(1), match: opening }),
   (draft, { from, to, match }) => {
     const service = serviceFor(draft, match);
     const rank = rankBetween(null, rulesOf(draft.plan)[0]?.rank ?? null);
@@ -64,7 +73,7 @@ export const narrowRule = operation('narrowRule', z.strictObject({ rule: z.strin
 /** Adds one service to what passes from one zone to another. */
 export const letZoneThrough = operation(
   'letZoneThrough',
-  z.strictObject({ from: z.string(), to: z.string(), match: matchSchema }),
+  z.strictObject({ from: z.string(), to: z.string(), match: opening }),
   (draft, input) => {
     const from = draft.need('zone', input.from);
     const to = draft.need('zone', input.to);

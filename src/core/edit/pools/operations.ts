@@ -113,7 +113,10 @@ export const trimPool = operation(
     const usable = usableRange(subnet.prefix);
     const blocked: { start: IpAddress; end: IpAddress }[] = [
       ...addressesOf(draft.plan, subnet.id)
-        .filter((address) => address.gateway || address.assignment !== 'reservation')
+        .filter(
+          ({ gateway, assignment }) =>
+            gateway || assignment !== 'reservation' || !siteOf(draft.plan).reservationInPool,
+        )
         .map((address) => ({ start: address.address, end: address.address })),
       ...[...draft.plan.pool.group(subnet.id).values()].filter((other) => other.id !== id),
     ];

@@ -14,6 +14,7 @@ import {
 } from '../../plan';
 import { addForward } from './operations';
 import { routedSixOf } from './six';
+import { probe } from '../../rehearse';
 import { knownServiceAt, uplinksOf, letsForwardsIn, outsideOf } from '../../model/uplink';
 
 /** How something inside can be reached from outside: what each way needs, and why one cannot work here. */
@@ -105,16 +106,18 @@ export function adviseReach(plan: Plan, wish: Wish): Advice[] {
     'calls-out': () => {
       const vlan = homeOf(plan, item);
       const out = uplinksOf(plan).find(({ enabled }) => enabled);
-      const works = out !== undefined && vlan !== undefined && vlan.internet;
+      const works = out !== undefined && vlan !== undefined && callsOut(plan, item.device);
       return {
         works,
         why: !out
           ? 'No uplink is recorded.'
           : !vlan
             ? `${device.name} has no address here.`
-            : vlan.internet
+            : works
               ? `Nothing is let in; ${device.name} keeps a connection to a server outside, whose owner can reach it at any time.`
-              : `${vlan.name} may not reach the Internet.`,
+              : vlan.internet
+                ? `${device.name} does not get out to the Internet as it stands.`
+                : `${vlan.name} may not reach the Internet.`,
         needs: [
           `a server outside that ${device.name} can call, and trust in who runs it`,
           ...(works
@@ -136,9 +139,11 @@ export function adviseReach(plan: Plan, wish: Wish): Advice[] {
             ? `It cannot get in on ${entry.uplink.name}: ${entry.why}.`
             : !fixed
               ? `${device.name} has no fixed address to forward to.`
-              : risky
-                ? `It works, and opens ${service.name}, which is ${service.control ? 'a way to control the device' : 'not encrypted'}, to ${wish.who === 'anybody' ? 'everybody' : 'whoever you let come'}.`
-                : `It works: ${portsText(wish.protocol, wish.port)} of ${device.name} is open to ${wish.who === 'anybody' ? 'everybody' : 'whoever you let come'}.`,
+              : entry.works === null
+                ? `Not known whether anything gets in on ${entry.uplink.name}: ${entry.why}. If it does, ${portsText(wish.protocol, wish.port)} of ${device.name} is open to ${wish.who === 'anybody' ? 'everybody' : 'whoever you let come'}${risky ? `, ${service.control ? 'a way to control the device' : 'and it is not encrypted'}` : ''}.`
+                : risky
+                  ? `It works, and opens ${service.name}, which is ${service.control ? 'a way to control the device' : 'not encrypted'}, to ${wish.who === 'anybody' ? 'everybody' : 'whoever you let come'}.`
+                  : `It works: ${portsText(wish.protocol, wish.port)} of ${device.name} is open to ${wish.who === 'anybody' ? 'everybody' : 'whoever you let come'}.`,
         needs: [
           ...(fixed ? [] : [`a fixed address for ${device.name}`]),
           ...nameNeeds(entry.uplink),
@@ -175,6 +180,11 @@ export function adviseReach(plan: Plan, wish: Wish): Advice[] {
   const ranked = order[wish.who].map((way) => ({ way, name: names[way], ...made[way]() }));
   return [...ranked.filter(({ works }) => works !== false), ...ranked.filter(({ works }) => works === false)];
 }
+
+/** Does a device get to a server outside by HTTPS? */
+const callsOut = (plan: Plan, device: string): boolean =>
+  probe(plan, { from: { device }, to: { internet: true }, wanted: { protocol: 'tcp', port: 443 } }).works !==
+  false;
 
 /** The segment a network card has its first address in. */
 function homeOf(plan: Plan, item: Interface) {

@@ -23,7 +23,7 @@ export const routedSixOf = (plan: Plan, item: Interface, { delegated }: Uplink):
     .filter((address) => delegated !== null && contains(delegated, address));
 
 /** A /64 of the delegated prefix that nothing touches: the one of the VLAN id where it is free, else the first. */
-function free64(plan: Plan, delegated: Prefix, vid: number): Prefix | null {
+export function freePlace64(plan: Plan, delegated: Prefix, vid: number): Prefix | null {
   const byId = vlanIdPlace64({ space: [delegated] }, vid);
   if (byId && isUntaken(plan, byId)) return byId;
   // No site has more segments than VLAN ids.
@@ -46,7 +46,7 @@ function subnetFor(draft: Draft, vlan: string, uplink: Uplink): Subnet {
     );
   const known = subnetsOf(draft.plan, vlan).find(({ prefix }) => covers(delegated, prefix));
   if (known) return known;
-  const place = free64(draft.plan, delegated, draft.need('vlan', vlan).vid);
+  const place = freePlace64(draft.plan, delegated, draft.need('vlan', vlan).vid);
   if (!place)
     throw new Refusal(
       'no-room',

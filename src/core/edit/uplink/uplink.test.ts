@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Plan, Uplink } from '../../plan';
-import { deviceNamed, portNamed, put } from '../../testing/gear';
+import { deviceNamed, portNamed, put, vlanFor } from '../../testing/gear';
 import { buildInternet, cardOf, damagedInternet, soundInternet, uplinkNamed } from '../../testing/internet';
 import { done, prefix } from '../../testing/plans';
 import { adviseReach, visitors, ways } from './advise';
@@ -273,6 +273,27 @@ describe('reaching a device from outside', () => {
     const advice = ask(plan);
     expect(advice.filter(({ works }) => works !== false).map(({ way }) => way)).toEqual(['calls-out']);
     expect(advice.find(({ way }) => way === 'forward')!.why).toContain('shared by customers of the provider');
+  });
+  test('where nobody knows whether anything gets in, the forward does not say that it works', () => {
+    const unknown = { outside: 'unknown' as const };
+    const plan = put(fibre(unknown), 'uplink', uplinkNamed(sound, 'mobile'), unknown);
+    const forward = ask(plan).find(({ way }) => way === 'forward')!;
+    expect(forward.works).toBeNull();
+    expect(forward.why).toMatch(/^Not known whether anything gets in on fibre: /);
+  });
+  test('a device that may call out works also after its own opening, and not where it is cut off', () => {
+    const zoned = done(sound, 'startPolicy', { kind: 'office' });
+    const { id: vlan } = vlanFor(zoned, 'cameras');
+    const shut = put(zoned, 'vlan', zoned.vlan.get(vlan)!, { internet: false });
+    const camera = cardOf(shut, 'cam-1').id;
+    const advice = (plan: Plan) =>
+      adviseReach(plan, { target: camera, protocol: 'tcp', port: 554, who: 'own people' }).find(
+        ({ way }) => way === 'calls-out',
+      )!;
+    expect(advice(shut).works).toBe(false);
+    const uplink = uplinkNamed(shut, 'fibre').id;
+    const input = { way: 'calls-out', uplink, target: camera, protocol: 'tcp', port: 554 };
+    expect(advice(done(shut, 'takeWay', input)).works).toBe(true);
   });
   test('without an uplink nothing works', () => {
     const cut = uplinksOf(sound).reduce((plan, { id }) => done(plan, 'removeUplink', { uplink: id }), sound);

@@ -1,5 +1,5 @@
 import { gearDamages, soundGear, deviceNamed, portNamed, vlanFor } from '../../testing/gear';
-import { done, emptySite, prefix } from '../../testing/plans';
+import { damages, done, emptySite, prefix } from '../../testing/plans';
 import { type Plan, withRecord, type AnyRecord, type TableName, subnetOf, boxOf } from '../../plan';
 import { typedCable } from '../../edit';
 import { FindingsEngine, allChecks } from '../engine';
@@ -43,6 +43,10 @@ const onPort = (name: string, number: number, fields: object) =>
   put(gear, 'port', port(name, number), fields);
 const staff = vlanFor(gear, 'staff').id;
 const guest = vlanFor(gear, 'guest').id;
+
+const sixth = (plan: Plan) => subnetOf(plan, vlanFor(plan, 'staff').id, 6)!;
+const sixIn = (purpose: string, length: number) =>
+  done(base, 'addSubnet', { vlan: vlan(purpose).id, prefix: `fd42:7:1:14::/${length}` });
 
 const second = () => done(gear, 'connect', typedCable(gear, 'sw-a 10 = sw-b 10'));
 const ring = () => {
@@ -306,7 +310,7 @@ const examples: readonly (readonly [check: string, Severity, make: () => Plan, s
     () => done(gear, 'assignPorts', { ports: [port('sw-a', 7).id], role: 'access', vlan: staff }),
     /plugs into 7 is in the network/,
   ],
-  ['pvid-differs', 'fix', () => onPort('sw-a', 3, { pvid: staff }), /answers never arrive/],
+  ['pvid-differs', 'stop', () => onPort('sw-a', 3, { pvid: staff }), /answers never arrive/],
   ['port-sets-itself', 'fix', () => onPort('sw-a', 9, { setsItself: 'neighbour' }), /It joins two boxes/],
   [
     'management-exposed',
@@ -406,6 +410,45 @@ const examples: readonly (readonly [check: string, Severity, make: () => Plan, s
     /^24 devices that need a cable have none \(.* and others\), and \d+ ports of all boxes together are free\.$/,
   ],
   [
+    'pool-unserved',
+    'fix',
+    () => put(base, 'pool', pool('staff'), { servedBy: [cameraCard.id] }),
+    /^cam stands outside Staff, and no relay there passes questions on: whoever asks gets no address\.$/,
+  ],
+  [
+    'dhcp-servers-two',
+    'note',
+    () => damages.otherServer!(base, 1, 0),
+    /^gw-1 leases .* and cam leases .*: whoever answers first decides\.$/,
+  ],
+  [
+    'gateway-not-routing',
+    'stop',
+    () => gearDamages.routesNothing!(gear, 0, 0),
+    /^It passes nothing on: hosts of .* reach only each other\.$/,
+  ],
+  [
+    'dns-nobody',
+    'fix',
+    () => put(base, 'subnet', subnet('staff'), { dns: [{ literal: first('staff') + 9 }] }),
+    /^Of its DNS servers nobody has 10\.20\.20\.9: names are not resolved/,
+  ],
+  [
+    'six-unannounced',
+    'fix',
+    () => {
+      const plan = sixIn('staff', 64);
+      return put(plan, 'subnet', sixth(plan), { advertised: false });
+    },
+    /^Without router advertisements no device in fd42:.* learns its router/,
+  ],
+  [
+    'six-not-64',
+    'fix',
+    () => sixIn('staff', 80),
+    /^They configure themselves only in a \/64; fd42:.*\/80 is none, and no pool/,
+  ],
+  [
     'vlan-without-port',
     'note',
     () => done(gear, 'addSegment', { purpose: 'servers' }),
@@ -442,6 +485,60 @@ describe('each check by an example', () => {
   test('a site as it should be has none of them', () => {
     expect(new FindingsEngine(base, TODAY).all()).toEqual([]);
     expect(new FindingsEngine(gear, TODAY).all()).toEqual([]);
+  });
+  test('what is plugged in says which of PVID and untagged VLAN is right', () => {
+    const wrong = onPort('sw-a', 3, { pvid: guest });
+    const [finding] = found(wrong, 'pvid-differs');
+    expect(finding!.severity).toBe('stop');
+    expect(finding!.remedies.map(({ input }) => (input as { vlan: string }).vlan)).toEqual([
+      vlanFor(gear, 'cameras').id,
+      guest,
+    ]);
+    const free = onPort('sw-a', 9, { pvid: guest, accepts: 'all' });
+    expect(found(free, 'pvid-differs')[0]!.severity).toBe('fix');
+  });
+  test('a port as it came is decided by what is plugged in', () => {
+    const ports = [port('sw-a', 3).id, port('sw-a', 7).id];
+    const plan = done(gear, 'assignPorts', { ports, role: 'undecided' });
+    const [finding] = found(plan, 'port-undecided');
+    const [remedy] = finding!.remedies;
+    expect(remedy!.label).toMatch(/^By what is plugged in: 3 in 20 CM, 7 parked$/);
+    const mended = done(plan, remedy!.operation, remedy!.input);
+    expect(found(mended, 'port-undecided')).toEqual([]);
+    expect(mended.port.get(ports[0]!)!.untagged).toBe(vlanFor(gear, 'cameras').id);
+    expect(mended.port.get(ports[1]!)!.role).toBe('parked');
+  });
+  test('a box that cannot mix has both ends of its trunks tagged', () => {
+    const plan = gearDamages.mixesNothing!(gear, 0, 0);
+    const finding = found(plan, 'box-overloaded').find(({ because }) => /mix/.test(because))!;
+    expect(finding.because).toMatch(/would have to mix tagged and untagged, which it cannot\.$/);
+    const voice = onPort('sw-a', 4, {});
+    const mixed = put(voice, 'box', box('sw-a'), { mixesTags: false });
+    expect(found(mixed, 'box-overloaded')[0]!.because).toMatch(/^sw-a 2, 4 would/);
+  });
+  test('a flat home is not told of VLAN 1 and third octets', () => {
+    let plan = emptySite({ kind: 'home' });
+    plan = done(plan, 'addSegment', { purpose: 'staff' });
+    const [only] = [...plan.vlan.values()];
+    plan = put(plan, 'vlan', only!, { vid: 1 });
+    const told = (now: Plan) =>
+      ['vid-reserved', 'third-octet'].flatMap((check) => found(now, check).map((item) => item.check));
+    expect(told(plan)).toEqual([]);
+    expect(told(done(plan, 'addSegment', { purpose: 'guest' }))).toContain('vid-reserved');
+  });
+  test('a camera without a tag on a trunk is a port of its segment', () => {
+    const cameras = vlanFor(gear, 'cameras').id;
+    const ports = [...gear.port.values()].filter(
+      ({ untagged, role }) => untagged === cameras && role === 'access',
+    );
+    const bare = ports.reduce((plan, item) => put(plan, 'port', item, { role: 'trunk' }), gear);
+    expect(found(bare, 'vlan-without-port')).toEqual([]);
+  });
+  test('a static host in a pool can stay where the pool is cut around it', () => {
+    const plan = host('staff', { name: 'pc', assignment: 'static', address: '10.20.20.120' });
+    const [finding] = found(plan, 'static-in-pool');
+    const cut = finding!.remedies.find(({ operation }) => operation === 'trimPool')!;
+    expect(found(done(plan, cut.operation, cut.input), 'static-in-pool')).toEqual([]);
   });
   test('what runs out does so on the day after its last', () => {
     const until = (day: string) => put(gear, 'box', box('sw-a'), { supportedUntil: day });

@@ -1,6 +1,7 @@
 import { formatAddress, contains, formatPrefix, inRange } from '../../address';
-import type { Subnet, Remedy } from '../../plan';
-import type { SubnetCheck } from '../finding';
+import { type Subnet, type Remedy, boxOf, deriveBy, gatewaysOf, hostOf } from '../../plan';
+import { routersIn } from '../../model/routing';
+import type { SiteCheck, SubnetCheck } from '../finding';
 
 const habit = (subnet: Subnet): Remedy => ({
   label: 'Put it where the site’s habit says',
@@ -111,6 +112,45 @@ const gatewayEqualsHost: SubnetCheck = {
   },
 };
 
+const gatewayDevices = deriveBy((plan, subnet: string): readonly string[] =>
+  gatewaysOf(plan, subnet).map((address) => hostOf(plan, address).device.id),
+);
+
+/** A gateway that passes nothing on; whoever sends to it is heard, and that is all. */
+const notRouting: SiteCheck = {
+  id: 'gateway-not-routing',
+  station: 'segments',
+  scope: 'site',
+  *find(plan) {
+    const served = new Map<string, Subnet[]>();
+    for (const subnet of plan.subnet.values())
+      for (const device of gatewayDevices(plan, subnet.id))
+        if (!routersIn(plan).get(device)?.routes) served.set(device, [...(served.get(device) ?? []), subnet]);
+    for (const [id, subnets] of served) {
+      const { name } = plan.device.get(id)!;
+      const box = boxOf(plan, id);
+      yield {
+        severity: 'stop',
+        on: { table: 'device', id },
+        also: subnets.map((subnet) => ({ table: 'subnet' as const, id: subnet.id })),
+        what: `${name} is a gateway and does not route`,
+        because: `It passes nothing on: hosts of ${subnets.map(({ prefix }) => formatPrefix(prefix)).join(', ')} reach only each other.`,
+        remedies:
+          box && routersIn(plan).has(id)
+            ? [
+                {
+                  label: 'Switch routing on; its segments then reach each other as far as it filters',
+                  operation: 'edit',
+                  input: { table: 'box', id: box.id, set: { layer3: true }, seen: { layer3: false } },
+                },
+              ]
+            : [],
+      };
+    }
+  },
+};
+
+export const gatewaySiteChecks = [notRouting];
 export const gatewayChecks = [
   gatewayMissing,
   gatewayOutside,

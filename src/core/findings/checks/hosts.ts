@@ -17,6 +17,7 @@ import {
   type Plan,
   type Device,
   type DeviceKind,
+  type Pool,
   type Vlan,
   dnsOf,
   subnetOf,
@@ -95,6 +96,10 @@ const addressTwice: SubnetCheck = {
   },
 };
 
+/** Of two pools that hold a host both would have to be cut. */
+const cutAround = ({ id }: Pool, second: Pool | undefined): Remedy[] =>
+  second ? [] : [{ label: 'Cut the pool around it', operation: 'trimPool', input: { pool: id } }];
+
 const staticInPool: SubnetCheck = {
   id: 'static-in-pool',
   station: 'addresses',
@@ -103,7 +108,7 @@ const staticInPool: SubnetCheck = {
     if (pools.length === 0) return;
     for (const host of hosts) {
       if (host.address.assignment === 'reservation') continue;
-      const pool = pools.find((candidate) => inRange(candidate, host.address.address));
+      const [pool, second] = pools.filter((candidate) => inRange(candidate, host.address.address));
       if (!pool || exclusions.some((range) => inRange(range, host.address.address))) continue;
       const reserve =
         host.interface.mac !== null && site.reservationInPool && host.address.assignment === 'static';
@@ -124,6 +129,7 @@ const staticInPool: SubnetCheck = {
               ]
             : []),
           moveToFree(host),
+          ...cutAround(pool, second),
           ...(contains(subnet.prefix, host.address.address)
             ? [
                 {
@@ -147,7 +153,7 @@ const reservationInPool: SubnetCheck = {
     if (site.reservationInPool) return;
     for (const host of hosts) {
       if (host.address.assignment !== 'reservation') continue;
-      const pool = pools.find((candidate) => inRange(candidate, host.address.address));
+      const [pool, second] = pools.filter((candidate) => inRange(candidate, host.address.address));
       if (!pool) continue;
       yield {
         severity: 'fix',
@@ -155,7 +161,7 @@ const reservationInPool: SubnetCheck = {
         also: [{ table: 'pool', id: pool.id }],
         what: `${host.device.name} is reserved inside the pool`,
         because: `This site’s DHCP server takes reservations only outside the pool; ${at(host)} lies in ${formatAddress(pool.start)}–${formatAddress(pool.end)}.`,
-        remedies: [moveToFree(host)],
+        remedies: [moveToFree(host), ...cutAround(pool, second)],
       };
     }
   },

@@ -1,9 +1,17 @@
-import { type Remedy, subnetsOf } from '../../plan';
+import { type Interface, type Plan, type Pool, type Remedy, addressesOn, subnetsOf } from '../../plan';
 import { proposePool } from '../../edit';
-import { formatAddress, familyOf, formatPrefix, type AddressRange, rangesOverlap } from '../../address';
+import {
+  compareAddresses,
+  formatAddress,
+  familyOf,
+  formatPrefix,
+  type AddressRange,
+  rangesOverlap,
+} from '../../address';
 import { dynamicNeed } from '../../model/pools';
 import { proposeLease } from '../../model/segments';
-import type { SubnetCheck } from '../finding';
+import type { SubnetCheck, VlanCheck } from '../finding';
+import type { SubnetHost } from '../subnet-view';
 
 const show = (range: AddressRange) => `${formatAddress(range.start)}–${formatAddress(range.end)}`;
 
@@ -107,4 +115,121 @@ const noPool: SubnetCheck = {
   },
 };
 
-export const poolChecks = [poolOutside, poolsOverlap, poolSmall, noPool];
+/** The segments an interface stands in. */
+const homesOf = (plan: Plan, { id, vlan }: Interface): string[] =>
+  vlan === null ? addressesOn(plan, id).map(({ subnet }) => plan.subnet.get(subnet)!.vlan) : [vlan];
+
+/** Does a server stand in a segment, or does a relay there pass discovers on to it (RFC 2131, RFC 1542)? */
+const isAsked = (plan: Plan, server: string, vlan: string): boolean =>
+  homesOf(plan, plan.interface.get(server)!).includes(vlan) ||
+  [...plan.relay.values()].some(
+    ({ interface: id, servers }) =>
+      servers.includes(server) && homesOf(plan, plan.interface.get(id)!).includes(vlan),
+  );
+
+/** What would have somebody serve a pool: the router of the segment itself, or its relay. */
+function serving(plan: Plan, { servedBy, id }: Pool, router: SubnetHost | undefined): Remedy[] {
+  if (!router) return [];
+  const { name } = router.device;
+  const own = router.interface.id;
+  const relays = [...plan.relay.values()].find((relay) => relay.interface === own)?.servers ?? [];
+  const others = servedBy.filter((server) => server !== own);
+  const [server] = others;
+  return [
+    ...(server === undefined
+      ? []
+      : [
+          {
+            label: `Let ${name} pass questions on to ${plan.device.get(plan.interface.get(server)!.device)!.name}`,
+            operation: 'setRelay',
+            input: { interface: own, servers: [...new Set([...relays, ...others])] },
+          } satisfies Remedy,
+        ]),
+    {
+      label: `Let ${name} lease it`,
+      operation: 'edit',
+      input: { table: 'pool', id, set: { servedBy: [...servedBy, own] }, seen: { servedBy } },
+    },
+  ];
+}
+
+const unserved: SubnetCheck = {
+  id: 'pool-unserved',
+  station: 'addresses',
+  scope: 'subnet',
+  *find(plan, { vlan, pools, gateways }) {
+    for (const pool of pools) {
+      if (pool.servedBy.some((server) => isAsked(plan, server, vlan.id))) continue;
+      const names = pool.servedBy.map((id) => plan.device.get(plan.interface.get(id)!.device)!.name);
+      yield {
+        severity: 'fix',
+        on: { table: 'pool', id: pool.id },
+        what: `Nobody leases the pool of ${vlan.name}`,
+        because:
+          names.length === 0
+            ? `${show(pool)} is recorded, and no server for it: whoever asks gets no address.`
+            : `${names.join(' and ')} ${names.length === 1 ? 'stands' : 'stand'} outside ${vlan.name}, and no relay there passes questions on: whoever asks gets no address.`,
+        remedies: serving(
+          plan,
+          pool,
+          gateways.find(({ address }) => address.assignment !== 'virtual'),
+        ),
+      };
+    }
+  },
+};
+
+/** Two servers that do not share a pool each lease what they like to whoever asks; the faster one wins. */
+const twoServers: VlanCheck = {
+  id: 'dhcp-servers-two',
+  station: 'addresses',
+  scope: 'vlan',
+  *find(plan, vlan) {
+    const deviceOf = (item: string) => plan.interface.get(item)!.device;
+    const pools = subnetsOf(plan, vlan.id)
+      .filter(({ prefix }) => familyOf(prefix.address) === 4)
+      .flatMap(({ id }) => [...plan.pool.group(id).values()])
+      .filter(({ servedBy }) => servedBy.length > 0)
+      .sort((a, b) => compareAddresses(a.start, b.start) || (a.id < b.id ? -1 : 1));
+    const [first] = pools;
+    if (!first) return;
+    const known = new Set(first.servedBy.map(deviceOf));
+    const others = pools.filter(({ servedBy }) => !servedBy.some((item) => known.has(deviceOf(item))));
+    const [other] = others;
+    if (!other) return;
+    const names = (pool: Pool) =>
+      pool.servedBy.map((item) => plan.device.get(deviceOf(item))!.name).join(', ');
+    const sameSubnet = others.every(({ subnet }) => subnet === first.subnet);
+    const label = `Let ${names(first)} lease all of it`;
+    yield {
+      severity: sameSubnet ? 'note' : 'fix',
+      on: { table: 'vlan', id: vlan.id },
+      also: [first, ...others].map(({ id }) => ({ table: 'pool' as const, id })),
+      what: `Two DHCP servers lease in ${vlan.name}`,
+      because: `${names(first)} leases ${show(first)} and ${names(other)} leases ${show(other)}: whoever answers first decides${sameSubnet ? '' : ' in which network a device is'}.`,
+      remedies: sameSubnet
+        ? [
+            {
+              label,
+              operation: 'several',
+              input: {
+                label: label.slice(0, 200),
+                calls: others.map(({ id, servedBy }) => ({
+                  operation: 'edit',
+                  input: {
+                    table: 'pool',
+                    id,
+                    set: { servedBy: first.servedBy },
+                    seen: { servedBy },
+                  },
+                })),
+              },
+            },
+          ]
+        : [],
+    };
+  },
+};
+
+export const poolChecks = [poolOutside, poolsOverlap, poolSmall, noPool, unserved];
+export const poolVlanChecks: readonly VlanCheck[] = [twoServers];

@@ -1,15 +1,21 @@
 import {
+  type IpAddress,
   comparePrefixes,
   covers,
+  formatAddress,
   formatPrefix,
+  networkOf,
   overlaps,
   prefixFamily,
   samePrefix,
   usableHosts,
   specialBlockOf,
 } from '../../address';
-import { type Plan, type Subnet, toWire, type Remedy } from '../../plan';
-import { foreignNetworks, isFree, thirdOctetPlaces, usableSpace, needOf } from '../../model/segments';
+import { type Plan, type Subnet, type Vlan, dnsOf, toWire, type Remedy } from '../../plan';
+import { vlanOfAddress } from '../../model/policy';
+import { holdersOf } from '../../model/routing';
+import { listenersOf } from '../../model/uplink';
+import { foreignNetworks, isFlat, isFree, thirdOctetPlaces, usableSpace, needOf } from '../../model/segments';
 import { fittedLength } from '../../edit';
 import type { SiteCheck, SubnetCheck } from '../finding';
 
@@ -131,7 +137,7 @@ const thirdOctet: SubnetCheck = {
   station: 'segments',
   scope: 'subnet',
   *find(plan, { site, subnet }) {
-    if (site.numbering !== 'third-octet') return;
+    if (site.numbering !== 'third-octet' || isFlat(plan)) return;
     if (typeof subnet.prefix.address !== 'number' || subnet.pinned) return;
     const vlan = plan.vlan.get(subnet.vlan)!;
     const places = thirdOctetPlaces(site, vlan.vid, subnet.prefix.length);
@@ -214,6 +220,116 @@ const dnsMissing: SubnetCheck = {
   },
 };
 
+/** Who is told of a DNS server that nobody is waits for every name. */
+const dnsNobody: SubnetCheck = {
+  id: 'dns-nobody',
+  station: 'segments',
+  scope: 'subnet',
+  *find(plan, { subnet, vlan, gateways }) {
+    const why = (at: IpAddress): string | null => {
+      if (vlanOfAddress(plan, at) === null) return null;
+      const holders = holdersOf(plan, at).map(({ interface: id }) => plan.interface.get(id)!.device);
+      if (holders.length === 0) return `nobody has ${formatAddress(at)}`;
+      const deaf = holders.find((device) => {
+        const listed = listenersOf(plan, device);
+        return listed.length > 0 && !listed.some(({ port }) => port === 53);
+      });
+      return deaf === undefined
+        ? null
+        : `${plan.device.get(deaf)!.name} at ${formatAddress(at)} lists no DNS among what it listens on`;
+    };
+    const wrong = dnsOf(plan, subnet).flatMap((at) => why(at) ?? []);
+    if (wrong.length === 0) return;
+    const server = gateways.find(({ address }) => why(address.address) === null);
+    yield {
+      severity: 'fix',
+      on: ref(subnet),
+      what: `${vlan.name} is sent to a DNS server that is none`,
+      because: `Of its DNS servers ${wrong.join(' and ')}: names are not resolved, or only after a wait.`,
+      remedies: server
+        ? [
+            {
+              label: `Use the gateway ${server.device.name}`,
+              operation: 'edit',
+              input: {
+                table: 'subnet',
+                id: subnet.id,
+                set: { dns: [{ interface: server.interface.id }] },
+                seen: { dns: toWire('subnet', subnet).dns },
+              },
+            },
+          ]
+        : [],
+    };
+  },
+};
+
+const isForDevices = ({ purpose }: Vlan): boolean => purpose !== 'transit' && purpose !== 'parking';
+
+/** Devices learn prefix and router from advertisements (RFC 4861 section 6.2); no server hands out either. */
+const sixSilent: SubnetCheck = {
+  id: 'six-unannounced',
+  station: 'segments',
+  scope: 'subnet',
+  *find(_plan, { subnet, vlan, gateways }) {
+    if (prefixFamily(subnet.prefix) === 4 || subnet.advertised || gateways.length === 0) return;
+    if (!isForDevices(vlan)) return;
+    yield {
+      severity: 'fix',
+      on: ref(subnet),
+      what: `Nobody announces the IPv6 of ${vlan.name}`,
+      because: `Without router advertisements no device in ${formatPrefix(subnet.prefix)} learns its router, and none makes an address for itself.`,
+      remedies: [
+        {
+          label: 'Let its router announce it',
+          operation: 'edit',
+          input: { table: 'subnet', id: subnet.id, set: { advertised: true }, seen: { advertised: false } },
+        },
+      ],
+    };
+  },
+};
+
+/** Devices make the last 64 bits themselves (RFC 4862 section 5.5.3, RFC 4291 section 2.5.1). */
+const sixLength: SubnetCheck = {
+  id: 'six-not-64',
+  station: 'segments',
+  scope: 'subnet',
+  *find(plan, { subnet, vlan, pools }) {
+    const { prefix } = subnet;
+    if (prefixFamily(prefix) === 4 || prefix.length === 64 || pools.length > 0 || !isForDevices(vlan)) return;
+    const place = networkOf(prefix.address, 64);
+    const taken = [...plan.subnet.values()].some(
+      (other) => other.id !== subnet.id && overlaps(other.prefix, place),
+    );
+    yield {
+      severity: 'fix',
+      on: ref(subnet),
+      what: `Devices in ${vlan.name} make no IPv6 address`,
+      because: `They configure themselves only in a /64; ${formatPrefix(prefix)} is none, and no pool leases addresses of it.`,
+      remedies: taken
+        ? []
+        : [
+            {
+              label: `Make it ${formatPrefix(place)}`,
+              operation: 'setPrefix',
+              input: { subnet: subnet.id, prefix: formatPrefix(place), relocate: true },
+            },
+          ],
+    };
+  },
+};
+
 export const subnetChecks = [overlap];
 /** Those of one subnet by itself. */
-export const sizeChecks = [outsideSpace, foreign, special, thirdOctet, tooSmall, dnsMissing];
+export const sizeChecks = [
+  outsideSpace,
+  foreign,
+  special,
+  thirdOctet,
+  tooSmall,
+  dnsMissing,
+  dnsNobody,
+  sixSilent,
+  sixLength,
+];

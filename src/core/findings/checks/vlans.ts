@@ -1,6 +1,7 @@
 import { type Remedy, groupBy, siteOf, type Plan, type Vlan, SITE_ID, vlansOf } from '../../plan';
 import { isReservedVid } from '../../edit';
 import { isDomain } from '../../model/hosts';
+import { isFlat } from '../../model/segments';
 import type { Report, SiteCheck } from '../finding';
 import { formatPrefix } from '../../address';
 
@@ -37,6 +38,8 @@ const vidReserved: SiteCheck = {
     const accepted = siteOf(plan).management === 'default-vlan';
     for (const vlan of vlansOf(plan)) {
       if (!isReservedVid(vlan.vid) || (vlan.vid === 1 && accepted && vlan.purpose === 'management')) continue;
+      // Where all are in one segment, no port lands in a wrong one.
+      if (vlan.vid === 1 && isFlat(plan)) continue;
       yield {
         severity: vlan.vid === 1 ? 'fix' : 'note',
         on: { table: 'vlan', id: vlan.id },

@@ -26,6 +26,7 @@ export {
   foreignNetworks,
   freeSpace,
   habitualGateway,
+  isFlat,
   isFree,
   isUntaken,
   takenPrefixes,

@@ -12,9 +12,14 @@ import {
   usableRange,
   specialBlockOf,
 } from '../../address';
-import { derive, type Plan, siteOf, type Site, type Subnet } from '../../plan';
+import { derive, plainVlansOf, type Plan, siteOf, type Site, type Subnet } from '../../plan';
 
 /** The site's address space: what is taken, what is free, and where a VLAN id wants its subnet. */
+
+/** A home with one segment for everything, where neither VLAN nor numbering keeps anybody apart. */
+export const isFlat = derive(
+  (plan): boolean => siteOf(plan).kind === 'home' && plainVlansOf(plan).length === 1,
+);
 
 /** Networks of others that no segment may collide with: those the site names, and those outside its uplinks. */
 export const foreignNetworks = derive((plan): Site['foreign'] => [

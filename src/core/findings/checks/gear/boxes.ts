@@ -1,7 +1,10 @@
-import { portsOf, portsTitle, powerOf, vlansIn, wiredPorts } from '../../../model/wiring';
+import { linksAt, portsOf, portsTitle, powerOf, vlansIn, wiredPorts } from '../../../model/wiring';
 import {
   type Device,
   type Group,
+  type Plan,
+  type Port,
+  type Remedy,
   SITE_ID,
   boxOf,
   derive,
@@ -11,22 +14,46 @@ import {
   plainVlansOf,
 } from '../../../plan';
 import { bridgingDevices } from '../../box-view';
-import { boxCheck, gearCheck, isCabled } from './shared';
+import { boxCheck, endsAt, gearCheck, isCabled } from './shared';
 
 /** What a box can do, and what is kept about it. */
+
+/** Does a port send some VLANs tagged and one without a tag? */
+const isMixed = ({ role, untagged, tagged, taggedMode }: Port): boolean =>
+  (role === 'trunk' || role === 'voice') && untagged !== null && (taggedMode !== 'list' || tagged.length > 0);
+
+/** Both ends of trunks send their untagged VLAN tagged too; of a port with an end device nothing can be offered. */
+function unmixed(plan: Plan, mixed: readonly Port[]): Remedy[] {
+  const ends = mixed.map((port) => {
+    const [link, other] = linksAt(plan, port);
+    const far = link && !other ? plan.port.get(link.to)! : undefined;
+    const aware = far && boxOf(plan, far.device)?.vlanAware === true;
+    return far && aware && port.role === 'trunk' && far.untagged === port.untagged ? [port, far] : null;
+  });
+  if (ends.some((pair) => pair === null)) return [];
+  const all = ends.flatMap((pair) => pair!);
+  return [
+    {
+      label: `Everything tagged on ${portsTitle(plan, all)}`,
+      operation: 'several',
+      input: {
+        label: `Everything tagged on ${portsTitle(plan, all)}`.slice(0, 200),
+        calls: all.map(({ id }) => ({ operation: 'setNative', input: { port: id, vlan: null } })),
+      },
+    },
+  ];
+}
 
 const tooMuch = boxCheck('box-overloaded', function* (plan, { box, device, ports }) {
   const limited = box.vlanLimit !== null && box.vlanAware;
   const held = new Set(limited ? portsOf(plan, device.id).flatMap((port) => vlansIn(port)) : []);
-  const mixed = ports.filter(
-    (port) => port.role === 'trunk' && port.untagged !== null && port.tagged.length > 0,
-  );
+  const mixed = box.vlanAware && !box.mixesTags ? ports.filter(isMixed) : [];
   const { reserved, left } = powerOf(plan, device.id);
   const parts = [
     ...(limited && held.size > box.vlanLimit!
       ? [`It is to hold ${held.size} VLANs and can hold ${box.vlanLimit}`]
       : []),
-    ...(box.vlanAware && !box.mixesTags && mixed.length > 0
+    ...(mixed.length > 0
       ? [`${portsTitle(plan, mixed)} would have to mix tagged and untagged, which it cannot`]
       : []),
     ...(left !== null && left < 0
@@ -39,6 +66,7 @@ const tooMuch = boxCheck('box-overloaded', function* (plan, { box, device, ports
     on: { table: 'box', id: box.id },
     what: `More than ${device.name} can do`,
     because: `${parts.join('. ')}.`,
+    remedies: parts.length === 1 && mixed.length > 0 ? unmixed(plan, mixed) : [],
   };
 });
 
@@ -53,7 +81,7 @@ const loginUnchanged = boxCheck('login-unchanged', function* (_plan, { box, devi
   };
 });
 
-const ranOut = boxCheck('support-ended', function* (_plan, { box, device, ports }, today) {
+const ranOut = boxCheck('support-ended', function* (plan, { box, device, ports }, today) {
   if (today === null) return;
   const unsupported = box.supportedUntil !== null && box.supportedUntil < today;
   const parts = [
@@ -63,7 +91,12 @@ const ranOut = boxCheck('support-ended', function* (_plan, { box, device, ports 
       : []),
   ];
   if (parts.length === 0) return;
-  const outside = ports.some((port) => port.role === 'uplink');
+  // A router behind another one of the site does not face the Internet.
+  const lines = [...plan.uplink.values()].filter((uplink) => uplink.device === device.id);
+  const outside =
+    lines.length > 0
+      ? lines.some(({ segment }) => segment === null)
+      : ports.some(({ role }) => role === 'uplink');
   yield {
     severity: outside && unsupported ? 'stop' : 'fix',
     on: { table: 'box', id: box.id },
@@ -86,7 +119,11 @@ const vlansUsedAt = deriveBy((plan, device: string): readonly string[] | null =>
   const used = wiredPorts(plan, device).filter((port) =>
     port.number === 0 ? !routes : port.role === 'access' || port.role === 'voice',
   );
-  return [...new Set(used.flatMap((port) => vlansIn(port)))];
+  // Who does not tag and hangs on a trunk is in its untagged VLAN.
+  const onTrunks = wiredPorts(plan, device).flatMap((port) =>
+    port.role === 'trunk' && port.untagged !== null && endsAt(plan, port).length > 0 ? [port.untagged] : [],
+  );
+  return [...new Set([...used.flatMap((port) => vlansIn(port)), ...onTrunks])];
 });
 
 const unusedVlan = gearCheck('vlan-without-port', function* (plan) {

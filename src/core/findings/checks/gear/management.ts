@@ -5,7 +5,9 @@ import {
   type Address,
   type Box,
   type Device,
+  type Remedy,
   type Vlan,
+  plainVlansOf,
   addressesOn,
   interfacesOf,
 } from '../../../plan';
@@ -41,6 +43,22 @@ const misplaced = managedCheck('management-misplaced', function* (plan, device) 
   };
 });
 
+/** An address of management, and its VLAN carried to the box where that does not hear it. */
+function addressing(plan: Plan, device: Device): Remedy[] {
+  const label = 'Give it the next free address of management';
+  const input = { device: device.id };
+  const vlan = plainVlansOf(plan).find(({ purpose }) => purpose === 'management');
+  if (!vlan || hasCompany(plan, device, vlan) !== null) return [{ label, operation: 'addressBox', input }];
+  const both = `${label}, and carry ${vlan.vid} ${plan.vlan.get(vlan.id)!.code} to it`;
+  const calls = [
+    { operation: 'addressBox', input },
+    { operation: 'carryNeeded', input: { vlan: vlan.id } },
+  ];
+  return [
+    { label: both, operation: 'several', input: { label: `${device.name}: ${both}`.slice(0, 200), calls } },
+  ];
+}
+
 const unaddressed = managedCheck('management-unaddressed', function* (plan, device, box, addresses) {
   if (addresses.length > 0) return;
   yield {
@@ -49,20 +67,12 @@ const unaddressed = managedCheck('management-unaddressed', function* (plan, devi
     also: [{ table: 'device', id: device.id }],
     what: `${device.name} has no address of its own`,
     because: 'Nothing is recorded, so it takes whatever it is leased: nobody knows where its pages are.',
-    remedies: hasOwnFreeAddress(plan, device)
-      ? [
-          {
-            label: 'Give it the next free address of management',
-            operation: 'addressBox',
-            input: { device: device.id },
-          },
-        ]
-      : [],
+    remedies: hasOwnFreeAddress(plan, device) ? addressing(plan, device) : [],
   };
 });
 
 /** Does anybody besides the box itself hear the VLAN it is managed in? Null when the box itself does not. */
-function hasCompany(plan: Plan, device: Device, vlan: Vlan): boolean | null {
+function hasCompany(plan: Plan, device: Device, vlan: Pick<Vlan, 'id'>): boolean | null {
   const isOwn = ({ port }: VlanMember) => port.device === device.id && port.number === 0;
   const island = islandsOf(plan, vlan.id).find(({ users }) => users.some(isOwn));
   return island ? !island.users.every(isOwn) : null;

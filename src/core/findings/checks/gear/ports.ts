@@ -1,9 +1,43 @@
 import { rangeText, isOpen, vlansIn } from '../../../model/wiring';
-import { type Port, plainVlansOf, portTitle } from '../../../plan';
+import { type Plan, type Port, type Remedy, type Vlan, plainVlansOf, portTitle } from '../../../plan';
 import { onPort } from '../refs';
-import { assign, boxCheck, isCabled, leadsToBox, vlanBoxCheck } from './shared';
+import { assign, boxCheck, endsAt, isCabled, leadsToBox, segmentsOf, vlanBoxCheck } from './shared';
 
 /** How single ports are set. */
+
+/**
+ * Ports decided by what is plugged into each: access for a device at home in one segment, parked for none. Empty where that leaves
+ * one undecided.
+ */
+function byWhatIsThere(plan: Plan, open: readonly Port[], free: readonly Port[]): Remedy[] {
+  const homes = open.map((port) => ({ port, vlan: free.includes(port) ? null : onlyHome(plan, port) }));
+  const used = homes.filter(({ vlan }) => vlan !== null);
+  if (used.length === 0 || homes.some(({ vlan }) => vlan === undefined)) return [];
+  const said = used.map(({ port, vlan }) => `${port.number} in ${vlan!.vid} ${vlan!.code}`);
+  const spare = free.length > 0 ? `, ${rangeText(free)} parked` : '';
+  const calls = [
+    ...used.map(({ port, vlan }) => ({
+      operation: 'joinSegment',
+      input: { port: port.id, vlan: vlan!.id },
+    })),
+    ...(free.length > 0
+      ? [{ operation: 'assignPorts', input: { ports: free.map(({ id }) => id), role: 'parked' } }]
+      : []),
+  ];
+  return [
+    {
+      label: `By what is plugged in: ${said.join(', ')}${spare}`,
+      operation: 'several',
+      input: { label: `Ports by what is plugged in: ${said.join(', ')}${spare}`.slice(0, 200), calls },
+    },
+  ];
+}
+/** The segment of the one device in a port; undefined where that is not one. */
+function onlyHome(plan: Plan, port: Port): Vlan | undefined {
+  const [end, other] = endsAt(plan, port);
+  const [home, second] = end && !other ? segmentsOf(plan, end.id) : [];
+  return second ? undefined : home;
+}
 
 const undecidedPorts = boxCheck('port-undecided', function* (plan, { box, device, ports }) {
   if (!box.vlanAware) return;
@@ -21,7 +55,10 @@ const undecidedPorts = boxCheck('port-undecided', function* (plan, { box, device
     also: open.map(onPort),
     what: `${open.length === 1 ? 'A port' : `${open.length} ports`} of ${device.name} nobody decided`,
     because: `${open.length === 1 ? 'Port' : 'Ports'} ${rangeText(open)} ${open.length === 1 ? 'is' : 'are each'} as it left the factory, ${factory}.`,
-    remedies: free.length === open.length ? [assign(`Park ${rangeText(free)}`, free, 'parked')] : [],
+    remedies: [
+      ...(free.length === open.length ? [assign(`Park ${rangeText(free)}`, free, 'parked')] : []),
+      ...byWhatIsThere(plan, open, free),
+    ],
   };
 });
 
@@ -42,18 +79,21 @@ const pvidDiffers = vlanBoxCheck('pvid-differs', function* (plan, { ports }) {
   for (const port of ports) {
     if (port.pvid === port.untagged || port.role === 'undecided' || port.role === 'parked') continue;
     const vlan = (id: string | null) => (id === null ? 'no VLAN' : `VLAN ${plan.vlan.get(id)!.vid}`);
+    // Who is plugged in has its address in one of the two, and is heard or answered, not both.
+    const needed = endsAt(plan, port).flatMap((end) => segmentsOf(plan, end.id).map(({ id }) => id));
+    const isNeeded = needed.some((id) => id === port.pvid || id === port.untagged);
+    const wires = endsAt(plan, port).length === 1 ? [port.untagged, port.pvid] : [port.untagged];
+    const both = wires.sort((a, b) => Number(needed.includes(b!)) - Number(needed.includes(a!)));
     yield {
-      severity: 'fix',
+      severity: isNeeded ? 'stop' : 'fix',
       on: onPort(port),
       what: `PVID and untagged VLAN differ on ${portTitle(plan, port)}`,
       because: `Untagged frames go in as ${vlan(port.pvid)} (PVID) and come out of ${vlan(port.untagged)}: answers never arrive.`,
-      remedies: [
-        {
-          label: `Make both ${vlan(port.untagged)}`,
-          operation: 'setNative',
-          input: { port: port.id, vlan: port.untagged },
-        },
-      ],
+      remedies: both.map((id) => ({
+        label: `Make both ${vlan(id)}`,
+        operation: 'setNative',
+        input: { port: port.id, vlan: id },
+      })),
     };
   }
 });

@@ -53,7 +53,7 @@ export const segmentsOf = (plan: Plan, device: string): Vlan[] => {
 };
 
 /** The end devices a port leads to. */
-export const endsAt = (plan: Plan, port: Port): Device[] =>
+export const endsAt = (plan: Plan, port: Pick<Port, 'id' | 'device'>): Device[] =>
   linksAt(plan, port)
     .map((link) => plan.device.get(plan.port.get(link.to)!.device)!)
     .filter((device) => !boxOf(plan, device.id));

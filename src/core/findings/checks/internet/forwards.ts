@@ -9,18 +9,13 @@ import {
   uplinksOf,
   letsForwardsIn,
 } from '../../../model/uplink';
-import { forwardTitle, internetCheck, onForward, onUplink, setField } from './shared';
+import { forwardTitle, internetCheck, onForward, onUplink, removalOf, setField } from './shared';
 
 /** What is let in from outside. */
 
 function* enabled(plan: Plan): Generator<Forward> {
   for (const forward of plan.forward.values()) if (forward.enabled) yield forward;
 }
-const removal = (forward: Forward): Remedy => ({
-  label: 'Remove the forward',
-  operation: 'removeForward',
-  input: { forward: forward.id },
-});
 
 const cannotWork = internetCheck('forward-cannot-work', function* (plan) {
   for (const forward of enabled(plan)) {
@@ -52,7 +47,7 @@ const cannotWork = internetCheck('forward-cannot-work', function* (plan) {
           operation: 'moveForward',
           input: { forward: forward.id, uplink: other.id },
         })),
-        removal(forward),
+        removalOf(forward),
       ],
     };
   }
@@ -91,7 +86,7 @@ const floating = internetCheck('forward-no-address', function* (plan) {
       on: onForward(forward),
       what: `${targetOf(plan, forward).name} has no fixed address to forward to`,
       because: `${portsText(forward.protocol, forward.from, forward.to)} would lead to whoever has its address by then. Give it a fixed address under Addresses.`,
-      remedies: [removal(forward)],
+      remedies: [removalOf(forward)],
     };
   }
 });

@@ -1,6 +1,8 @@
 import type { SiteCheck } from '../../finding';
 import { forwardChecks } from './forwards';
 import { routingChecks } from './routing';
+import { innerRouterChecks } from './inner-routers';
+import { usedChecks } from './used';
 import { uplinkChecks } from './uplinks';
 import { upstreamChecks } from './upstream';
 import { voiceBoxChecks } from './voice-boxes';
@@ -12,4 +14,6 @@ export const internetChecks: readonly SiteCheck[] = [
   ...forwardChecks,
   ...routingChecks,
   ...voiceBoxChecks,
+  ...usedChecks,
+  ...innerRouterChecks,
 ];

@@ -177,6 +177,36 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
     () => internetDamages.exposedTwice!(sound, 0, 0),
     /^Both stand behind the router of 198\.51\.100\.0\/24/,
   ],
+  [
+    'forward-unused',
+    'fix',
+    () => internetDamages.shutIn!(sound, 0, 1),
+    /^Somebody outside who asks for it: Stopped at desk: its own firewall lets in nobody from outside its own network\.$/,
+  ],
+  [
+    'uplink-port-occupied',
+    'fix',
+    () => internetDamages.occupied!(sound, 1, 0),
+    /^mobile is recorded there, and the cable goes to sw-b 4 inside/,
+  ],
+  [
+    'six-not-delegated',
+    'fix',
+    () => internetDamages.six!(sound, 0, 1),
+    /^2001:db8:77:1::\/64 is in no prefix that a provider delegates here \(fibre 2001:db8:40::\/48\)/,
+  ],
+  [
+    'way-back-missing',
+    'stop',
+    () => internetDamages.noWayBack!(sound, 0, 0),
+    /^core sends it packets from .*, and its answers have no way there\.$/,
+  ],
+  [
+    'second-router-factory',
+    'fix',
+    () => internetDamages.plugged!(sound, 0, 0),
+    /^At sw-a 5 it stands with an inside port in Staff: such a router leases addresses of its own/,
+  ],
   ['forward-exposes', 'stop', () => forwarded(502), /such ports are found within minutes/],
 ];
 

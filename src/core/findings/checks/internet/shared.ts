@@ -16,6 +16,12 @@ export const onForward = ({ id }: Forward) => ({ table: 'forward' as const, id }
 export const forwardTitle = (plan: Plan, forward: Forward): string =>
   `${portsText(forward.protocol, forward.from, forward.to)} to ${targetOf(plan, forward).name}`;
 
+export const removalOf = (forward: Forward): Remedy => ({
+  label: 'Remove the forward',
+  operation: 'removeForward',
+  input: { forward: forward.id },
+});
+
 /** Sets one field of an uplink or a forward, as a person would. */
 export const setField = (
   label: string,

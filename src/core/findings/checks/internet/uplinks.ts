@@ -219,7 +219,7 @@ const unwatched = internetCheck('failover-unwatched', function* (plan) {
         : `Nobody notices when ${uplink.name} fails`,
       because: near
         ? `${formatAddress(uplink.monitor!)} lies in ${formatPrefix(uplink.network!)}: it answers while the line beyond it is dead. Ping something in the Internet.`
-        : 'Nothing is pinged over it. While the cable has a signal, traffic goes on into a dead line, and the other uplink waits.',
+        : `Nothing is pinged over it. While the cable has a signal, traffic goes on into a dead line${waits ? ', and the other uplink waits' : ': its share of what is new is lost'}.`,
     };
   }
 });

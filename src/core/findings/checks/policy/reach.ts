@@ -53,7 +53,8 @@ const dns: SiteCheck = policyCheck('dns-not-allowed', function* (plan, today) {
         const spoke = ruleFor(plan, '', sender, at, DNS, today);
         if (spoke ? spoke.rule.action === 'allow' : cellVerdict(plan, from, to, DNS, vlan.id).passes)
           continue;
-        const match = { protocol: 'udp' as const, from: 53, to: 53 };
+        // Answers that are too long come by TCP (RFC 7766).
+        const match = (['udp', 'tcp'] as const).map((protocol) => ({ protocol, from: 53, to: 53 }));
         const { name } = plan.vlan.get(vlan.id)!;
         const server = formatAddress(at);
         // The gateway answers for itself; of any other zone only the server is opened.

@@ -1,6 +1,6 @@
 import { hasLoop, fabric, atRisk } from '../../../model/switching';
-import { boxOf, type Plan, withRecord, portTitle } from '../../../plan';
-import { treesOf, formatVids, regionOf, stpPortRecordsOf, vlanMapOf } from '../../../model/tree';
+import { boxOf, groupBy, type Plan, withRecord, portTitle } from '../../../plan';
+import { type Grown, treesOf, formatVids, regionOf, stpPortRecordsOf, vlanMapOf } from '../../../model/tree';
 import { onDevice, onPort } from '../refs';
 import { andCarry, commonOf, deviceAt, treeCheck } from './shared';
 
@@ -111,44 +111,58 @@ function differences(plan: Plan, a: string, b: string): string[] {
   return found;
 }
 
+/** Boxes that run MST and are joined without others between them, by region, the largest first. */
+function regionsJoined(plan: Plan, grown: Grown): string[][][] {
+  const { settings } = treesOf(plan);
+  const { topology, places } = grown;
+  const groups: Set<number>[] = [];
+  for (const lan of topology.lans) {
+    const mst = lan
+      .map((end) => topology.ends[end]!.bridge)
+      .filter((bridge) => settings[places[bridge]!]!.mode === 'mst');
+    if (mst.length < 2) continue;
+    const touched = groups.filter((group) => mst.some((bridge) => group.has(bridge)));
+    const all = new Set([...mst, ...touched.flatMap((group) => [...group])]);
+    groups.splice(0, groups.length, ...groups.filter((group) => !touched.includes(group)), all);
+  }
+  return groups.map((group) => {
+    const regions = groupBy([...group], (bridge) => String(topology.region[bridge]));
+    return [...regions.values()]
+      .map((bridges) => bridges.map((bridge) => deviceAt(plan, grown, bridge)).sort())
+      .sort((a, b) => b.length - a.length || (a[0]! < b[0]! ? -1 : 1));
+  });
+}
+
 const regionMismatch = treeCheck('mst-region', function* (plan) {
   const grown = commonOf(plan);
   if (!grown) return;
-  const { settings } = treesOf(plan);
-  const { topology, tree, places } = grown;
-  const seen = new Set<string>();
-  for (const lan of topology.lans) {
-    const mst = [...new Set(lan.map((end) => topology.ends[end]!.bridge))].filter(
-      (bridge) => settings[places[bridge]!]!.mode === 'mst',
-    );
-    const [first, ...rest] = mst;
-    for (const bridge of rest) {
-      if (topology.region[bridge] === topology.region[first!]) continue;
-      const [a, b] = [deviceAt(plan, grown, first!), deviceAt(plan, grown, bridge)].sort() as [
-        string,
-        string,
-      ];
-      if (seen.has(`${a} ${b}`)) continue;
-      seen.add(`${a} ${b}`);
-      const names = [a, b].map((id) => plan.device.get(id)!.name);
-      const master = lan.some((end) => tree.rootEnds[topology.ends[end]!.bridge] === end);
+  const { topology, tree } = grown;
+  for (const [main, ...others] of regionsJoined(plan, grown))
+    for (const region of others) {
+      const [a, b] = [main![0]!, region[0]!];
+      const names = region.map((id) => plan.device.get(id)!.name).join(', ');
+      const inside = (end: number) => region.includes(deviceAt(plan, grown, topology.ends[end]!.bridge));
+      // Of the common tree the root is elsewhere, and one port leads there.
+      const master = topology.lans.some((lan) =>
+        lan.some(
+          (end) => inside(end) && tree.rootEnds[topology.ends[end]!.bridge] === end && !lan.every(inside),
+        ),
+      );
       yield {
         severity: 'fix',
-        // Of several links between the two the first; a box may differ from several others.
-        on: onPort(grown.ports[lan.find((end) => topology.ends[end]!.bridge === bridge)!]!.ports[0]!),
-        also: [onDevice(a), onDevice(b)],
-        what: `${names[0]} and ${names[1]} are not in one MST region`,
+        on: onDevice(b),
+        also: [...region.slice(1), ...main!].map(onDevice),
+        what: `${names} ${region.length === 1 ? 'is' : 'are'} not in the MST region of ${plan.device.get(a)!.name}`,
         because: `They differ in ${differences(plan, a, b).join(', and in ')}. Between them all VLANs follow the common tree${master ? ', by a master port in the middle of what was meant to be one region' : ''}, and instances balance nothing.`,
         remedies: [
           {
-            label: `Give ${names[1]} the region of ${names[0]}${andCarry(atRisk(plan))}`,
+            label: `Give ${names} the region of ${plan.device.get(a)!.name}${andCarry(atRisk(plan))}`,
             operation: 'likeRegionOf',
-            input: { from: a, devices: [b], carry: atRisk(plan) },
+            input: { from: a, devices: region, carry: atRisk(plan) },
           },
         ],
       };
     }
-  }
 });
 
 const edgeAtSwitch = treeCheck('edge-at-switch', function* (plan) {
