@@ -115,6 +115,7 @@ const all = [
   bundles.bundlePorts,
   bundles.bundleLinks,
   bundles.unbundle,
+  bundles.leaveBundle,
   setPortFacts,
   carrying.carryNeeded,
   carrying.joinSegment,

@@ -51,6 +51,7 @@ export {
   type Forward,
   type Instance,
   type Interface,
+  type Lag,
   type Listener,
   type Party,
   type Pool,

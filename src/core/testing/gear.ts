@@ -288,6 +288,41 @@ export const gearDamages: Readonly<Record<string, Damage>> = {
     const vlan = vlanFor(plan, b % 2 ? 'guest' : 'cameras')?.id;
     return tried(bare, 'assignPorts', { ports: [inner.id], role: 'access', vlan });
   },
+  bundleHere: (plan, a, b) => {
+    const next = gearDamages.secondWay!(plan, a, b);
+    const ports = [portNamed(next, 'sw-a', 9).id, portNamed(next, 'sw-a', 5 + (a % 4)).id];
+    return tried(next, 'bundlePorts', { ports, lacp: b % 2 === 0 });
+  },
+  bundleModes: (plan, a, b) => {
+    const next = gearDamages.secondWay!(plan, a, b);
+    const sides = [
+      [portNamed(next, 'sw-a', 9).id, portNamed(next, 'sw-a', 5 + (a % 4)).id],
+      [portNamed(next, 'sw-b', 9).id, portNamed(next, 'sw-b', 3 + (b % 6)).id],
+    ];
+    const joined = tried(next, 'bundleLinks', { sides });
+    const lag = pick(joined.lag.values(), a);
+    return lag ? put(joined, 'lag', lag, { lacp: false }) : joined;
+  },
+  bundleOfTwo: (plan, _a, b) => {
+    const ports = [portNamed(plan, 'sw-a', 9).id, portNamed(plan, 'sw-a', 1).id];
+    return tried(plan, 'bundlePorts', { ports, lacp: b % 2 === 0 });
+  },
+  toItself: (plan, a, b) => {
+    const [one, two] = [5 + (a % 2), 7 + (b % 2)];
+    const joined = tried(plan, 'connect', typedCable(plan, `sw-a ${one} = sw-a ${two}`));
+    if (joined === plan) return plan;
+    const ports = [portNamed(joined, 'sw-a', one).id, portNamed(joined, 'sw-a', two).id];
+    const open = tried(joined, 'assignPorts', { ports, role: 'access', vlan: vlanAt(plan, 1) });
+    const box = boxOf(open, deviceNamed(open, 'sw-a').id)!;
+    return b % 3 ? put(open, 'box', box, { spanningTree: 'none' }) : open;
+  },
+  hubTwice: (plan, a, b) => {
+    const joined = tried(plan, 'connect', typedCable(plan, `sw-b ${3 + (a % 4)} = hub 4`));
+    const ports = [portNamed(joined, 'sw-b', 3 + (a % 4)).id];
+    const open = tried(joined, 'assignPorts', { ports, role: 'access', vlan: vlanFor(plan, 'staff')?.id });
+    const hub = boxOf(open, deviceNamed(open, 'hub')?.id ?? '');
+    return hub ? put(open, 'box', hub, { passes: b % 2 ? ['bpdu'] : [] }) : open;
+  },
   cutOff: (plan) => {
     const cables = [...plan.cable.values()].filter(({ from, to }) =>
       [from, to].some((id) => id === portNamed(plan, 'sw-b', 9).id),

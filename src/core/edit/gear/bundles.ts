@@ -49,6 +49,23 @@ export const bundleLinks = operation(
   },
 );
 
+/** Takes ports out of their bundle; where fewer than two would be left, there is none any more. */
+export const leaveBundle = operation(
+  'leaveBundle',
+  z.strictObject({ ports: z.array(z.string()).min(1) }),
+  (draft, input) => {
+    const ports = input.ports.map((id) => draft.need('port', id));
+    const lags = new Set(ports.flatMap(({ lag }) => lag ?? []));
+    for (const { id } of ports) draft.update('port', id, { lag: null });
+    for (const id of lags) {
+      const { device } = draft.need('lag', id);
+      const left = portsOf(draft.plan, device).filter(({ lag }) => lag === id);
+      if (left.length < 2) removeRecord(draft, { table: 'lag', id });
+    }
+    return `${portsTitle(draft.plan, ports)}: no longer bundled`;
+  },
+);
+
 export const unbundle = operation('unbundle', z.strictObject({ lag: z.string() }), (draft, input) => {
   const bundle = draft.need('lag', input.lag);
   const ports = portsOf(draft.plan, bundle.device).filter((port) => port.lag === bundle.id);

@@ -410,6 +410,31 @@ const examples: readonly (readonly [check: string, Severity, make: () => Plan, s
     /^24 devices that need a cable have none \(.* and others\), and \d+ ports of all boxes together are free\.$/,
   ],
   [
+    'bundle-two-boxes',
+    'stop',
+    () => gearDamages.bundleOfTwo!(gear, 0, 0),
+    /^LACP bundles links to one box only \(IEEE 802\.1AX\)/,
+  ],
+  [
+    'bundle-one-end',
+    'stop',
+    () => gearDamages.bundleHere!(gear, 0, 1),
+    /^sw-a takes its links for one and sw-b does not: broadcasts come back twice/,
+  ],
+  [
+    'bundle-modes',
+    'stop',
+    () => gearDamages.bundleModes!(gear, 0, 0),
+    /hears no LACP and keeps its links apart or shut/,
+  ],
+  ['cable-to-itself', 'fix', () => gearDamages.toItself!(gear, 0, 0), /A spanning tree blocks one end/],
+  [
+    'plain-switch-twice',
+    'stop',
+    () => gearDamages.hubTwice!(gear, 0, 0),
+    /^hub swallows the messages of spanning trees, so sw-b does not see the loop/,
+  ],
+  [
     'pool-unserved',
     'fix',
     () => put(base, 'pool', pool('staff'), { servedBy: [cameraCard.id] }),
@@ -515,6 +540,16 @@ describe('each check by an example', () => {
     const voice = onPort('sw-a', 4, {});
     const mixed = put(voice, 'box', box('sw-a'), { mixesTags: false });
     expect(found(mixed, 'box-overloaded')[0]!.because).toMatch(/^sw-a 2, 4 would/);
+  });
+  test('a cable from a box to itself is a loop where no spanning tree runs', () => {
+    const plan = put(gearDamages.toItself!(gear, 0, 0), 'box', box('sw-a'), { spanningTree: 'none' });
+    const [finding] = found(plan, 'loop-open');
+    expect(finding!.because).toMatch(/^A cable joins sw-a 5, 7 and sw-a runs no spanning tree/);
+  });
+  test('ports taken out of a bundle leave it, and the last one ends it', () => {
+    const plan = gearDamages.bundleOfTwo!(gear, 0, 0);
+    const ports = [port('sw-a', 1).id];
+    expect(done(plan, 'leaveBundle', { ports }).lag.size).toBe(0);
   });
   test('a flat home is not told of VLAN 1 and third octets', () => {
     let plan = emptySite({ kind: 'home' });

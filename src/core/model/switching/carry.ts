@@ -233,16 +233,23 @@ const sameBundle = (a: Trunk, b: Trunk): boolean =>
   a.to.lag !== null &&
   [a.from.lag, a.to.lag].sort().join() === [b.from.lag, b.to.lag].sort().join();
 
-/** The rings: groups of trunks in which a frame could go round, each with its boxes. A bundle is one link. */
+/** The rings: groups of trunks in which a frame could go round, each with its boxes. A bundle is one link, and a cable from a box to itself is a ring. */
 export const ringsOf = derive(
   (plan): { readonly trunks: readonly Trunk[]; readonly devices: readonly string[] }[] => {
     const { blocks, boxesOf } = blocksIn(plan);
-    const { bridges } = fabric(plan);
-    return blocks.flatMap((lines, i) => {
+    const { bridges, seats } = fabric(plan);
+    const toItself = boxLinks(plan).flatMap(({ link, a, b }) =>
+      a.device === b.device && isOpen(a) && isOpen(b)
+        ? [{ a: seats.get(a.id)!.bridge, b: seats.get(b.id)!.bridge, link, from: a, to: b }]
+        : [],
+    );
+    const alone = toItself.map((trunk) => ({ trunks: [trunk], devices: [trunk.from.device] }));
+    const around = blocks.flatMap((lines, i) => {
       const trunks = trunksAt(plan, lines);
       return trunks.every((trunk) => trunk === trunks[0] || sameBundle(trunk, trunks[0]!))
         ? []
         : [{ trunks, devices: [...boxesOf[i]!].map((at) => bridges[at]!.device) }];
     });
+    return [...around, ...alone];
   },
 );

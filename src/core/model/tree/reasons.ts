@@ -59,7 +59,8 @@ export class Reasons {
       case 'root':
         return `it knows the better root ${this.name(this.atOrder[better.root]!)}; ${whose} knows ${this.name(this.atOrder[worse.root]!)}`;
       case 'external':
-        return `root path cost ${cost(better)} lower than ${cost(worse)} of ${whose}`;
+        // Between regions only the cost outside of them counts (IEEE 802.1Q-2022 clause 13.10).
+        return `root path cost ${better.external} lower than ${worse.external} of ${whose}`;
       case 'internal':
         return `cost within the region ${better.internal} lower than ${worse.internal} of ${whose}`;
       case 'regional':

@@ -167,6 +167,7 @@ const parallelLinks = gearCheck('links-unbundled', function* (plan) {
         ports.every(
           (port) =>
             port.lag === null &&
+            linksAt(plan, port).length === 1 &&
             port.taggedMode === 'list' &&
             port.untagged === ports[0]!.untagged &&
             port.pvid === port.untagged,

@@ -1,4 +1,5 @@
 import type { BoxCheck, SiteCheck, VlanCheck } from '../../finding';
+import { bundleChecks } from './bundles';
 import { boxChecks, sizeOfGearChecks } from './boxes';
 import { cableBoxChecks, cableChecks } from './cables';
 import { endBoxChecks, endChecks } from './ends';
@@ -11,6 +12,7 @@ export const gearChecks: readonly SiteCheck[] = [
   ...wayChecks,
   ...endChecks,
   ...cableChecks,
+  ...bundleChecks,
   ...sizeOfGearChecks,
 ];
 /** Those of one box and what is plugged into it. */

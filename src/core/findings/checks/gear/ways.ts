@@ -1,5 +1,5 @@
 import { carryRemedy } from '../../../rehearse';
-import { portsTitle, egress, ingress, type WiredPort } from '../../../model/wiring';
+import { portsTitle, egress, ingress, type Link, type WiredPort } from '../../../model/wiring';
 import {
   type Plan,
   type Vlan,
@@ -161,6 +161,12 @@ const innerNotMember = gearCheck('inner-not-member', function* (plan) {
   }
 });
 
+/** A cable from a box to itself is of no use; one of several pieces is not taken out as one. */
+export const takenOut = ({ cables }: Link): Remedy[] =>
+  cables.length === 1
+    ? [{ label: 'Take the cable out', operation: 'disconnect', input: { cable: cables[0]! } }]
+    : [];
+
 const loopOpen = gearCheck('loop-open', function* (plan) {
   for (const { trunks, devices: boxes } of ringsOf(plan)) {
     if (!goesRound(plan, trunks)) continue;
@@ -184,31 +190,40 @@ const loopOpen = gearCheck('loop-open', function* (plan) {
       ...(open.length > 0 ? [`${names(open)} ${open.length === 1 ? 'runs' : 'run'} no spanning tree`] : []),
       ...(deaf.length > 0 ? [`${deafPorts} ${deaf.length === 1 ? 'filters' : 'filter'} its messages`] : []),
     ];
-    const mendable = !inRing && able.length === open.length && why.length === 1;
+    // Where one end is access and another a trunk, what a tree leaves open may not carry what it shuts elsewhere.
+    const roles = new Set(
+      trunks.flatMap(({ from, to }) =>
+        [from, to].filter(({ device }) => boxOf(plan, device)!.vlanAware).map(({ role }) => role),
+      ),
+    );
+    const mendable = !inRing && able.length === open.length && why.length === 1 && roles.size === 1;
     yield {
       severity: 'stop',
       // A cable is on one ring only, a box may be on several.
       on: { table: 'cable', id: trunks.map(({ link }) => link.cables[0]!).sort()[0]! },
       also: open.map((id) => ({ table: 'device' as const, id })),
       what: 'A loop that nothing opens',
-      because: `${names(boxes)} are joined in a ring and ${why.join(', ') || 'no tree or ring manager opens it'}: the first broadcast goes round for ever.`,
-      remedies: !mendable
-        ? []
-        : open.length > 0
-          ? [
-              {
-                label: `Turn RSTP on at ${names(able)}${too}`,
-                operation: 'turnOnRstp',
-                input: { devices: able, carry },
-              },
-            ]
-          : [
-              {
-                label: `No filter at ${deafPorts}${too}`,
-                operation: 'setStpPort',
-                input: { ports: deaf, set: { guard: 'none' }, carry },
-              },
-            ],
+      because: `${boxes.length === 1 ? `A cable joins ${portsTitle(plan, [trunks[0]!.from, trunks[0]!.to])}` : `${names(boxes)} are joined in a ring`} and ${why.join(', ') || 'no tree or ring manager opens it'}: the first broadcast goes round for ever.`,
+      remedies:
+        boxes.length === 1
+          ? takenOut(trunks[0]!.link)
+          : !mendable
+            ? []
+            : open.length > 0
+              ? [
+                  {
+                    label: `Turn RSTP on at ${names(able)}${too}`,
+                    operation: 'turnOnRstp',
+                    input: { devices: able, carry },
+                  },
+                ]
+              : [
+                  {
+                    label: `No filter at ${deafPorts}${too}`,
+                    operation: 'setStpPort',
+                    input: { ports: deaf, set: { guard: 'none' }, carry },
+                  },
+                ],
     };
   }
 });
