@@ -35,6 +35,7 @@ function isThere(plan: Plan, { from, to }: ProbeQuestion): boolean {
   if ('port' in from && !plan.port.get(from.port)) return false;
   if ('device' in from && !plan.device.get(from.device)) return false;
   if ('vlan' in from && !plan.vlan.get(from.vlan)) return false;
+  if ('tunnel' in from && !plan.tunnel.get(from.tunnel)) return false;
   if ('device' in to && !plan.device.get(to.device)) return false;
   return !('vlan' in to) || plan.vlan.get(to.vlan) !== undefined;
 }

@@ -17,7 +17,7 @@ export { type FieldDifference, describeChange } from './describe';
 export { Draft } from './draft';
 export { edit, schemaOf, toWire } from './edit';
 export { equal } from './equal';
-export { type Carried, access, nothingCarried, undecided, vlansIn } from './kinds/carried';
+export { type Carried, acceptedFrames, access, nothingCarried, undecided, vlansIn } from './kinds/carried';
 export { whole } from './kinds/fields';
 export { type NamedField, fieldsOf } from './kinds/kind';
 export { outsideOf } from './kinds/ranges';

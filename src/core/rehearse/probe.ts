@@ -1,4 +1,4 @@
-import { type Family, type IpAddress, familyOf, formatAddress } from '../address';
+import { type Family, type IpAddress, familyOf, formatAddress, prefixFamily, usableRange } from '../address';
 import {
   type Remedy,
   type Plan,
@@ -10,7 +10,7 @@ import {
 } from '../plan';
 import { type Wanted, wantedText } from '../model/policy';
 import { holdersOf, routersIn, uplinksOut } from '../model/routing';
-import { sharesOf, workingUplinks } from '../model/uplink';
+import { letsForwardsIn, sharesOf, workingUplinks } from '../model/uplink';
 import { type Host, farAddress, hostAt, newcomer, outsideAddress } from './host';
 import type { Packet, PacketStep, Stop, Wired } from './conversation';
 import { type Course, type Setting, converse } from './converse';
@@ -25,6 +25,8 @@ export type Sender =
   | { readonly port: string }
   | { readonly device: string }
   | { readonly vlan: string }
+  /** Somebody at the other end of a tunnel, or who has dialled in. */
+  | { readonly tunnel: string }
   | { readonly internet: true };
 export type Receiver =
   | { readonly device: string }
@@ -77,7 +79,7 @@ const failed = (what: string, why: string, remedies: readonly Remedy[] = []): An
 
 /** Who sends, or why there is nobody to send. */
 function senderHost(plan: Plan, from: Sender, to: IpAddress | null, today: string | null): Host | string {
-  if ('internet' in from) return 'the Internet is no host';
+  if ('internet' in from || 'tunnel' in from) return 'it is no host of this site';
   if ('port' in from) return hostInPort(plan, plan.port.get(from.port)!, to, today);
   if ('vlan' in from) {
     const { name } = plan.vlan.get(from.vlan)!;
@@ -129,6 +131,10 @@ function receiverAddress(
     if ('internet' in from) {
       const [uplink] = workingUplinks(plan);
       return uplink ? outsideAddress(plan, uplink) : 'no uplink works';
+    }
+    if ('tunnel' in from) {
+      const [leg] = routersIn(plan).get(plan.tunnel.get(from.tunnel)!.device)?.legs ?? [];
+      return leg?.address ?? 'its router has no address inside';
     }
     const host = senderHost(plan, from, null, today);
     return typeof host === 'string' ? host : (host.gateway ?? `${host.title} has no gateway`);
@@ -232,6 +238,36 @@ function fromOutside(
   return converse(plan, today, nobody, packet, (walk) => walk.fromInternet(entry));
 }
 
+/** Somebody at the other end of a tunnel, where it comes up. */
+function fromTunnel(
+  plan: Plan,
+  id: string,
+  { wanted }: ProbeQuestion,
+  to: IpAddress,
+  today: string | null,
+): Course | Answer {
+  const tunnel = plan.tunnel.get(id)!;
+  const router = routersIn(plan).get(tunnel.device);
+  const at = `the tunnel ${tunnel.name}`;
+  if (!tunnel.enabled || !router)
+    return failed(at, tunnel.enabled ? 'its device does not route' : 'it is switched off');
+  const lines = router.uplinks.filter((uplink) => tunnel.uplink === null || tunnel.uplink === uplink.id);
+  const [line] = lines;
+  if (!line) return failed(at, 'the uplink it goes over does not work');
+  const open = lines.find((uplink) => letsForwardsIn(uplink).works !== false);
+  if (!tunnel.initiates && !open)
+    return failed(
+      at,
+      `the other side opens it, and nothing gets in on ${line.name}: ${letsForwardsIn(line).why}`,
+    );
+  const net = tunnel.remote.find((prefix) => prefixFamily(prefix) === familyOf(to));
+  if (!net) return failed(at, `nobody there has an IPv${familyOf(to)} address`);
+  const packet: Packet = { from: usableRange(net).first, to, wanted, reply: false };
+  return converse(plan, today, { newcomers: [], over: new Map() }, packet, (walk) =>
+    walk.fromTunnel(router, id),
+  );
+}
+
 /** The other uplinks that a conversation could have taken as well, each with the router that shares its traffic among them. */
 function shared(plan: Plan, { forth, talk }: Course): { readonly router: string; readonly uplink: Uplink }[] {
   return [...talk.over].flatMap(([router, taken]) => {
@@ -263,6 +299,10 @@ function courseOf(plan: Plan, question: ProbeQuestion, today: string | null): As
     const tries = 'device' in to ? addressesOfDevice(plan, from, to.device) : [address];
     const courses = tries.map((one) => fromOutside(plan, question, one, today));
     const course = courses.find((one) => !('summary' in one) && one.stop === null) ?? courses[0]!;
+    return 'summary' in course ? course : { course, host: null, only: null };
+  }
+  if ('tunnel' in from) {
+    const course = fromTunnel(plan, from.tunnel, question, address, today);
     return 'summary' in course ? course : { course, host: null, only: null };
   }
   const host = senderHost(plan, from, address, today);

@@ -1,4 +1,4 @@
-import { parseAddress } from '../address';
+import { contains, parseAddress } from '../address';
 import { type Plan, badInput, boxOf, byName, derive, devicesNamed, hostOf, vlansOf } from '../plan';
 import { type Wanted, allServices, isOutside, vlanOfAddress, zonesOf } from '../model/policy';
 import { holdersOf } from '../model/routing';
@@ -58,7 +58,7 @@ function alike(plan: Plan, text: string): string {
   return text !== '' && near.length > 0 ? ` Nearest here: ${near.join(', ')}.` : '';
 }
 
-/** `sw-a 17`, a device, an address, a segment, a zone, or `internet`. */
+/** `sw-a 17`, a device, an address, a segment, a zone, a tunnel or VPN by its name, or `internet`. */
 export function typedSender(plan: Plan, typed: string): Sender {
   const text = typed.trim();
   if (isInternet(text)) return { internet: true };
@@ -69,15 +69,19 @@ export function typedSender(plan: Plan, typed: string): Sender {
   if (address !== null) {
     const [holder] = holdersOf(plan, address);
     if (holder) return { device: hostOf(plan, holder).device.id };
+    const far = [...plan.tunnel.values()].find(({ remote }) => remote.some((net) => contains(net, address)));
+    if (far) return { tunnel: far.id };
     const vlan = vlanOfAddress(plan, address);
     return vlan === null ? { internet: true } : { vlan };
   }
+  const tunnel = [...plan.tunnel.values()].find(({ name }) => name.toLowerCase() === text.toLowerCase());
+  if (tunnel) return { tunnel: tunnel.id };
   const zone = typedZone(plan, text, 'from');
   if (zone && !('gateway' in zone)) return zone;
   throw badInput(
     text === ''
       ? 'Nobody sends; write a port like sw-a 7, a device, an address, a segment or internet.'
-      : `“${text}” is no port, device, address, segment or zone here.${alike(plan, text)}`,
+      : `“${text}” is no port, device, address, segment, zone or tunnel here.${alike(plan, text)}`,
     'from',
   );
 }
@@ -130,6 +134,7 @@ export function suggestedEnds(plan: Plan, text: string, most = SHOWN): readonly 
     'gateway',
     ...vlansOf(plan).flatMap(({ vid, code, name }) => [`${vid} ${code}`, name]),
     ...zonesOf(plan).map(({ name }) => name),
+    ...[...plan.tunnel.values()].map(({ name }) => name),
   ];
   const begin = new Set<string>();
   const inside = new Set<string>();

@@ -1,3 +1,7 @@
 ALTER TABLE device ADD COLUMN IF NOT EXISTS own_firewall VARCHAR(10) NOT NULL DEFAULT 'unknown';
 
 ALTER TABLE subnet ADD COLUMN IF NOT EXISTS advertised BOOLEAN NOT NULL DEFAULT TRUE;
+
+ALTER TABLE question ADD COLUMN IF NOT EXISTS from_tunnel_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NULL;
+
+ALTER TABLE question ADD CONSTRAINT question_from_tunnel FOREIGN KEY IF NOT EXISTS (site_id, from_tunnel_id) REFERENCES tunnel (site_id, id);

@@ -15,6 +15,9 @@ const factsSchema = z
     setsItself: true,
     enabled: true,
     exposed: true,
+    accepts: true,
+    ingressFilter: true,
+    pvid: true,
     label: true,
   })
   .partial();
@@ -23,6 +26,7 @@ export const setPortFacts = operation(
   'setPortFacts',
   z.strictObject({ ports: portList, set: factsSchema }),
   (draft, { ports: ids, set }) => {
+    if (set.pvid != null) draft.need('vlan', set.pvid);
     const ports = ids.map((id) => draft.update('port', id, set));
     const fields = Object.entries(set).map(
       ([field, value]) => `${fieldName('port', field)} ${wireText(value)}`,

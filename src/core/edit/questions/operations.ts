@@ -12,6 +12,7 @@ export const addQuestion = operation(
     for (const device of [fields.fromDevice, fields.toDevice])
       if (device !== null) draft.need('device', device);
     for (const vlan of [fields.fromVlan, fields.toVlan]) if (vlan !== null) draft.need('vlan', vlan);
+    if (fields.fromTunnel !== null) draft.need('tunnel', fields.fromTunnel);
     const rank = rankBetween(questionsOf(draft.plan).at(-1)?.rank ?? null, null);
     const question = draft.insert('question', { rank, ...fields });
     return `Question kept: ${questionText(draft.plan, question)}`;

@@ -1,3 +1,4 @@
 export { isDomain, nameMessage, nameProblem, proposeHostName } from './names';
 export { nextFreeAddress } from './next-free';
 export { ownSettings } from './own-settings';
+export { interfaceNamed, interfacesNamed, namesOfInterfaces } from './named';

@@ -5,8 +5,8 @@ export const askedProtocols = ['tcp', 'udp', 'icmp'] as const;
 export const expectations = ['delivered', 'stopped'] as const;
 
 /**
- * A question that is kept, with the answer that is expected. From a port, a device or a segment, or with none of them from
- * the Internet; to a device, a segment, an address or the gateway, or with none of them to the Internet.
+ * A question that is kept, with the answer that is expected. From a port, a device, a segment or a tunnel, or with none of
+ * them from the Internet; to a device, a segment, an address or the gateway, or with none of them to the Internet.
  */
 export const question = kind({
   word: 'question',
@@ -19,6 +19,8 @@ export const question = kind({
     fromPort: ref('port', 'removed', 'from port').nullable(),
     fromDevice: ref('device', 'removed', 'from device').nullable(),
     fromVlan: ref('vlan', 'removed', 'from segment').nullable(),
+    /** People who dial in, or the far side of a tunnel. */
+    fromTunnel: ref('tunnel', 'removed', 'from tunnel', { since: 7 }).nullable().default(null),
     toDevice: ref('device', 'removed', 'to device').nullable(),
     toVlan: ref('vlan', 'removed', 'to segment').nullable(),
     toAddress: address('to address').nullable(),

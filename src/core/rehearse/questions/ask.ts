@@ -9,7 +9,8 @@ export const questionsOf = (plan: Plan): readonly Question[] => sorted(plan.ques
 
 /** A question as the probe takes it. */
 export function askedBy(question: Question): ProbeQuestion {
-  const { fromPort, fromDevice, fromVlan, toDevice, toVlan, toAddress, toGateway, protocol, port } = question;
+  const { fromPort, fromDevice, fromVlan, fromTunnel } = question;
+  const { toDevice, toVlan, toAddress, toGateway, protocol, port } = question;
   const from: Sender =
     fromPort !== null
       ? { port: fromPort }
@@ -17,7 +18,9 @@ export function askedBy(question: Question): ProbeQuestion {
         ? { device: fromDevice }
         : fromVlan !== null
           ? { vlan: fromVlan }
-          : { internet: true };
+          : fromTunnel !== null
+            ? { tunnel: fromTunnel }
+            : { internet: true };
   const to: Receiver =
     toDevice !== null
       ? { device: toDevice }
@@ -40,6 +43,7 @@ export const questionFields = ({
   fromPort: 'port' in from ? from.port : null,
   fromDevice: 'device' in from ? from.device : null,
   fromVlan: 'vlan' in from ? from.vlan : null,
+  fromTunnel: 'tunnel' in from ? from.tunnel : null,
   toDevice: 'device' in to ? to.device : null,
   toVlan: 'vlan' in to ? to.vlan : null,
   toAddress: 'address' in to ? to.address : null,
@@ -54,6 +58,7 @@ export function senderTitle(plan: Plan, from: Sender): string {
     return port ? portTitle(plan, port) : 'a port';
   }
   if ('device' in from) return plan.device.get(from.device)?.name ?? 'a device';
+  if ('tunnel' in from) return plan.tunnel.get(from.tunnel)?.name ?? 'a tunnel';
   return 'vlan' in from ? (plan.vlan.get(from.vlan)?.name ?? 'a segment') : 'the Internet';
 }
 

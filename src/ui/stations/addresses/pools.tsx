@@ -13,6 +13,7 @@ import {
   Refusal,
   badInput,
 } from '@/core/plan';
+import { interfacesNamed, namesOfInterfaces } from '@/core/model/hosts';
 import { dynamicNeed } from '@/core/model/pools';
 import { leaseCapacity, usualLeases, bandsOf } from '@/core/model/segments';
 import { typedAddress, useEdit, wholeNumber } from '../../session/actions';
@@ -33,11 +34,13 @@ export function Pools({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
       <table className="schedule max-w-[760px]">
         <thead>
           <tr>
-            {['Range', 'Start', 'End', 'Count', 'Leases', 'Lease time', 'Why', ''].map((head, i) => (
-              <th key={i} scope="col">
-                {head || <span className="sr-only">Remove</span>}
-              </th>
-            ))}
+            {['Range', 'Start', 'End', 'Count', 'Leases', 'Lease time', 'Leased by, or why', ''].map(
+              (head, i) => (
+                <th key={i} scope="col">
+                  {head || <span className="sr-only">Remove</span>}
+                </th>
+              ),
+            )}
           </tr>
         </thead>
         <tbody>
@@ -112,6 +115,23 @@ function RangeRow({ plan, subnet, range }: { plan: Plan; subnet: Subnet; range: 
         )}
       </td>
       <td>
+        {pool && (
+          <Field
+            mono
+            label="Leased by"
+            value={namesOfInterfaces(plan, range.servedBy)}
+            placeholder="nobody"
+            onCommit={(text) =>
+              edit(
+                'pool',
+                range.id,
+                'servedBy',
+                interfacesNamed(plan, /^nobody$/i.test(text) ? '' : text, subnet.vlan),
+                range.servedBy,
+              )
+            }
+          />
+        )}
         {!pool && (
           <Field
             label="Reason of the exclusion"

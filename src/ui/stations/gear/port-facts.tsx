@@ -1,6 +1,7 @@
 'use client';
 
-import { portMedia, selfRoles, type Port, type Plan } from '@/core/plan';
+import { acceptedFrames, boxOf, portMedia, selfRoles, type Port, type Plan } from '@/core/plan';
+import { typedVlan } from '@/core/model/wiring';
 import { useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { Choice } from '../../parts/choice';
@@ -8,6 +9,7 @@ import { Field } from '../../parts/field';
 import { Toggle } from '../../parts/tick';
 import { Property } from '../../parts/property';
 
+const taking = acceptedFrames.map((value) => ({ value, label: value === 'all' ? 'all' : `${value} only` }));
 const media = portMedia.filter((value) => value !== 'inner').map((value) => ({ value, label: value }));
 const selfWords = {
   no: 'no',
@@ -15,6 +17,7 @@ const selfWords = {
   mac: 'by the first half of the MAC',
 } as const;
 const self = selfRoles.map((value) => ({ value, label: selfWords[value] }));
+const isNone = (text: string) => text === '' || /^none$/i.test(text);
 const several = { value: '' as const, label: 'several' };
 
 /** The value all ports share; null when they differ. */
@@ -39,6 +42,7 @@ export function PortFactsList({
   const [port] = outer;
   if (!port || outer.length !== ports.length) return null;
   const alone = ports.length === 1;
+  const box = boxOf(plan, port.device);
   const set = (field: keyof Port, value: unknown, seen?: unknown) =>
     alone
       ? edit('port', port.id, field, value, seen)
@@ -72,7 +76,7 @@ export function PortFactsList({
       </Property>
     );
   };
-  const choice = <F extends 'media' | 'setsItself'>(
+  const choice = <F extends 'media' | 'setsItself' | 'accepts'>(
     label: string,
     name: string,
     field: F,
@@ -90,7 +94,7 @@ export function PortFactsList({
       </Property>
     );
   };
-  const toggle = (label: string, field: 'exposed' | 'defective' | 'enabled') => (
+  const toggle = (label: string, field: 'exposed' | 'defective' | 'enabled' | 'ingressFilter') => (
     <Toggle
       label={label}
       checked={shared(ports, field) ?? false}
@@ -115,6 +119,29 @@ export function PortFactsList({
           {number('Mbit/s', 'speed', 'Speed in Mbit/s')}
           {number('PoE class', 'poeClass')}
           {choice('Sets itself', 'Sets its role itself', 'setsItself', self)}
+          {box?.vlanAware && (
+            <>
+              <Property label="PVID">
+                <Field
+                  mono
+                  label="PVID, the VLAN of untagged frames that come in"
+                  value={shared(ports, 'pvid') === null ? '' : String(plan.vlan.get(port.pvid!)!.vid)}
+                  placeholder={ports.some(({ pvid }) => pvid !== port.pvid) ? 'several' : 'none'}
+                  onCommit={(typed) =>
+                    session.perform({
+                      operation: 'setPortFacts',
+                      input: {
+                        ports: ports.map(({ id }) => id),
+                        set: { pvid: isNone(typed) ? null : typedVlan(plan, typed).id },
+                      },
+                    })
+                  }
+                />
+              </Property>
+              {choice('Takes', 'Frames it takes', 'accepts', taking)}
+              {toggle('refuses VLANs it does not carry (ingress filter)', 'ingressFilter')}
+            </>
+          )}
           {toggle('switched on', 'enabled')}
           {toggle('strangers can reach it', 'exposed')}
         </>

@@ -18,6 +18,7 @@ import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { useCommands } from '../../shell/commands';
 import { Jacket } from '../../parts/jacket';
+import { BundleLine } from './bundle-line';
 import { FollowFrame } from './follow-frame';
 import { PortCable } from './port-cable';
 import { PortProfiles } from './port-profiles';
@@ -111,15 +112,7 @@ export function PortInspector({ plan, ports }: { plan: Plan; ports: readonly Por
           Bundle into one
         </button>
       )}
-      {lag !== null && (
-        <button
-          type="button"
-          className="button mt-2 ml-2"
-          onClick={() => session.perform({ operation: 'unbundle', input: { lag } })}
-        >
-          Take the bundle apart
-        </button>
-      )}
+      {lag !== null && <BundleLine plan={plan} lag={lag} />}
       <PortFactsList plan={plan} ports={ports} passive={passive} />
     </section>
   );

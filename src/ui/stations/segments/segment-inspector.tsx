@@ -11,13 +11,13 @@ import {
   purposes,
   Refusal,
   devicesNamed,
-  interfacesOf,
   subnetOf,
   vlansOf,
   siteOf,
   type Plan,
 } from '@/core/plan';
 import { hangingOn } from '@/core/edit';
+import { interfaceNamed } from '@/core/model/hosts';
 import { arrivalsWithin, purposeDefaults, leaseOf, needOf, vlanIdPlace64 } from '@/core/model/segments';
 import { typedPrefix, useEdit, usePerformOrReview, wholeNumber } from '../../session/actions';
 import { problemOf } from '../../session/attempt';
@@ -30,6 +30,7 @@ import { Cautions } from '../../parts/cautions';
 import { RecordField } from '../../parts/record-field';
 import { Toggle } from '../../parts/tick';
 import { Property } from '../../parts/property';
+import { RelayLine } from './relay-line';
 import { RoutedBy } from './routed-by';
 import { Problem } from '../../parts/problem';
 
@@ -89,6 +90,7 @@ function Details({ plan, vlan }: { plan: Plan; vlan: Vlan }) {
         />
       </Property>
       <RoutedBy plan={plan} vlan={vlan} />
+      <RelayLine plan={plan} vlan={vlan} />
       <RecordField table="vlan" record={vlan} field="devices" />
       <RecordField table="vlan" record={vlan} field="growth" />
       {v4 && (
@@ -127,17 +129,12 @@ function SubnetDetails({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
       .filter(Boolean)
       .map((item) => {
         if (parseAddress(item) !== null) return { literal: formatAddress(parseAddress(item)!) };
-        const device = devicesNamed(plan, item)[0];
-        const own =
-          device &&
-          (interfacesOf(plan, device.id).find((candidate) => candidate.vlan === subnet.vlan) ??
-            interfacesOf(plan, device.id)[0]);
-        if (!own)
+        if (devicesNamed(plan, item).length === 0)
           throw new Refusal(
             'bad-input',
             `“${item}” is neither an address nor a host of this site; write 192.168.20.1 or a host name.`,
           );
-        return { interface: own.id };
+        return { interface: interfaceNamed(plan, item, subnet.vlan).id };
       });
     edit('subnet', subnet.id, 'dns', servers, toWire('subnet', subnet).dns);
   };
@@ -161,6 +158,11 @@ function SubnetDetails({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
           onCommit={(text, seen) => edit('subnet', subnet.id, 'domain', text, seen)}
         />
       </Property>
+      {family === 'IPv6' && (
+        <Property label="Announced">
+          <RecordField table="subnet" record={subnet} field="advertised" />
+        </Property>
+      )}
       {family === 'IPv4' && (
         <Property label="Pinned">
           <Toggle
