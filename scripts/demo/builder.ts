@@ -4,6 +4,7 @@ import {
   Draft,
   type Plan,
   SITE_ID,
+  addressesOn,
   type Site,
   devicesNamed,
   interfacesOf,
@@ -73,6 +74,11 @@ export class DemoSite {
 
   device(name: string): string {
     return devicesNamed(this.plan, name)[0]!.id;
+  }
+
+  /** The first address of an end device. */
+  addressOf(name: string) {
+    return addressesOn(this.plan, this.card(name))[0]!;
   }
 
   /** The network card of an end device. */

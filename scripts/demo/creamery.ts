@@ -3,7 +3,7 @@ import { hostOf } from '../../src/core/plan';
 import { creameryQuestions, creameryTrees } from './questions';
 import { DemoSite, numbered } from './builder';
 import { creameryGear } from './gear';
-import { creameryInternet } from './internet';
+import { creameryInternet, creameryLeases } from './internet';
 import { creameryPolicy } from './policy';
 
 const prefix = (text: string) => parsePrefix(text)!.prefix;
@@ -181,6 +181,7 @@ export function creamery(): DemoSite {
   creameryInternet(site);
   creameryPolicy(site);
   creameryTrees(site);
+  creameryLeases(site);
   creameryQuestions(site);
   return site;
 }

@@ -1,4 +1,5 @@
-import { vlansOf } from '../../src/core/plan';
+import { formatPrefix } from '../../src/core/address';
+import { gatewaysOf, vlansOf } from '../../src/core/plan';
 import { uplinksOf } from '../../src/core/model/uplink';
 import type { DemoSite } from './builder';
 
@@ -136,4 +137,27 @@ export function creameryInternet(site: DemoSite): void {
     peer: 'north.example.net',
     initiates: false,
   });
+}
+
+/** The provider delegates a prefix, and the disk station has an address of it that nobody is let in to. */
+export function rowHouseSix(site: DemoSite): void {
+  const [line] = uplinksOf(site.plan);
+  site.edit('uplink', line!.id, { delegated: '2001:db8:12::/48' });
+  const { space } = site.plan.site.get('site')!;
+  const known = space.map(formatPrefix);
+  site.edit('site', 'site', { space: [...known, '2001:db8:12::/48'], documentation: true });
+  const { vlan } = site.plan.subnet.get(site.addressOf('disk-station').subnet)!;
+  site.do('addSubnet', { vlan, prefix: '2001:db8:12:14::/64' });
+  const made = [...site.plan.subnet.values()].at(-1)!;
+  site.do('addAddress', { device: site.device('disk-station'), subnet: made.id });
+}
+
+/** The pool of the office is leased by a server in another segment, to which the gateway passes questions on. */
+export function creameryLeases(site: DemoSite): void {
+  const office = vlansOf(site.plan).find(({ name }) => name === 'Office')!;
+  const server = site.card('update-mirror');
+  const { id: subnet } = site.subnet(office.id);
+  for (const { id } of site.plan.pool.group(subnet).values()) site.edit('pool', id, { servedBy: [server] });
+  const [gateway] = gatewaysOf(site.plan, subnet);
+  site.do('setRelay', { interface: gateway!.interface, servers: [server] });
 }

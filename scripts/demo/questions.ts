@@ -1,5 +1,6 @@
 import { questionFields, typedReceiver, typedSender, typedWanted } from '../../src/core/rehearse';
-import { boxOf } from '../../src/core/plan';
+import { formatAddress } from '../../src/core/address';
+import { addressesOn, boxOf } from '../../src/core/plan';
 import type { DemoSite } from './builder';
 
 /** A question as it would be typed: from, to, service, expected, why. */
@@ -12,9 +13,17 @@ function ask(site: DemoSite, questions: readonly Asked[]): void {
       to: typedReceiver(site.plan, to),
       wanted: typedWanted(site.plan, service),
     };
-    site.do('addQuestion', { ...questionFields(asked), expected, why });
+    const { toAddress, ...fields } = questionFields(asked);
+    const at = toAddress === null ? null : formatAddress(toAddress);
+    site.do('addQuestion', { ...fields, toAddress: at, expected, why });
   }
 }
+
+/** The IPv6 address of an end device. */
+const sixOf = (site: DemoSite, name: string): string =>
+  addressesOn(site.plan, site.card(name))
+    .map(({ address }) => formatAddress(address))
+    .find((text) => text.includes(':'))!;
 
 export const rowHouseQuestions = (site: DemoSite): void =>
   ask(site, [
@@ -23,6 +32,8 @@ export const rowHouseQuestions = (site: DemoSite): void =>
     ['Holiday flat', 'Family', 'HTTPS', 'stopped', 'visitors see nothing of the house'],
     ['Family', 'inverter', 'HTTPS', 'delivered', 'the app shows what the roof makes'],
     ['internet', 'gateway', 'HTTPS', 'stopped', 'nobody configures the gateway from outside'],
+    ['disk-station', '2001:db8:ffff::1', 'HTTPS', 'delivered', 'the disk station gets its updates over IPv6'],
+    ['internet', sixOf(site, 'disk-station'), 'tcp 445', 'stopped', 'and nobody gets at its files over IPv6'],
   ]);
 
 export const clinicQuestions = (site: DemoSite): void =>
@@ -44,6 +55,16 @@ export const creameryQuestions = (site: DemoSite): void =>
     ['filler', 'labeller', 'tcp 502', 'delivered', 'the line talks to itself'],
     ['compressor-01', 'condenser', 'tcp 502', 'delivered', 'the cold store keeps cold without the office'],
     ['internet', 'gateway', 'SSH', 'stopped', 'nobody configures the gateway from outside'],
+    [
+      'internet',
+      'historian',
+      'tcp 8883',
+      'delivered',
+      'tankers report, and are answered by the line they came in by',
+    ],
+    ['internet', '100.64.12.7', 'tcp 8883', 'stopped', 'by mobile nobody comes in'],
+    ['gw-1', 'update-mirror', 'udp 67', 'delivered', 'the relay of the office reaches its DHCP server'],
+    ['plant north', 'historian', 'HTTPS', 'delivered', 'the other plant reads the figures'],
   ]);
 
 /** Base MAC addresses of the switches: the one of the cold store is the lowest, and no priority was ever set. */

@@ -2,7 +2,7 @@ import { parsePrefix } from '../../src/core/address';
 import { rowHouseQuestions } from './questions';
 import { DemoSite } from './builder';
 import { rowHouseGear } from './gear';
-import { rowHouseInternet } from './internet';
+import { rowHouseInternet, rowHouseSix } from './internet';
 import { rowHousePolicy } from './policy';
 
 const prefix = (text: string) => parsePrefix(text)!.prefix;
@@ -96,6 +96,7 @@ export function rowHouse(): DemoSite {
   rowHouseGear(site);
   rowHouseInternet(site);
   rowHousePolicy(site);
+  rowHouseSix(site);
   rowHouseQuestions(site);
   return site;
 }
