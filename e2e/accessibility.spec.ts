@@ -58,7 +58,7 @@ for (const theme of ['day', 'night'])
         await expect(page.getByRole('heading', { name: '140 CM Cameras' })).toBeVisible();
       }
       if (station === 'rehearse') {
-        await expect(page.getByText('2 of 8 not as expected')).toBeVisible();
+        await expect(page.getByText('2 of 12 not as expected')).toBeVisible();
         found['rehearse, Questions'] = await violations(page);
         for (const tab of ['DHCP', 'What if', 'Spanning trees']) {
           await page.getByRole('tab', { name: tab }).click();

@@ -10,7 +10,7 @@ test('kept questions are asked again at every change, and one is kept, judged an
 }) => {
   const site = await demoSite(request, '3-creamery');
   await open(page, site, 'rehearse');
-  await expect(questions(page)).toContainText('2 of 8 not as expected');
+  await expect(questions(page)).toContainText('2 of 12 not as expected');
   await expect(page.getByRole('row', { name: /compressor-01 to condenser/ })).toContainText(
     'not as expected: Stopped at compressor-01: sw-c 3 does not carry VLAN 230',
   );
@@ -47,7 +47,7 @@ test('kept questions are asked again at every change, and one is kept, judged an
   await choose(row.getByLabel(/^Expected of/), 'delivered');
   await choose(row.getByLabel(/^Expected of/), 'stopped');
   await row.getByRole('button', { name: /^Remove the question/ }).click();
-  await expect(questions(page)).toContainText('2 of 8 not as expected');
+  await expect(questions(page)).toContainText('2 of 12 not as expected');
   await saved(page);
 
   // The plugs of the condenser and another go where they belong: the answer changes by itself.
@@ -57,7 +57,7 @@ test('kept questions are asked again at every change, and one is kept, judged an
   await page.keyboard.type('230');
   await page.keyboard.press('Enter');
   await page.getByRole('link', { name: /Rehearse/ }).click();
-  await expect(questions(page)).toContainText('1 of 8 not as expected');
+  await expect(questions(page)).toContainText('1 of 12 not as expected');
 });
 
 test('a laptop in any port: offers, a stray router, a known MAC address, and why nobody answers', async ({

@@ -224,7 +224,11 @@ function layUplinks(site: Site, plan: Plan, router: Router, barred: string[]): v
         const end = endOf(plan, far.id, 0, takes);
         site.net.cable(device.id, wan, far.device, end.name);
         site.link(far.device, `link set ${end.name} master ${end.wire!}`);
-      } else deadWire(site, device.id, wan);
+      } else {
+        // Where it leads is not recorded, so the line counts as up.
+        deadWire(site, device.id, wan);
+        site.link(device.id, `link set no-${wan} up`);
+      }
       site.link(device.id, `addr add ${outside}/${subnet.prefix.length} dev ${wan}`);
       const [gateway] = [...plan.address.values()].filter(
         (item) => item.gateway && item.subnet === subnet.id,

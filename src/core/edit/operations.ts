@@ -7,6 +7,7 @@ import * as carrying from './gear/carry';
 import * as cables from './gear/cables';
 import * as devices from './gear/devices';
 import { setPortFacts } from './gear/port-facts';
+import { passThrough } from './gear/pass-through';
 import * as inside from './gear/controller-siblings';
 import { addressBox } from './gear/management';
 import * as ports from './gear/ports';
@@ -117,6 +118,7 @@ const all = [
   bundles.unbundle,
   bundles.leaveBundle,
   setPortFacts,
+  passThrough,
   carrying.carryNeeded,
   carrying.joinSegment,
   carrying.setVoice,

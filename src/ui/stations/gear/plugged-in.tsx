@@ -1,11 +1,14 @@
 'use client';
 
+import { useState } from 'react';
 import { endIn } from '@/core/edit';
 import { type Plan, type Device, boxOf } from '@/core/plan';
 import { portsOf, leadsTo } from '@/core/model/wiring';
 import { useEdit, wholeNumber } from '../../session/actions';
+import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { Field } from '../../parts/field';
+import { Problem } from '../../parts/problem';
 import { Property } from '../../parts/property';
 import { Toggle } from '../../parts/tick';
 
@@ -13,6 +16,7 @@ import { Toggle } from '../../parts/tick';
 export function PluggedIn({ plan, device }: { plan: Plan; device: Device }) {
   const session = useSession();
   const edit = useEdit();
+  const [problem, setProblem] = useState('');
   if (boxOf(plan, device.id) || plan.box.size === 0) return null;
   const port = portsOf(plan, device.id)[0];
   return (
@@ -34,6 +38,20 @@ export function PluggedIn({ plan, device }: { plan: Plan; device: Device }) {
           }
         />
       </Property>
+      {port && device.kind === 'phone' && (
+        <button
+          type="button"
+          className="button my-1"
+          onClick={() =>
+            setProblem(
+              problemOf(() => session.perform({ operation: 'passThrough', input: { device: device.id } })),
+            )
+          }
+        >
+          It has a socket for a computer
+        </button>
+      )}
+      <Problem text={problem} className="text-[13px]" />
       {port && device.kind === 'phone' && (
         <Toggle
           label="takes tagged frames only"
