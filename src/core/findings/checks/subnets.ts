@@ -18,6 +18,7 @@ import { listenersOf } from '../../model/uplink';
 import { foreignNetworks, isFlat, isFree, thirdOctetPlaces, usableSpace, needOf } from '../../model/segments';
 import { fittedLength } from '../../edit';
 import type { SiteCheck, SubnetCheck } from '../finding';
+import type { SubnetHost } from '../subnet-view';
 
 const vlanName = (plan: Plan, subnet: Subnet) => plan.vlan.get(subnet.vlan)!.name;
 const ref = (subnet: Subnet) => ({ table: 'subnet' as const, id: subnet.id });
@@ -190,6 +191,17 @@ const tooSmall: SubnetCheck = {
   },
 };
 
+const askGateway = (subnet: Subnet, { device, interface: item }: SubnetHost): Remedy => ({
+  label: `Use the gateway ${device.name}`,
+  operation: 'edit',
+  input: {
+    table: 'subnet',
+    id: subnet.id,
+    set: { dns: [{ interface: item.id }] },
+    seen: { dns: toWire('subnet', subnet).dns },
+  },
+});
+
 const dnsMissing: SubnetCheck = {
   id: 'dns-missing',
   station: 'segments',
@@ -202,20 +214,7 @@ const dnsMissing: SubnetCheck = {
       on: ref(subnet),
       what: `${vlan.name} has no DNS server`,
       because: `${formatPrefix(subnet.prefix)} ${vlan.internet ? 'may reach the Internet' : 'leases addresses'}, but its hosts cannot resolve names.`,
-      remedies: server
-        ? [
-            {
-              label: `Use the gateway ${server.device.name}`,
-              operation: 'edit',
-              input: {
-                table: 'subnet',
-                id: subnet.id,
-                set: { dns: [{ interface: server.interface.id }] },
-                seen: { dns: [] },
-              },
-            },
-          ]
-        : [],
+      remedies: server ? [askGateway(subnet, server)] : [],
     };
   },
 };
@@ -246,20 +245,7 @@ const dnsNobody: SubnetCheck = {
       on: ref(subnet),
       what: `${vlan.name} is sent to a DNS server that is none`,
       because: `Of its DNS servers ${wrong.join(' and ')}: names are not resolved, or only after a wait.`,
-      remedies: server
-        ? [
-            {
-              label: `Use the gateway ${server.device.name}`,
-              operation: 'edit',
-              input: {
-                table: 'subnet',
-                id: subnet.id,
-                set: { dns: [{ interface: server.interface.id }] },
-                seen: { dns: toWire('subnet', subnet).dns },
-              },
-            },
-          ]
-        : [],
+      remedies: server ? [askGateway(subnet, server)] : [],
     };
   },
 };

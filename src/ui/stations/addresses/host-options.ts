@@ -10,7 +10,7 @@ export const assignmentOptions = [
 ];
 /** Whom a device lets in by its own firewall. */
 export const firewallWords: Readonly<Record<Device['firewall'], string>> = {
-  unknown: 'nobody looked',
+  unknown: 'not recorded',
   none: 'none, all get in',
   'own-subnet': 'own subnet only',
   'as-listed': 'what it listens on',
