@@ -1,7 +1,6 @@
 import { boxOf, type Plan, type Vlan, type Zone, vlansOf } from '../plan';
 import { passing, zoneOfVlan, zonesOf, serviceNames } from '../model/policy';
-import { enters, leaves } from '../model/wiring';
-import { bridgeAt, fabric } from '../model/switching';
+import { bridgeAt, fabric, vidsAt } from '../model/switching';
 import { classesOf } from './classes';
 
 /** What somebody reaches who has taken over a box or a device: they keep to nothing that is set on it. */
@@ -16,7 +15,6 @@ export interface IntruderReach {
 function takenByNeighbours(plan: Plan, device: string): Set<number> {
   const { bridges, links, seats } = fabric(plan);
   const vids = new Set<number>();
-  const known = vlansOf(plan).map(({ vid }) => vid);
   const seen = new Set([device]);
   const pending = [device];
   for (const at of pending)
@@ -31,12 +29,7 @@ function takenByNeighbours(plan: Plan, device: string): Set<number> {
           pending.push(far.device);
           continue;
         }
-        for (const vid of known)
-          for (const tag of [0, vid]) {
-            const entered = enters(far, seat.port, tag);
-            if (entered && 'vid' in entered && entered.vid === vid) vids.add(vid);
-            if (leaves(far, seat.port, vid) === tag) vids.add(vid);
-          }
+        for (const vid of vidsAt(plan, link.to)) vids.add(vid);
       }
   // Who is plugged into the box itself is at its mercy.
   for (const port of bridges[bridgeAt(plan, device)]?.ports ?? [])

@@ -5,6 +5,7 @@ import { deviceNamed, portNamed, put, soundGear, vlanFor } from '../testing/gear
 import { cardOf } from '../testing/internet';
 import { done } from '../testing/plans';
 import { soundPolicy, zoneNamed } from '../testing/policy';
+import { intruderReach } from './intruder';
 import { plugIn } from './plug-in';
 import { probe } from './probe';
 
@@ -16,6 +17,16 @@ const add = (plan: Plan, name: string, model: string) =>
 const sentence = (plan: Plan, name: string, number: number) =>
   plugIn(plan, portNamed(plan, name, number)).sentence;
 describe('plug in here and…', () => {
+  test('who tags frames is in all that the port carries, as one who takes over what is plugged in there', () => {
+    const names = (vlans: readonly { readonly name: string }[]) => vlans.map(({ name }) => name).sort();
+    const at = portNamed(sound, 'sw-a', 2);
+    const { vlan, byTagging } = plugIn(sound, at);
+    const { inside } = intruderReach(sound, deviceNamed(sound, 'ap').id);
+    const beside = names(byTagging);
+    expect(beside.length).toBeGreaterThan(0);
+    expect(names([...(vlan ? [vlan] : []), ...byTagging])).toEqual(names(inside.map((each) => each.vlan)));
+    expect(plugIn(sound, portNamed(sound, 'sw-a', 3)).byTagging).toEqual([]);
+  });
   test('segment, lease and gateway in one sentence', () =>
     expect(sentence(sound, 'sw-b', 2)).toMatch(
       /^you land in Staff, get 10\.20\.\d+\.\d+–10\.20\.\d+\.\d+ from gw-1 and have 10\.20\.\d+\.1 on gw-1 as gateway$/,

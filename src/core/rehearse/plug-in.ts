@@ -1,6 +1,6 @@
 import { formatAddress, formatPrefix } from '../address';
-import { type Plan, type Port, type Subnet, type Vlan, gatewaysOf, hostOf, subnetOf } from '../plan';
-import { landsIn } from '../model/switching';
+import { type Plan, type Port, type Subnet, type Vlan, gatewaysOf, hostOf, subnetOf, vlansOf } from '../plan';
+import { landsIn, vidsAt } from '../model/switching';
 import { discover } from './dhcp';
 import { type Place, deliver, placeOf } from './frames';
 
@@ -9,6 +9,8 @@ export interface PlugIn {
   /** The segment the laptop is in; null when its frames go nowhere or into a VLAN that is no segment. */
   readonly vlan: Vlan | null;
   readonly works: boolean;
+  /** The other segments of the port, which whoever tags frames is in as well. */
+  readonly byTagging: readonly Vlan[];
   /** One sentence for the screen, without "Plug in here and". */
   readonly sentence: string;
 }
@@ -45,11 +47,13 @@ function gatewayFor(
 /** Plugs a laptop into a port and says where it is, what it is leased and whether it has a gateway. */
 export function plugIn(plan: Plan, port: Port, today: string | null = null): PlugIn {
   const { vlan, why } = landsIn(plan, port);
-  if (!vlan) return { vlan, works: false, sentence: why };
+  const vids = new Set(vidsAt(plan, port.id));
+  const byTagging = vlansOf(plan).filter(({ id, vid }) => vids.has(vid) && id !== vlan?.id);
+  if (!vlan) return { vlan, works: false, byTagging, sentence: why };
   const subnet = subnetOf(plan, vlan.id, 4) ?? subnetOf(plan, vlan.id, 6);
   const landed = `you land in ${vlan.name}`;
-  if (!subnet) return { vlan, works: true, sentence: `${landed}, which has no addresses` };
+  if (!subnet) return { vlan, works: true, byTagging, sentence: `${landed}, which has no addresses` };
   const [leased, isLeased] = lease(plan, port, subnet, today);
   const [left, isThere] = gatewayFor(plan, port, { vlan, subnet });
-  return { vlan, works: isLeased && isThere, sentence: `${landed}, ${leased} and ${left}` };
+  return { vlan, works: isLeased && isThere, byTagging, sentence: `${landed}, ${leased} and ${left}` };
 }

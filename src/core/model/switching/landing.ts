@@ -1,5 +1,5 @@
-import { type Plan, type Port, type Vlan, boxOf } from '../../plan';
-import { ingress, flood, portsOf } from '../wiring';
+import { type Plan, type Port, type Vlan, boxOf, vlansOf } from '../../plan';
+import { enters, ingress, flood, leaves, portsOf } from '../wiring';
 import { fabric } from './reach';
 
 /** Where the first frame of a laptop in a port ends up. */
@@ -48,6 +48,25 @@ export function landsIn(plan: Plan, port: Port): Landing {
       `you land in VLAN ${vid}, which is no segment of this site${port.role === 'undecided' ? '; nobody decided this port' : ''}`,
     );
   return { vlan: lan, why: '' };
+}
+
+/**
+ * The VLANs that a port takes frames of or sends them in, tagged or not: whoever is plugged in there and tags is in all of them. Of a
+ * box without VLANs none can be told apart.
+ */
+export function vidsAt(plan: Plan, id: string): number[] {
+  const { bridges, seats } = fabric(plan);
+  const seat = seats.get(id);
+  const bridge = seat && bridges[seat.bridge]!;
+  if (!seat || !bridge?.box.vlanAware) return [];
+  return vlansOf(plan)
+    .map(({ vid }) => vid)
+    .filter((vid) =>
+      [0, vid].some((tag) => {
+        const entered = enters(bridge, seat.port, tag);
+        return (entered && 'vid' in entered && entered.vid === vid) || leaves(bridge, seat.port, vid) === tag;
+      }),
+    );
 }
 
 /** The port of a box into which an end device is plugged; undefined while it is not. */

@@ -243,10 +243,13 @@ function Carried({ plan, port, count }: { plan: Plan; port: Port; count: number 
 }
 
 function Plugged({ plan, port }: { plan: Plan; port: Port }) {
-  const { works, sentence } = useMemo(() => plugIn(plan, port), [plan, port]);
+  const { works, byTagging, sentence } = useMemo(() => plugIn(plan, port), [plan, port]);
   return (
     <p className={`my-3 border-l-4 pl-2 ${works ? 'border-ink' : 'border-stop'}`} aria-label="Plug in here">
       <b>Plug in here and</b> {sentence}.
+      {byTagging.length > 0 && (
+        <> Who tags frames is also in {byTagging.map(({ vid, code }) => `${vid} ${code}`).join(', ')}.</>
+      )}
     </p>
   );
 }
