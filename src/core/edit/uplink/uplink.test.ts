@@ -165,6 +165,27 @@ describe('several uplinks', () => {
     const voice = [...plan.vlan.values()].find(({ purpose }) => purpose === 'voice')!;
     expect(rows.get(`telephones in ${voice.name}`)).toEqual([voice.internet, voice.internet]);
   });
+  test('an uplink of another router takes nothing over that does not get there', () => {
+    let plan = done(sound, 'addDevice', { name: 'gw-2', model: { shelf: 'gateway-6' } });
+    const second = deviceNamed(plan, 'gw-2').id;
+    plan = done(plan, 'addUplink', { device: second, name: 'second' });
+    plan = put(plan, 'uplink', uplinkNamed(plan, 'second'), { outside: 'public', tier: 2 });
+    plan = done(plan, 'addForward', {
+      uplink: uplinkNamed(plan, 'second').id,
+      target: cardOf(plan, 'desk').id,
+      inside: 443,
+    });
+    const at = uplinksOf(plan).findIndex(({ name }) => name === 'second');
+    const over = (what: RegExp, now = plan) => survivals(now).find((row) => what.test(row.what))!.over[at]!;
+    expect(over(/^tcp 443 to desk$/)).toMatchObject({
+      works: false,
+      why: 'it is on gw-2, and gw-1 sends nothing there',
+    });
+    const voice = put(plan, 'vlan', vlanFor(plan, 'voice'), { internet: true });
+    expect(over(/^telephones in/, voice).works).toBe(false);
+    const item = [...voice.interface.values()].find(({ vlan }) => vlan === vlanFor(voice, 'voice').id)!;
+    expect(over(/^telephones in/, put(voice, 'interface', item, { device: second })).works).toBe(true);
+  });
   test('a tunnel that the other side opens needs a way in, one bound to an uplink that uplink', () => {
     const over = (plan: Plan) =>
       survivals(plan)

@@ -1,4 +1,17 @@
-import { type Plan, type Forward, type Tunnel, type Uplink, portsText, vlansOf } from '../../plan';
+import type { IpAddress } from '../../address';
+import {
+  type Plan,
+  type Forward,
+  type Tunnel,
+  type Uplink,
+  addressesOn,
+  deriveBy,
+  gatewaysOf,
+  hostOf,
+  portsText,
+  subnetsOf,
+  vlansOf,
+} from '../../plan';
 import { letsForwardsIn } from './upstream';
 import { protocolsMeet } from './services';
 import { forwardsOf, targetOf, uplinksOf } from './view';
@@ -55,6 +68,40 @@ const twinOf = (plan: Plan, forward: Forward, uplink: string): Forward | undefin
       protocolsMeet(other.protocol, forward.protocol),
   );
 
+/** The device that has an address as a gateway; undefined for none. */
+const gatewayAt = (plan: Plan, address: IpAddress): string | undefined =>
+  [...plan.subnet.values()]
+    .flatMap(({ id }) => gatewaysOf(plan, id))
+    .filter((gateway) => gateway.address === address)
+    .map((gateway) => hostOf(plan, gateway).device.id)[0];
+
+/** The routers by which a segment gets out: its gateways, and those that they send everything else to. */
+const routersOut = deriveBy((plan, vlan: string): ReadonlySet<string> => {
+  const found = new Set(
+    subnetsOf(plan, vlan).flatMap(({ id }) => gatewaysOf(plan, id).map((at) => hostOf(plan, at).device.id)),
+  );
+  for (const device of found)
+    for (const { device: from, prefix, via } of plan.route.values()) {
+      const next = from === device && prefix.length === 0 ? gatewayAt(plan, via) : undefined;
+      if (next !== undefined) found.add(next);
+    }
+  return found;
+});
+
+/** Why an uplink is of no use to a segment whose router does not lead to it; null where it does, or nobody recorded one. */
+function outOfReach(plan: Plan, vlan: string, uplink: Uplink): string | null {
+  const routers = routersOut(plan, vlan);
+  if (routers.size === 0 || routers.has(uplink.device)) return null;
+  const [first] = [...routers].map((id) => plan.device.get(id)!.name);
+  return `it is on ${plan.device.get(uplink.device)!.name}, and ${first!} sends nothing there`;
+}
+
+/** The segment in which a card has its first address. */
+const segmentOf = (plan: Plan, card: string): string | undefined => {
+  const [address] = addressesOn(plan, card);
+  return address && plan.subnet.get(address.subnet)!.vlan;
+};
+
 /** Does a tunnel come up over an uplink? Who opens it needs nothing let in. */
 function tunnelOver(
   tunnel: Tunnel,
@@ -88,6 +135,10 @@ export function survivals(plan: Plan): Survival[] {
         over: uplinks.map((other) => {
           const twin = other.id === forward.uplink ? forward : twinOf(plan, forward, other.id);
           if (!twin) return { uplink: other.id, works: false, why: 'no forward is recorded here' };
+          const home = segmentOf(plan, forward.target);
+          const why = home === undefined ? null : outOfReach(plan, home, other);
+          // Its answers go to the gateway of the target, which never saw the question.
+          if (why !== null) return { uplink: other.id, works: false, why };
           return { uplink: other.id, ...letsForwardsIn(other) };
         }),
       });
@@ -124,15 +175,18 @@ export function survivals(plan: Plan): Survival[] {
   for (const vlan of vlansOf(plan).filter(({ purpose }) => purpose === 'voice'))
     found.push({
       what: `telephones in ${vlan.name}`,
-      over: uplinks.map((uplink) => ({
-        uplink: uplink.id,
-        works: uplink.enabled && vlan.internet,
-        why: !vlan.internet
-          ? 'the segment may not reach the Internet'
-          : uplink.enabled
-            ? 'after they have registered again; calls are lost'
-            : 'the uplink is switched off',
-      })),
+      over: uplinks.map((uplink) => {
+        const apart = outOfReach(plan, vlan.id, uplink);
+        return {
+          uplink: uplink.id,
+          works: uplink.enabled && vlan.internet && apart === null,
+          why: !vlan.internet
+            ? 'the segment may not reach the Internet'
+            : uplink.enabled
+              ? (apart ?? 'after they have registered again; calls are lost')
+              : 'the uplink is switched off',
+        };
+      }),
     });
   return found;
 }

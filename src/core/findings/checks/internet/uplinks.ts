@@ -202,9 +202,11 @@ const blindUpdater = internetCheck('dynamic-name-behind-nat', function* (plan) {
 });
 
 const unwatched = internetCheck('failover-unwatched', function* (plan) {
-  const uplinks = uplinksOf(plan).filter(({ enabled }) => enabled);
-  const last = Math.max(0, ...uplinks.map(({ tier }) => tier));
-  for (const uplink of uplinks) {
+  const all = uplinksOf(plan).filter(({ enabled }) => enabled);
+  for (const uplink of all) {
+    // Another router’s uplink takes nothing over.
+    const uplinks = all.filter(({ device }) => device === uplink.device);
+    const last = Math.max(0, ...uplinks.map(({ tier }) => tier));
     const waits = uplinks.some(({ tier }) => tier > uplink.tier);
     if (!waits && !(uplinks.length > 1 && uplink.tier === last && uplinks.every(({ tier }) => tier === last)))
       continue;
