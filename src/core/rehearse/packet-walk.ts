@@ -27,7 +27,7 @@ import { type Place, deliver, placeOf } from './frames';
 import { type Host, hostAt, outsideAddress, outsideHost } from './host';
 import { pingCaution, refusedByHost } from './own-filter';
 import { PacketLog, Stopped } from './packet-log';
-import { downAt, forwardFor, noWay, oneToOne, sideOfWay } from './router-ways';
+import { downAt, forwardFor, noWay, oneToOne, sideOfWay, wayInside } from './router-ways';
 
 const LIMIT = 16;
 /** A port that a client takes for itself (RFC 6335, 6): an answer goes there. */
@@ -344,12 +344,13 @@ export class PacketWalk extends PacketLog {
     const on: RecordRef = { table: 'device', id: device.id };
     const to = this.packet.to;
     const way = wayTo(plan, router, to, this.talk.over.get(device.id));
-    if (!way) return this.halt(device.name, noWay(plan, router, to), on);
+    if (!way) return this.halt(device.name, noWay(plan, router, to), on, wayInside(plan, router, to));
     if (way.by === 'uplink' && way.uplink.segment === null && vlanOfAddress(plan, to) !== null)
       this.halt(
         device.name,
         `it has no route to ${formatAddress(to)}, which is inside this site, and would send it to the Internet`,
         on,
+        wayInside(plan, router, to),
       );
     const here = placeOf(plan, device.id);
     const out = sideOfWay(way);

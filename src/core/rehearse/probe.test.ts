@@ -304,6 +304,11 @@ describe('ways beyond the segments', () => {
     expect(ask(behindSwitch(sound, false), 'press', 'cam-1', 'ping').summary).toMatch(
       /^The question arrives, the answer does not: gw-1: it has no route to .* inside this site/,
     );
+    const without = behindSwitch(sound, false);
+    const [remedy] = ask(without, 'press', 'cam-1', 'ping').remedies;
+    expect(remedy!.label).toMatch(/^Let gw-1 send 10\.20\.\d+\.0\/\d+ to core at 10\./);
+    const mended = done(without, remedy!.operation, remedy!.input);
+    expect(ask(mended, 'press', 'cam-1', 'ping').works).toBe(true);
   });
 
   test('what a box that keeps track did not see, it takes for no connection; UDP it judges anew', () => {

@@ -1,7 +1,23 @@
-import { type IpAddress, addOffset, contains, formatAddress } from '../address';
-import type { Forward, Plan, Translation, Uplink } from '../plan';
+import { type IpAddress, addOffset, contains, familyOf, formatAddress, formatPrefix } from '../address';
+import {
+  type Forward,
+  type Plan,
+  type Remedy,
+  type Translation,
+  type Uplink,
+  gatewaysOf,
+  hostOf,
+} from '../plan';
 import type { PacketSide, Wanted } from '../model/policy';
-import { type Leg, type NextHop, type Router, legUp } from '../model/routing';
+import {
+  type Leg,
+  type NextHop,
+  type Router,
+  isSame,
+  legUp,
+  meetingPoint,
+  routersIn,
+} from '../model/routing';
 import { forwardedTo, forwardsOf, protocolsMeet, uplinkDown, uplinksOf } from '../model/uplink';
 
 /** What a router makes of an address, by itself: its way there, its other name, the forward that takes it. */
@@ -21,6 +37,28 @@ export function noWay(plan: Plan, router: Router, to: IpAddress): string {
   if (own.length === 0) return `${nothing} and has no default route`;
   if (router.uplinks.length > 0) return `${nothing}: no provider delegates an IPv6 prefix to it`;
   return `${nothing}: ${own.map(({ id, name }) => `${name} is down, as ${uplinkDown(plan, id)!}`).join('; ')}`;
+}
+
+/** A route to the network of an address, by way of its own router where the two share a network; empty where they do not. */
+export function wayInside(plan: Plan, router: Router, to: IpAddress): Remedy[] {
+  for (const subnet of plan.subnet.values()) {
+    if (!contains(subnet.prefix, to)) continue;
+    for (const gateway of gatewaysOf(plan, subnet.id)) {
+      const home = routersIn(plan).get(hostOf(plan, gateway).device.id);
+      if (!home?.routes || isSame(home, router)) continue;
+      const via = meetingPoint(router, home, familyOf(to));
+      if (via === null) continue;
+      const [prefix, next] = [formatPrefix(subnet.prefix), formatAddress(via)];
+      return [
+        {
+          label: `Let ${router.device.name} send ${prefix} to ${home.device.name} at ${next}`,
+          operation: 'addRoute',
+          input: { device: router.device.id, prefix, via: next },
+        },
+      ];
+    }
+  }
+  return [];
 }
 
 /** The side of a packet that leaves by a way. */

@@ -5,6 +5,7 @@ export {
   holdersOf,
   isSame,
   legUp,
+  meetingPoint,
   routersAt,
   routersIn,
   uplinksOut,

@@ -1,4 +1,4 @@
-import { type IpAddress, type Prefix, contains, familyOf } from '../../address';
+import { type Family, type IpAddress, type Prefix, contains, familyOf } from '../../address';
 import {
   boxOf,
   type Address,
@@ -151,3 +151,18 @@ export const routersAt = (plan: Plan, address: IpAddress): Router[] =>
   holdersOf(plan, address).flatMap(
     ({ interface: item }) => routersIn(plan).get(plan.interface.get(item)!.device) ?? [],
   );
+
+/**
+ * The address at which a router is reached from another on a network both stand in: where it sends to the other one itself, else the
+ * first. Null where they share none.
+ */
+export function meetingPoint(from: Router, to: Router, family: Family): IpAddress | null {
+  const shared = to.legs.filter(
+    ({ address }) =>
+      familyOf(address) === family && from.legs.some(({ prefix }) => contains(prefix, address)),
+  );
+  const own = from.legs.map(({ address }) => address);
+  const used = to.statics.filter(({ via }) => own.includes(via));
+  const best = shared.find(({ prefix }) => used.some(({ via }) => contains(prefix, via)));
+  return (best ?? shared[0])?.address ?? null;
+}

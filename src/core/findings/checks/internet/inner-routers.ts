@@ -1,13 +1,6 @@
-import {
-  type IpAddress,
-  contains,
-  familyOf,
-  formatAddress,
-  formatPrefix,
-  prefixFamily,
-} from '../../../address';
+import { type IpAddress, familyOf, formatAddress, formatPrefix, prefixFamily } from '../../../address';
 import { zonesOf } from '../../../model/policy';
-import { type Router, isSame, routersIn, wayTo } from '../../../model/routing';
+import { type Router, isSame, meetingPoint, routersIn, wayTo } from '../../../model/routing';
 import { landsIn } from '../../../model/switching';
 import { linksOf, portsOf } from '../../../model/wiring';
 import {
@@ -46,7 +39,7 @@ interface Asking {
   readonly other: Router;
   readonly lost: readonly Subnet[];
   /** Where this one would send the answers. */
-  readonly via: IpAddress | undefined;
+  readonly via: IpAddress | null;
 }
 function askingOf(plan: Plan, router: Router, routers: readonly Router[]): Asking[] {
   const own = servedBy(plan, router);
@@ -57,8 +50,7 @@ function askingOf(plan: Plan, router: Router, routers: readonly Router[]): Askin
     const lost = servedBy(plan, other).filter(
       (subnet) => families.has(prefixFamily(subnet.prefix)) && !knows(plan, router, subnet),
     );
-    const via = other.legs.find(({ address }) => router.legs.some(({ prefix }) => contains(prefix, address)));
-    return lost.length > 0 ? [{ other, lost, via: via?.address }] : [];
+    return lost.length > 0 ? [{ other, lost, via: meetingPoint(router, other, 4) }] : [];
   });
 }
 
@@ -76,7 +68,7 @@ const noWayBack = internetCheck('way-back-missing', function* (plan) {
     const lost = asking.flatMap((one) => one.lost);
     const routes = asking.flatMap(({ lost: subnets, via }) =>
       subnets.flatMap(({ prefix }) =>
-        via !== undefined && familyOf(via) === familyOf(prefix.address)
+        via !== null && familyOf(via) === familyOf(prefix.address)
           ? [
               {
                 operation: 'addRoute',
