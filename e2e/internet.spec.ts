@@ -139,7 +139,7 @@ test('the ways to a device from outside are ranked with what each needs, and a f
   await expect(ways.getByText('1. VPN to the gateway')).toBeVisible();
   await expect(ways).toContainText('somebody who keeps weir12.example.net up to date');
   await choose(page.getByLabel('By whom'), 'anybody');
-  await expect(ways.getByText('1. port forward')).toBeVisible();
+  await expect(ways.getByText('2. port forward')).toBeVisible();
   await page.getByLabel('Its port').fill('445');
   await expect(ways).toContainText('opens file sharing, which is a way to control the device, to everybody');
   await page.getByLabel('Its port').fill('443');

@@ -35,11 +35,11 @@ test('a stopped probe says what would let it through, and is asked again after e
 }) => {
   const site = await demoSite(request, '1-row-house');
   await open(page, site, 'policy');
-  await ask(page, 'tv-flat', 'recorder', 'tcp 8554');
+  await ask(page, 'tv-flat', 'yard-cam', 'tcp 8554');
   await expect(bar(page)).toContainText('Stopped at gw-1: Guests to Devices');
   await bar(page).getByRole('button', { name: 'Show the way' }).click();
-  await bar(page).getByRole('button', { name: 'Allow just this: tcp 8554 from tv-flat to recorder' }).click();
-  await expect(bar(page)).toContainText('Delivered: recorder answers');
+  await bar(page).getByRole('button', { name: 'Allow just this: tcp 8554 from tv-flat to yard-cam' }).click();
+  await expect(bar(page)).toContainText('Delivered: yard-cam answers');
   await saved(page);
   await expect(page.getByRole('row', { name: /tv-flat/ })).toContainText('tcp 8554');
   await page.getByRole('heading', { name: 'Who may talk' }).click();

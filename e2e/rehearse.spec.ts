@@ -202,14 +202,14 @@ test('two instances of MST share out the ring, and a region that differs is name
     await fill(page, `Region of ${name}`, name === 'sw-c' ? 'Ring' : 'ring');
     await fill(page, `One more instance of ${name}`, '1: 140,220');
   }
-  await expect(page.getByText(/are not in one MST region/).first()).toBeVisible();
+  await expect(page.getByText(/not in the MST region of/).first()).toBeVisible();
   await page
-    .getByText(/are not in one MST region/)
+    .getByText(/not in the MST region of/)
     .first()
     .click();
   await expect(page.getByText(/They differ in the name, “[rR]ing” and “[rR]ing”/).first()).toBeVisible();
   await fill(page, 'Region of sw-c', 'ring');
-  await expect(page.getByText(/are not in one MST region/)).toHaveCount(0);
+  await expect(page.getByText(/not in the MST region of/)).toHaveCount(0);
   await fill(page, 'Priority in instance 1', '5000');
   await choose(page.getByLabel('Which tree'), { label: 'instance 1' });
   await expect(page.getByRole('region', { name: 'Tree', exact: true })).toContainText('Root is sw-c 4097');

@@ -13,6 +13,8 @@ const programs = {
   'mariadb-client-core': '/usr/bin/mariadb',
   'mariadb-client': '/usr/bin/mariadb-dump',
   chromium: '/usr/bin/chromium',
+  iproute2: '/usr/sbin/ip',
+  nftables: '/usr/sbin/nft',
 };
 
 /** Installs the Debian packages that are missing. */

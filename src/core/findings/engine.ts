@@ -8,6 +8,7 @@ import { policyChecks } from './checks/policy';
 import { questionChecks } from './checks/questions';
 import { poolChecks, poolVlanChecks } from './checks/pools';
 import { treeChecks } from './checks/trees';
+import { sixChecks } from './checks/six';
 import { sizeChecks, subnetChecks } from './checks/subnets';
 import { vlanChecks } from './checks/vlans';
 import {
@@ -36,7 +37,13 @@ const siteChecks: readonly SiteCheck[] = [
   ...treeChecks,
   ...questionChecks,
 ];
-const perSubnet: readonly SubnetCheck[] = [...sizeChecks, ...gatewayChecks, ...poolChecks, ...hostChecks];
+const perSubnet: readonly SubnetCheck[] = [
+  ...sizeChecks,
+  ...sixChecks,
+  ...gatewayChecks,
+  ...poolChecks,
+  ...hostChecks,
+];
 const perVlan: readonly VlanCheck[] = [...gearVlanChecks, ...poolVlanChecks];
 export const allChecks: readonly Check[] = [
   ...siteChecks,

@@ -175,7 +175,12 @@ export const internetDamages: Readonly<Record<string, Damage>> = {
     if (!item) return plan;
     const [device, leg] = [nextSeed(), nextSeed()];
     const subnet = [...plan.subnet.values()].find(({ vlan }) => vlan === staff.id)!;
-    let next = withRecord(plan, 'device', device, { id: device, name: `core-${device}`, kind: 'gateway' });
+    let next = withRecord(plan, 'device', device, {
+      id: device,
+      name: `core-${device}`,
+      kind: 'gateway',
+      firewall: 'unknown',
+    });
     next = put(next, 'interface', item, { device });
     next = withRecord(next, 'interface', leg, { ...item, id: leg, device, vlan: staff.id });
     const address = {

@@ -77,7 +77,7 @@ export function ProbeBar({ fromRef }: { fromRef?: RefObject<HTMLInputElement | n
         <div className="flex min-w-[220px] flex-1 basis-[260px] items-center gap-2" aria-live="polite">
           {!answer && (
             <p className="text-muted">
-              Name two ends: a port, a device, an address, a segment, a zone, internet.
+              Name two ends: a port, a device, an address, a segment, a VPN, internet.
             </p>
           )}
           {answer && 'refusal' in answer && <Problem text={answer.refusal.message} className="text-[14px]" />}

@@ -31,31 +31,33 @@ export function Pools({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
   const { need, capacity } = dynamicNeed(plan, subnet);
   return (
     <section aria-label="Pools" className="pb-4">
-      <table className="schedule max-w-[760px]">
-        <thead>
-          <tr>
-            {['Range', 'Start', 'End', 'Count', 'Leases', 'Lease time', 'Leased by, or why', ''].map(
-              (head, i) => (
-                <th key={i} scope="col">
-                  {head || <span className="sr-only">Remove</span>}
-                </th>
-              ),
-            )}
-          </tr>
-        </thead>
-        <tbody>
-          {[...pools, ...exclusions].map((range) => (
-            <RangeRow key={range.id} plan={plan} subnet={subnet} range={range} />
-          ))}
-          {pools.length + exclusions.length === 0 && (
+      <div className="relative overflow-x-auto">
+        <table className="schedule max-w-[760px]">
+          <thead>
             <tr>
-              <td colSpan={8} className="px-1 text-muted">
-                No pool: nothing is leased here.
-              </td>
+              {['Range', 'Start', 'End', 'Count', 'Leases', 'Lease time', 'Leased by, or why', ''].map(
+                (head, i) => (
+                  <th key={i} scope="col">
+                    {head || <span className="sr-only">Remove</span>}
+                  </th>
+                ),
+              )}
             </tr>
-          )}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {[...pools, ...exclusions].map((range) => (
+              <RangeRow key={range.id} plan={plan} subnet={subnet} range={range} />
+            ))}
+            {pools.length + exclusions.length === 0 && (
+              <tr>
+                <td colSpan={8} className="px-1 text-muted">
+                  No pool: nothing is leased here.
+                </td>
+              </tr>
+            )}
+          </tbody>
+        </table>
+      </div>
       <p className="mono py-1 text-[14px]">
         need {need.text}
         {pools.length > 0 &&
