@@ -9,12 +9,16 @@ if (missing !== null)
   );
 const onKernel = missing === null ? test : test.skip;
 
-onKernel('on sites drawn at random, mistakes included, the kernel does what the rehearsal says', async () => {
-  const sites = fc.sample(drawnSite, { numRuns: 12, seed: 5 }).map((make) => make());
-  const { networks, asked, connected, wrong, unlaid } = await compareAll(sites, () => undefined);
-  expect(wrong).toEqual([]);
-  expect(networks).toBeGreaterThan(8);
-  expect(networks + [...unlaid.values()].reduce((sum, n) => sum + n, 0)).toBe(12);
-  expect(connected).toBeGreaterThan(1000);
-  expect(asked - connected).toBeGreaterThan(3000);
-});
+onKernel(
+  'on sites drawn at random, mistakes included, the kernel does what the rehearsal says',
+  async () => {
+    const sites = fc.sample(drawnSite, { numRuns: 6, seed: 5 }).map((make) => make());
+    const { networks, asked, connected, wrong, unlaid } = await compareAll(sites, () => undefined);
+    expect(wrong).toEqual([]);
+    expect(networks).toBeGreaterThan(4);
+    expect(networks + [...unlaid.values()].reduce((sum, n) => sum + n, 0)).toBe(6);
+    expect(connected).toBeGreaterThan(500);
+    expect(asked - connected).toBeGreaterThan(1500);
+  },
+  300_000,
+);

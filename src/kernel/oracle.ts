@@ -140,6 +140,12 @@ function callsIn(
 const answering = (call: Call, answer: Answer): string =>
   !answer.delivered ? '' : call.far ? INTERNET : answer.forth.at(-1)!.what;
 
+/** How often somebody who should answer and does not is asked again, and how many at once. */
+const AGAIN = 3;
+const FEW = 40;
+const asCall = ({ call }: { readonly call: Call }) =>
+  [call.called, call.wanted.port, call.wanted.protocol] as const;
+
 /** Lays a plan and asks everything of everybody, `more` addresses too. A text says why it cannot be laid. */
 export async function compare(plan: Plan, more: readonly IpAddress[] = []): Promise<Compared | string> {
   const why = unlaid(plan);
@@ -163,10 +169,21 @@ export async function compare(plan: Plan, more: readonly IpAddress[] = []): Prom
       [...hosts.map(({ device }) => device), INTERNET].map(async (caller) => {
         const mine = laid.filter(({ call }) => call.caller === caller);
         if (mine.length === 0) return;
-        const heard = await net.calls(
-          caller,
-          mine.map(({ call }) => [call.called, call.wanted.port, call.wanted.protocol] as const),
-        );
+        const heard = await net.calls(caller, mine.map(asCall));
+        // A machine that is busy answers late: who is missed is asked again, a few at a time.
+        for (let again = 0; again < AGAIN; again++) {
+          const missed = mine.flatMap(({ call, answer }, i) =>
+            heard[i] === '' && answering(call, answer) !== '' ? [i] : [],
+          );
+          for (let at = 0; at < missed.length; at += FEW) {
+            const some = missed.slice(at, at + FEW);
+            const now = await net.calls(
+              caller,
+              some.map((i) => asCall(mine[i]!)),
+            );
+            some.forEach((i, place) => (heard[i] = now[place]!));
+          }
+        }
         mine.forEach(({ call, answer }, i) => {
           const expected = answering(call, answer);
           if (heard[i] !== '') connected++;
