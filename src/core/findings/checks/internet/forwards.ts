@@ -9,7 +9,15 @@ import {
   uplinksOf,
   letsForwardsIn,
 } from '../../../model/uplink';
-import { forwardTitle, internetCheck, onForward, onUplink, removalOf, setField } from './shared';
+import {
+  forwardTitle,
+  internetCheck,
+  isListenedTo,
+  onForward,
+  onUplink,
+  removalOf,
+  setField,
+} from './shared';
 
 /** What is let in from outside. */
 
@@ -96,11 +104,7 @@ const notOffered = internetCheck('forward-not-offered', function* (plan) {
     const target = targetOf(plan, forward);
     const listeners = listenersOf(plan, target.id);
     const span = forward.to - forward.from;
-    const heard = (listener: (typeof listeners)[number]) =>
-      protocolsMeet(listener.protocol, forward.protocol) &&
-      listener.port >= forward.inside &&
-      listener.port <= forward.inside + span;
-    if (listeners.length === 0 || listeners.some(heard)) continue;
+    if (isListenedTo(plan, forward) !== false) continue;
     const usable = listeners.filter(({ protocol }) => protocolsMeet(protocol, forward.protocol));
     yield {
       severity: 'fix',

@@ -1,11 +1,18 @@
-import { type IpAddress, covers, formatPrefix, prefixFamily } from '../../../address';
+import { covers, formatPrefix, prefixFamily } from '../../../address';
 import { freePlace64 } from '../../../edit';
 import { linksOf } from '../../../model/wiring';
-import { kindOfAddress, letsForwardsIn, listenersOf, protocolsMeet, targetOf } from '../../../model/uplink';
-import { forwardedTo, uplinkDown, uplinksOf } from '../../../model/uplink';
+import {
+  forwardedTo,
+  kindOfAddress,
+  letsForwardsIn,
+  listenersOf,
+  targetOf,
+  uplinkDown,
+  uplinksOf,
+} from '../../../model/uplink';
 import { type Forward, type Plan, boxOf, portTitle } from '../../../plan';
 import { outsideAddress, probe } from '../../../rehearse';
-import { forwardTitle, internetCheck, onForward, onUplink, removalOf } from './shared';
+import { forwardTitle, internetCheck, isListenedTo, onForward, onUplink, removalOf } from './shared';
 
 /** What stands in the plan and nobody gets any use of. */
 
@@ -14,15 +21,7 @@ function isTold(plan: Plan, forward: Forward): boolean {
   const uplink = plan.uplink.get(forward.uplink)!;
   if (!uplink.enabled || uplink.segment !== null || uplinkDown(plan, uplink.id) !== null) return true;
   if (letsForwardsIn(uplink).works === false || forwardedTo(plan, forward) === null) return true;
-  const listed = listenersOf(plan, targetOf(plan, forward).id);
-  const last = forward.inside + forward.to - forward.from;
-  return (
-    listed.length > 0 &&
-    !listed.some(
-      ({ port, protocol }) =>
-        protocolsMeet(protocol, forward.protocol) && port >= forward.inside && port <= last,
-    )
-  );
+  return isListenedTo(plan, forward) === false;
 }
 
 const unused = internetCheck('forward-unused', function* (plan, today) {
@@ -38,7 +37,7 @@ const unused = internetCheck('forward-unused', function* (plan, today) {
       plan,
       {
         from: { internet: true },
-        to: { address: outsideAddress(plan, uplink) as IpAddress },
+        to: { address: outsideAddress(plan, uplink) },
         wanted: { protocol: forward.protocol === 'udp' ? 'udp' : 'tcp', port },
       },
       today,
