@@ -14,7 +14,7 @@ async function main() {
     const plans = sites.slice(at, at + TOGETHER).map((make) => make());
     const total = await compareAll(plans, () => undefined);
     console.log(
-      `${at + plans.length} of ${count}: ${total.networks} networks, ${total.asked} calls compared, ${total.connected} answered, ${total.left} left, ${total.wrong.length} otherwise than rehearsed`,
+      `${at + plans.length} of ${count}: ${total.networks} networks, ${total.asked} calls compared, ${total.connected} answered, ${total.left} left, ${total.leased} of ${total.clients} clients leased, ${total.wrong.length} otherwise than rehearsed`,
     );
     for (const [why, many] of total.unlaid) console.log(`  ${many} not laid: ${why}`);
     for (const line of total.wrong)

@@ -15,7 +15,12 @@ const programs = {
   chromium: '/usr/bin/chromium',
   iproute2: '/usr/sbin/ip',
   nftables: '/usr/sbin/nft',
+  'iputils-ping': '/usr/bin/ping',
+  'dnsmasq-base': '/usr/sbin/dnsmasq',
+  udhcpc: '/usr/sbin/udhcpc',
 };
+/** What the tests on the kernel run. */
+export const KERNEL = ['nftables', 'iproute2', 'iputils-ping', 'dnsmasq-base', 'udhcpc'];
 
 /** Installs the Debian packages that are missing. */
 export async function requirePackages(names) {

@@ -49,7 +49,7 @@ interface Use {
   readonly takes: number | null;
   readonly sends: readonly number[];
 }
-function trafficOf(plan: Plan, id: string, other: string, tag: number): Use {
+export function trafficOf(plan: Plan, id: string, other: string, tag: number): Use {
   const { bridges, seats } = fabric(plan);
   const seat = seats.get(id);
   if (!seat) {
@@ -116,6 +116,9 @@ const wireOf = (bridge: Bridge, vid: number): string =>
   bridge.ports.some(({ number }, i) => number === 0 && isIn(bridge, i, vid)) ? `vlan${vid}` : `wire${vid}`;
 const isIn = (bridge: Bridge, port: number, vid: number): boolean => leaves(bridge, port, vid) !== null;
 
+/** What can be plugged into a port without a cable, in a VLAN of its box. */
+export const openEnd = (number: number, vid: number): string => `x${number}v${vid}`;
+
 /**
  * Each VLAN in a box is a bridge of the kernel, and each tag on a cable a cable of its own, so that no kernel has to know
  * VLANs.
@@ -135,7 +138,7 @@ function layBridge(site: Site, plan: Plan, bridge: Bridge): void {
     for (const { id, number } of members) {
       if (number === 0 || linksOf(plan).get(id)?.length) continue;
       // Something could be plugged in, so the port counts as up.
-      const [here, there] = [`p${number}v${vid}`, `x${number}v${vid}`];
+      const [here, there] = [`p${number}v${vid}`, openEnd(number, vid)];
       site.link(device, `link add ${here} type veth peer name ${there}`);
       for (const end of [here, there]) site.link(device, `link set ${end} up`);
       site.link(device, `link set ${here} master ${wire}`);
@@ -155,16 +158,19 @@ function endOf(plan: Plan, id: string, tag: number, vid: number) {
 
 function layCables(site: Site, plan: Plan): void {
   const done = new Set<string>();
+  const lagOf = (id: string) => plan.port.get(id)!.lag;
   for (const links of linksOf(plan).values())
     for (const { from, to } of links) {
-      const key = [from, to].sort().join(' ');
-      if (done.has(key)) continue;
-      done.add(key);
+      // A bundle is one cable: the first that passes anything.
+      const ends = lagOf(from) !== null && lagOf(to) !== null ? [lagOf(from), lagOf(to)] : [from, to];
       for (const tag of tagsOf(plan)) {
+        const key = [...ends.sort(), tag].join(' ');
+        if (done.has(key)) continue;
         const joined = wiresOf(plan, from, to, tag);
         if (joined === null || joined === 'one-way') continue;
         const [a, b] = [endOf(plan, from, tag, joined[0]), endOf(plan, to, tag, joined[1])];
         if (!site.has(a.device) || !site.has(b.device)) continue;
+        done.add(key);
         site.net.cable(a.device, a.name, b.device, b.name);
         for (const { device, name, wire } of [a, b])
           if (wire !== null) site.link(device, `link set ${name} master ${wire}`);
@@ -313,12 +319,21 @@ function ownRules(plan: Plan, device: Device): string {
       return `${word} daddr ${formatAddress(address)} ${word} saddr != ${formatPrefix(networkOf(address, length))} drop`;
     }),
   );
+  const serves = interfacesOf(plan, device.id).some(({ id }) =>
+    [...plan.pool.values()].some(({ servedBy }) => servedBy.includes(id)),
+  );
+  const dhcp = 'udp dport 67 accept';
   const all = listed.length === 0 && device.firewall !== 'as-listed';
   return [
     'table inet own {\nchain input {\ntype filter hook input priority filter; policy drop;',
-    'iifname "lo" accept\nct state established,related accept\nmeta l4proto { icmp, icmpv6 } accept',
+    'iifname "lo" accept\nct state established,related accept',
+    // What IPv6 needs to find a neighbour is no ping.
+    'icmpv6 type != echo-request accept',
+    // Who has no address yet is near.
+    ...(serves ? [`ip saddr 0.0.0.0 ${dhcp}`] : []),
     ...(device.firewall === 'own-subnet' ? near : []),
-    ...(all ? ['accept'] : listed),
+    ...(device.firewall === 'as-listed' ? [] : ['meta l4proto { icmp, icmpv6 } accept']),
+    ...(all ? ['accept'] : [...listed, ...(serves ? [dhcp] : [])]),
     '}\n}\n',
   ].join('\n');
 }
@@ -349,7 +364,7 @@ function rulesetOf(plan: Plan, device: Device, today: string | null, ports: read
   const tracking = withRecord(plan, 'box', box.id, { ...box, filter: 'stateful' });
   const text = nftRuleset(tracking, device, today);
   if (filter === 'none') return text.slice(text.indexOf('table ip dianome_translate {'));
-  const answers = `tcp flags & (syn | ack) != syn accept\nudp sport { ${ports.join(', ')} } accept`;
+  const answers = `tcp flags & (syn | ack) != syn accept\nudp sport { ${ports.join(', ')} } accept\nicmp type echo-reply accept\nicmpv6 type echo-reply accept`;
   return text
     .replaceAll('ct state established,related accept', answers)
     .replaceAll('ct state invalid drop', '');

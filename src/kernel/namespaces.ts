@@ -1,4 +1,4 @@
-import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
+import { type ChildProcess, execFile, execFileSync, spawn } from 'node:child_process';
 import { createInterface } from 'node:readline';
 
 /** Hosts for tests as network namespaces of the real kernel, joined by virtual cables. */
@@ -24,7 +24,10 @@ export function namespacesMissing(): string | null {
   }
 }
 
-export type CallProtocol = 'tcp' | 'udp';
+export type CallProtocol = 'tcp' | 'udp' | 'icmp';
+
+/** What is heard where a ping is answered: it does not say by whom. */
+export const PONG = 'pong';
 
 /**
  * A host: listens on tcp and udp ports and says its name to whoever comes. Each line it is told is a list of calls; it answers with
@@ -58,7 +61,9 @@ const HOST = `
     socket.on('error', () => end(''));
     socket.connect(port, host, (failed) => failed ? end('') : open && socket.send('?', () => {}));
   });
-  const call = ([host, port, protocol]) => protocol === 'udp' ? ask(host, port) : new Promise((done) => {
+  const ping = (host) => new Promise((done) =>
+    require('node:child_process').execFile('ping', ['-n', '-c', '1', '-W', '2', host], (failed) => done(failed ? '' : '${PONG}')));
+  const call = ([host, port, protocol]) => protocol === 'udp' ? ask(host, port) : protocol === 'icmp' ? ping(host) : new Promise((done) => {
     const socket = net.connect({ host, port, timeout: 2500 });
     let heard = '';
     socket.on('data', (text) => { heard += text; });
@@ -79,6 +84,7 @@ let [networks, cables] = [0, 0];
 export class Namespaces {
   private readonly made: string[] = [];
   private readonly hosts = new Map<string, { child: ChildProcess; lines: AsyncIterator<string> }>();
+  private readonly daemons: ChildProcess[] = [];
   private readonly at = networks++;
 
   private named = (name: string): string => `dn${process.pid}n${this.at}${name}`;
@@ -112,6 +118,24 @@ export class Namespaces {
     }
   }
 
+  /** Takes an interface out of one host and gives it to another. */
+  move(from: string, name: string, to: string): void {
+    this.ip(from, `link set ${name} netns ${this.named(to)}`);
+    this.ip(to, `link set ${name} up`);
+  }
+
+  /** A program that runs in a host until the network is closed. */
+  daemon(name: string, command: string, args: readonly string[]): void {
+    const words = ['netns', 'exec', this.named(name), command, ...args];
+    this.daemons.push(spawn('ip', words, { stdio: 'ignore' }));
+  }
+
+  /** What a program says that runs in a host; empty where it fails. */
+  said(name: string, command: string, args: readonly string[]): Promise<string> {
+    const words = ['netns', 'exec', this.named(name), command, ...args];
+    return new Promise((done) => execFile('ip', words, (failed, text) => done(failed ? '' : text)));
+  }
+
   /** Many lines of `ip` at once; those that fail are left out where `willing`. */
   batch(name: string, lines: readonly string[], willing = false): void {
     if (lines.length === 0) return;
@@ -132,23 +156,24 @@ export class Namespaces {
     );
     const lines = createInterface({ input: child.stdout! })[Symbol.asyncIterator]();
     this.hosts.set(name, { child, lines });
-    await this.said(name);
+    await this.heard(name);
   }
 
   /** Who answers each call from a host that serves: a name, or an empty text for nobody. */
   async calls(name: string, list: readonly (readonly [string, number, CallProtocol])[]): Promise<string[]> {
     this.hosts.get(name)!.child.stdin!.write(`${JSON.stringify(list)}\n`);
-    return JSON.parse(await this.said(name)) as string[];
+    return JSON.parse(await this.heard(name)) as string[];
   }
 
-  private async said(name: string): Promise<string> {
+  private async heard(name: string): Promise<string> {
     const next = await this.hosts.get(name)!.lines.next();
     if (next.done) throw new Error(`the host ${name} ended`);
     return next.value;
   }
 
   close(): void {
-    for (const { child } of this.hosts.values()) child.kill('SIGKILL');
+    for (const child of [...this.daemons, ...[...this.hosts.values()].map((host) => host.child)])
+      child.kill('SIGKILL');
     for (const name of this.made) run('ip', ['netns', 'del', name]);
   }
 }

@@ -18,13 +18,17 @@ import { buildPolicy, damagedPolicy, soundPolicy } from '../core/testing/policy'
 import { behindSwitch, besideGateway } from '../core/testing/routed';
 import { tried } from '../core/testing/plans';
 import { INTERNET, layNetwork, unlaid } from './lay';
-import type { CallProtocol } from './namespaces';
+import { compareLeases, drawnLeases, withLeases } from './leases';
+import { type CallProtocol, PONG } from './namespaces';
 
 /** Compares what the rehearsal says of a plan with what the kernel does with the same plan. */
 
 const TODAY = '2026-05-04';
 export const PORTS = [22, 53, 80, 443, 554, 8443];
-const PROTOCOLS: readonly CallProtocol[] = ['tcp', 'udp'];
+const WANTED: readonly (Wanted & { readonly protocol: CallProtocol })[] = [
+  ...(['tcp', 'udp'] as const).flatMap((protocol) => PORTS.map((port) => ({ protocol, port }))),
+  { protocol: 'icmp', port: 8 },
+];
 
 const seconds: Readonly<Record<string, (plan: Plan) => Plan>> = {
   none: (plan) => plan,
@@ -45,14 +49,16 @@ export const drawnSite = fc
     internet: fc.oneof(fc.constant([]), damagedInternet),
     policy: fc.oneof(fc.constant([]), damagedPolicy),
     hosts: fc.array(fc.tuple(fc.nat(9), fc.nat(99)), { maxLength: 4 }),
+    leases: drawnLeases,
   })
-  .map(({ second, filter, six, gear, internet, policy, hosts }) => () => {
+  .map(({ second, filter, six, gear, internet, policy, hosts, leases }) => () => {
     let plan = seconds[second]!(soundPolicy());
     const core = deviceNamed(plan, 'core');
     if (core) plan = put(plan, 'box', boxOf(plan, core.id)!, { filter });
     if (six) plan = dualStack(plan);
     plan = buildPolicy(policy, buildInternet(internet, buildGear(gear, plan)));
-    return hosts.reduce((next, [at, how]) => withOwnFilter(next, at, how), plan);
+    plan = hosts.reduce((next, [at, how]) => withOwnFilter(next, at, how), plan);
+    return withLeases(plan, leases);
   });
 
 /** One of the end devices lists a service that it listens on, or has a firewall of its own. */
@@ -84,6 +90,9 @@ export interface Compared {
   readonly connected: number;
   /** Not asked: it rests on something that is not recorded, or on which of several uplinks is taken. */
   readonly left: number;
+  /** Free ports that a client was plugged into, and how many of them got an address. */
+  readonly clients: number;
+  readonly leased: number;
   readonly wrong: readonly string[];
 }
 
@@ -96,7 +105,6 @@ function callsIn(
   hosts: readonly { device: string; address: IpAddress }[],
   routers: readonly string[],
 ): Call[] {
-  const wanted = PROTOCOLS.flatMap((protocol) => PORTS.map((port) => ({ protocol, port })));
   // Whether a box answers at the address of an interface that is down differs from box to box.
   const legs = routers.flatMap((id) => {
     const router = routersIn(plan).get(id)!;
@@ -111,7 +119,7 @@ function callsIn(
   const targets = [...new Set([...hosts.map(({ address }) => address), ...legs, ...outside, ...more])];
   const everywhere = targets.filter((address) => familyOf(address) === 6);
   const far = ([4, 6] as const).map((family) => farAddress(plan, family));
-  return wanted.flatMap((one) => [
+  return WANTED.flatMap((one) => [
     ...[...new Set(hosts.map(({ device }) => device))].flatMap((device) => {
       const own = hosts.filter((host) => host.device === device).map(({ address }) => address);
       return [...far, ...targets]
@@ -138,7 +146,13 @@ function callsIn(
 
 /** Who answers by the rehearsal; empty for nobody. */
 const answering = (call: Call, answer: Answer): string =>
-  !answer.delivered ? '' : call.far ? INTERNET : answer.forth.at(-1)!.what;
+  !answer.delivered
+    ? ''
+    : call.wanted.protocol === 'icmp'
+      ? PONG
+      : call.far
+        ? INTERNET
+        : answer.forth.at(-1)!.what;
 
 /** How often somebody who should answer and does not is asked again, and how many at once. */
 const AGAIN = 3;
@@ -165,8 +179,9 @@ export async function compare(plan: Plan, more: readonly IpAddress[] = []): Prom
     ]);
     const wrong: string[] = [];
     let connected = 0;
+    const callers = new Set([...hosts.map(({ device }) => device), INTERNET]);
     await Promise.all(
-      [...hosts.map(({ device }) => device), INTERNET].map(async (caller) => {
+      [...callers].map(async (caller) => {
         const mine = laid.filter(({ call }) => call.caller === caller);
         if (mine.length === 0) return;
         const heard = await net.calls(caller, mine.map(asCall));
@@ -195,20 +210,24 @@ export async function compare(plan: Plan, more: readonly IpAddress[] = []): Prom
         });
       }),
     );
-    return { asked: laid.length, connected, left: calls.length - laid.length, wrong };
+    const boxes = new Set(serving);
+    const leases = await compareLeases(plan, net, (device) => boxes.has(device), TODAY);
+    return {
+      asked: laid.length,
+      connected,
+      left: calls.length - laid.length,
+      clients: leases.clients,
+      leased: leases.leased,
+      wrong: [...wrong, ...leases.wrong],
+    };
   } finally {
     net.close();
   }
 }
 
-export interface Total {
-  /** Those that could be laid. */
+/** Sums over the networks that could be laid; each thing that is wrong with the place of its network. */
+export interface Total extends Compared {
   readonly networks: number;
-  readonly asked: number;
-  readonly connected: number;
-  readonly left: number;
-  /** Each with the place of its network. */
-  readonly wrong: readonly string[];
   /** How many networks could not be laid, by reason. */
   readonly unlaid: ReadonlyMap<string, number>;
 }
@@ -237,6 +256,8 @@ export async function compareAll(plans: readonly Plan[], told: (done: number) =>
     asked: sum(({ asked }) => asked),
     connected: sum(({ connected }) => connected),
     left: sum(({ left }) => left),
+    clients: sum(({ clients }) => clients),
+    leased: sum(({ leased }) => leased),
     wrong: results.flatMap(({ at, wrong }) => wrong.map((line) => `network ${at}: ${line}`)),
     unlaid,
   };

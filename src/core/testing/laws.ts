@@ -7,6 +7,8 @@ import { inFull, runs } from './runs';
 
 const keys = (engine: FindingsEngine) => engine.all().sort((a, b) => (a.key < b.key ? -1 : 1));
 const MINIMUM = 20;
+/** A remedy that was taken so often is known; what is drawn further on is for the rare ones. */
+const ENOUGH = 60;
 const TODAY = '2026-05-04';
 
 interface Kind {
@@ -41,22 +43,11 @@ export function findingLaws({ name: kind, drawn, walk, damages, checks, runs: mo
           expect(keys(engine)).toEqual(full);
           expect([...known.values()].sort((a, b) => (a.key < b.key ? -1 : 1))).toEqual(full);
         }),
-        { numRuns: runs(300), seed: 11 },
+        { numRuns: runs(200), seed: 11 },
       );
     });
 
-    test('keys are unique', () => {
-      fc.assert(
-        fc.property(drawn, (make) => {
-          const plan = make();
-          const all = new FindingsEngine(plan, TODAY).all().map((finding) => finding.key);
-          expect(new Set(all).size).toBe(all.length);
-        }),
-        { numRuns: runs(200), seed: 5 },
-      );
-    });
-
-    test('taking a remedy removes its finding and adds no stop, for every remedy there is', () => {
+    test('keys are unique; taking a remedy removes its finding and adds no stop, for every remedy there is', () => {
       const taken = new Map<string, number>();
       const offered = new Set<string>();
       const seen = new Set<string>();
@@ -64,6 +55,7 @@ export function findingLaws({ name: kind, drawn, walk, damages, checks, runs: mo
         fc.property(drawn, (make) => {
           const plan = make();
           const before = new FindingsEngine(plan, TODAY).all();
+          expect(new Set(before.map(({ key }) => key)).size).toBe(before.length);
           for (const finding of before) seen.add(finding.check);
           // A record that was at a stop already may be at another one afterwards; no other record may come to one.
           const stops = new Set(
@@ -73,6 +65,7 @@ export function findingLaws({ name: kind, drawn, walk, damages, checks, runs: mo
             for (const remedy of finding.remedies) {
               const name = `${finding.check} by ${remedy.operation}`;
               offered.add(name);
+              if ((taken.get(name) ?? 0) >= ENOUGH) continue;
               let after;
               try {
                 const applied = applyChange(plan, perform(plan, remedy, nextSeed()));

@@ -11,6 +11,7 @@ import {
   type WiredPort,
   portsOf,
 } from '../wiring';
+import { treesOf } from '../tree';
 import type { Hop } from './follow';
 import { fabric } from './reach';
 
@@ -52,8 +53,12 @@ const refusals = {
   'no-pvid': () => 'puts untagged frames in no VLAN',
   'tagged-refused': (tag: Tag) => `refuses tagged frames, and this one is tagged ${tag}`,
   blocked: () => 'is blocked by a spanning tree or a ring',
+  aside: () => 'stands aside: the other end has no place in its LACP bundle',
   'not-a-member': (tag: Tag) => `is no member of ${tag === 0 ? 'its own PVID' : named(tag)}`,
 } as const;
+
+/** Who blocks a port: a tree or a ring, or its own bundle. */
+const stopping = (plan: Plan, { id }: WiredPort) => (treesOf(plan).aside.has(id) ? 'aside' : 'blocked');
 
 /** What a bridge makes of a frame at one of its ports: the VLAN it is in from there on, or why it goes no further. */
 function admitted(plan: Plan, bridge: Bridge, index: number, tag: Tag): number | string {
@@ -61,7 +66,9 @@ function admitted(plan: Plan, bridge: Bridge, index: number, tag: Tag): number |
   const port = bridge.ports[index]!;
   if (!facts) return shut(plan, port);
   const entered = enters(bridge, index, tag)!;
-  return 'vid' in entered ? entered.vid : `${portTitle(plan, port)} ${refusals[entered.refused](tag)}`;
+  if ('vid' in entered) return entered.vid;
+  const { refused } = entered;
+  return `${portTitle(plan, port)} ${refusals[refused === 'blocked' ? stopping(plan, port) : refused](tag)}`;
 }
 
 /** The tag a frame leaves a port with, or why it does not. */
@@ -72,7 +79,7 @@ function sent(plan: Plan, bridge: Bridge, index: number, vid: number): Tag | str
   const tag = leaves(bridge, index, vid);
   if (tag !== null) return tag;
   const stopped = blocks(facts, vid) && (!bridge.box.vlanAware || tagOf(facts, vid) !== null);
-  return `${portTitle(plan, port)} ${stopped ? refusals.blocked() : `does not carry ${named(vid)}`}`;
+  return `${portTitle(plan, port)} ${stopped ? refusals[stopping(plan, port)]() : `does not carry ${named(vid)}`}`;
 }
 
 /**

@@ -12,6 +12,7 @@ const treeRecords = derive((plan) => ({
   bridges: [...plan.bridge.values()],
   instances: [...plan.instance.values()],
   ports: [...plan.stpPort.values()],
+  lags: [...plan.lag.values()].map(({ id, lacp }) => ({ id, lacp })),
   vids: vidsById(plan),
 }));
 

@@ -2,6 +2,7 @@ import type { Plan } from '../../plan';
 import { DEFAULT_VID, type Fabric } from '../wiring';
 import { type End, type Role, type Topology, type Tree, computeTree } from './compute';
 import { type LanPort, type Part, type SharedLan, lansOf } from './lans';
+import { portsAside } from './aside';
 import { type BridgeSettings, instanceOf, settingsOf, stpPortOf } from './settings';
 import { pathCost, portId } from './vector';
 
@@ -65,11 +66,14 @@ interface Shape {
 export class Growing {
   readonly settings: readonly BridgeSettings[];
   readonly shut = new Set<string>();
+  /** Ports that stand aside in their bundle. */
+  readonly aside: ReadonlySet<string>;
 
   constructor(
     readonly plan: Plan,
     readonly fabric: Fabric,
   ) {
+    this.aside = portsAside(plan, fabric);
     this.settings = fabric.bridges.map(({ box }) => settingsOf(plan, box));
   }
 
@@ -144,7 +148,7 @@ export class Growing {
   readonly commonPart = (bridge: number, index: number): Part => {
     const { box, facts, ports } = this.fabric.bridges[bridge]!;
     const { id } = ports[index]!;
-    if (!facts[index] || this.shut.has(id)) return 'none';
+    if (!facts[index] || this.shut.has(id) || this.aside.has(id)) return 'none';
     const { mode, ringPorts } = this.settings[bridge]!;
     if (mode === 'none') return box.passes.includes('bpdu') ? 'through' : 'none';
     if (mode === 'ring' && ringPorts.includes(id)) return 'none';

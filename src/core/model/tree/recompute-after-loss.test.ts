@@ -1,8 +1,8 @@
 import fc from 'fast-check';
-import { withRecord } from '../../plan';
+import { type Lag, type Plan, withRecord } from '../../plan';
 import { withFaults } from '../../rehearse';
 import { fabricOf } from '../wiring';
-import { type Made, type MadeLink, PORTS_OF_SWITCH, switches } from '../../testing/switches';
+import { type Made, type MadeLink, PORTS_OF_SWITCH, portAt, switches } from '../../testing/switches';
 import { type Trees, growTrees } from './trees';
 import { lostBetween, treesAfterLoss } from './recompute-after-loss';
 import { moreThan, runs } from '../../testing/runs';
@@ -20,8 +20,19 @@ const drawn = fc.record({
   links: fc.array(fc.tuple(fc.nat(BOXES - 1), fc.nat(BOXES - 1)), { minLength: 2, maxLength: 12 }),
   all: fc.boolean(),
   cables: fc.uniqueArray(fc.nat(11), { maxLength: 3 }),
+  // At a box from a port on: three ports in a bundle, LACP or not.
+  bundles: fc.array(fc.tuple(fc.nat(BOXES - 1), fc.nat(5), fc.boolean()), { maxLength: 5 }),
   dead: fc.option(fc.nat(BOXES - 1)),
 });
+
+const bundled = (plan: Plan, lag: Lag, numbers: readonly number[]): Plan =>
+  numbers.reduce(
+    (next, number) => {
+      const id = portAt(lag.device, number);
+      return withRecord(next, 'port', id, { ...next.port.get(id)!, lag: lag.id });
+    },
+    withRecord(plan, 'lag', lag.id, lag),
+  );
 
 /** What is known of each port and bridge, whatever the order in which they are counted. */
 function plainly({ grown, blocked, shut }: Trees) {
@@ -45,14 +56,14 @@ function plainly({ grown, blocked, shut }: Trees) {
 test('the trees made from those before a fault are the trees grown from nothing', () => {
   let made = 0;
   fc.assert(
-    fc.property(drawn, ({ boxes, links, all, cables, dead }) => {
+    fc.property(drawn, ({ boxes, links, all, cables, bundles, dead }) => {
       const used = boxes.map(() => 0);
       const laid = links.flatMap(([a, b]): MadeLink[] => {
         const [x, y] = [a % boxes.length, b % boxes.length];
         if (x === y || used[x]! >= PORTS_OF_SWITCH || used[y]! >= PORTS_OF_SWITCH) return [];
         return [[`s${x}`, ++used[x]!, `s${y}`, ++used[y]!]];
       });
-      const plan = switches(
+      const bare = switches(
         Object.fromEntries(
           boxes.map(({ mode, priority, second }, at): [string, Made] => {
             const own = all ? 'mst' : mode;
@@ -67,6 +78,17 @@ test('the trees made from those before a fault are the trees grown from nothing'
           }),
         ),
         laid,
+      );
+      const plan = bundles.reduce(
+        (next, [at, first, lacp], i) =>
+          at >= boxes.length || next.lag.get(`g${at}`)
+            ? next
+            : bundled(next, { id: `g${at}`, device: `s${at}`, name: `lag ${i}`, lacp }, [
+                first + 1,
+                first + 2,
+                first + 3,
+              ]),
+        bare,
       );
       const faults = [
         ...cables

@@ -105,8 +105,8 @@ export function treesAfterLoss(
   fabric: Fabric,
   lost: ReadonlySet<string>,
 ): Trees | null {
-  const { settings, grown, rings, shut } = before;
-  if (rings.length > 0 || shut.size > 0 || grown.length === 0) return null;
+  const { settings, grown, rings, shut, aside } = before;
+  if (rings.length > 0 || shut.size > 0 || aside.size > 0 || grown.length === 0) return null;
   const [common] = grown;
   const one = common!.topology.region[0];
   // A box with a tree for each VLAN does in VLAN 1 as the common tree, and in no other.
@@ -139,6 +139,7 @@ export function treesAfterLoss(
     grown: next,
     rings,
     shut,
+    aside,
     blocked: blockedNow(plan, fabric, before, next, changed, reduced),
   };
 }

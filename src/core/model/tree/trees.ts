@@ -16,6 +16,8 @@ export interface Trees {
   readonly blocked: ReadonlyMap<string, VidSet>;
   /** Ports that a BPDU guard switched off. */
   readonly shut: ReadonlySet<string>;
+  /** Ports that stand aside in their bundle. */
+  readonly aside: ReadonlySet<string>;
 }
 
 export const forwards = (role: Role): boolean =>
@@ -27,15 +29,16 @@ export const forwards = (role: Role): boolean =>
  */
 export function growTrees(plan: Plan, fabric: Fabric): Trees {
   const growing = new Growing(plan, fabric);
-  const { settings } = growing;
+  const { settings, aside } = growing;
   const { bridges } = fabric;
   const blocked = new Map<string, VidSet>();
   const grown: Grown[] = [];
   const rings = ringsIn(plan, fabric);
   for (const ring of rings) if (ring.blocked !== null) blocked.set(ring.blocked, EVERY);
+  for (const id of aside) blocked.set(id, EVERY);
 
   const speaking = bridges.flatMap((_, at) => (settings[at]!.mode === 'none' ? [] : [at]));
-  if (speaking.length === 0) return { settings, grown, rings, blocked, shut: growing.shut };
+  if (speaking.length === 0) return { settings, grown, rings, blocked, shut: growing.shut, aside };
 
   const regionNumbers = new Map<string, number>();
   const regions = bridges.map(({ box }, at) => {
@@ -73,7 +76,7 @@ export function growTrees(plan: Plan, fabric: Fabric): Trees {
       });
     for (const [id, vids] of stopped) block(blocked, [id], vids);
   }
-  return { settings, grown, rings, blocked, shut: growing.shut };
+  return { settings, grown, rings, blocked, shut: growing.shut, aside };
 }
 
 function block(blocked: Map<string, VidSet>, ports: readonly string[], vids: readonly number[]): void {

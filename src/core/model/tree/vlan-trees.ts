@@ -25,7 +25,8 @@ export function growVlans(growing: Growing, blocked: ReadonlyMap<string, VidSet>
       const { box, facts, ports } = bridges[bridge]!;
       const own = facts[index];
       const { id } = ports[index]!;
-      if (!own || growing.shut.has(id) || (box.vlanAware && !isMember(own, vid))) return 'none';
+      if (!own || growing.shut.has(id) || growing.aside.has(id) || (box.vlanAware && !isMember(own, vid)))
+        return 'none';
       if (settings[bridge]!.mode === 'rstp-per-vlan')
         return stpPortOf(plan, id, 0).guard === 'filter' ? 'none' : 'own';
       const stopped = blocked.get(id);

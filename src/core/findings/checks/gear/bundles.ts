@@ -1,7 +1,16 @@
 import { linksAt, portsOf, portsTitle, type WiredPort } from '../../../model/wiring';
-import { boxLinks, fabric } from '../../../model/switching';
+import { boxLinks, fabric, hasLoop } from '../../../model/switching';
 import { settingsOf } from '../../../model/tree';
-import { type Lag, type Plan, type Port, type Remedy, boxOf, groupBy, portTitle } from '../../../plan';
+import {
+  type Lag,
+  type Plan,
+  type Port,
+  type Remedy,
+  boxOf,
+  groupBy,
+  portTitle,
+  withRecord,
+} from '../../../plan';
 import { onPort } from '../refs';
 import { gearCheck } from './shared';
 import { takenOut } from './ways';
@@ -116,19 +125,23 @@ const modes = gearCheck('bundle-modes', function* (plan) {
     // Told once, at the end that waits for what never comes.
     if (!far || !lag.lacp || far.lacp) continue;
     const [own, other] = [lag, far].map(({ device }) => plan.device.get(device)!.name);
+    const mended = withRecord(plan, 'lag', far.id, { ...far, lacp: true });
     yield {
       severity: 'stop',
       on: { table: 'lag', id: lag.id },
       also: [{ table: 'lag', id: far.id }],
       what: `${own} bundles by LACP, ${other} without`,
       because: `${own} hears no LACP and keeps its links apart or shut; ${other} sends over all of them all the same, and part of it is lost.`,
-      remedies: [
-        {
-          label: 'LACP at both ends',
-          operation: 'edit',
-          input: { table: 'lag', id: far.id, set: { lacp: true }, seen: { lacp: false } },
-        },
-      ],
+      // Where other links lead round, what stands aside is all that keeps the first broadcast from it.
+      remedies: hasLoop(mended)
+        ? []
+        : [
+            {
+              label: 'LACP at both ends',
+              operation: 'edit',
+              input: { table: 'lag', id: far.id, set: { lacp: true }, seen: { lacp: false } },
+            },
+          ],
     };
   }
 });

@@ -32,7 +32,7 @@ const redundantUseless = treeCheck('tree-spare-useless', function* (plan) {
 });
 
 const treeCuts = treeCheck('tree-cuts-vlan', function* (plan) {
-  const { blocked, shut, rings } = treesOf(plan);
+  const { blocked, shut, rings, aside } = treesOf(plan);
   if (blocked.size === 0) return;
   for (const vlan of plainVlansOf(plan)) {
     if (missingPorts(plan, vlan.id).length > 0) continue;
@@ -43,6 +43,8 @@ const treeCuts = treeCheck('tree-cuts-vlan', function* (plan) {
     if (!islands.slice(1).some(({ users }) => came.has(stateKey(users[0]!.state)))) continue;
     const parts = islands.map((island) => portTitle(plan, island.users[0]!.port)).slice(0, 3);
     const stopping = [...blocked].flatMap(([id, set]) => (set.has(vlan.vid) ? [plan.port.get(id)!] : []));
+    // What stands aside in its bundle is a finding of its own, and comes first.
+    if (stopping.some(({ id }) => aside.has(id))) continue;
     const guarded = stopping.filter(({ id }) =>
       stpPortRecordsOf(plan, id).some(({ instance, guard }) => instance === 0 && guard === 'root'),
     );
