@@ -171,7 +171,11 @@ export async function compare(plan: Plan, more: readonly IpAddress[] = []): Prom
     const laid = calls
       .map((call, i) => ({ call, answer: answers[i]! }))
       // The kernel shares nothing among uplinks: it takes the first.
-      .filter(({ answer }) => !answer.assumed && answer.works !== null && answer.over === null);
+      .filter(({ answer }) => !answer.assumed && answer.works !== null && answer.over === null)
+      // Some answer a ping from what is their broadcast address, some do not.
+      .filter(
+        ({ call, answer }) => call.wanted.protocol !== 'icmp' || !/broadcast/.test(answer.stop?.why ?? ''),
+      );
     const serving = [...new Set([...hosts.map(({ device }) => device), ...routers])];
     await Promise.all([
       net.serve(INTERNET, PORTS),
