@@ -128,6 +128,12 @@ test('on a phone: thumb tabs, cards, and nothing wider than the screen', async (
     await expect(page.getByRole('toolbar', { name: 'Tabs' })).toBeVisible();
     expect(await page.evaluate(() => document.documentElement.scrollWidth), station).toBeLessThanOrEqual(390);
   }
+  for (const sheet of ['schedule', 'ports', 'rules']) {
+    await page.goto(`/site/${site}/${sheet}`);
+    await expect(page.getByRole('table').first()).toBeVisible();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), sheet).toBeLessThanOrEqual(390);
+  }
+  await page.goto(`/site/${site}/rehearse`);
   await page.getByRole('button', { name: 'Stations' }).click();
   await page.getByRole('link', { name: 'Segments' }).click();
   await expect(page).toHaveURL(/segments$/);

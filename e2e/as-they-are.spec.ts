@@ -1,4 +1,4 @@
-import { choose, demoSite, expect, fill, open, saved, test } from './site';
+import { choose, demoSite, expect, fill, open, saved, test, unfold } from './site';
 
 /** What devices and boxes really do is recorded where it is seen, and the answers follow. */
 
@@ -61,6 +61,8 @@ test('PVID, accepted frames and the making of a bundle are facts of their own', 
   const range = page.getByLabel('choose by number');
   await range.fill('sw-kennels 17');
   await range.press('Enter');
+  await expect(page.getByRole('button', { name: /^More PVID / })).toBeVisible();
+  await unfold(page, 'More');
   await fill(page, 'PVID, the VLAN of untagged frames that come in', '30');
   await expect(page.getByText('PVID and untagged VLAN differ on sw-kennels 17')).toBeVisible();
   await choose(page.getByLabel('Frames it takes'), { label: 'all' });

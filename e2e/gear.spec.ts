@@ -1,4 +1,4 @@
-import { atChange, demoSite, expect, fill, newSite, open, saved, test, choose } from './site';
+import { atChange, demoSite, expect, fill, newSite, open, saved, test, choose, unfold } from './site';
 
 const port = (page: import('@playwright/test').Page, name: string) =>
   page.getByRole('option', { name: new RegExp(`^${name}:`) });
@@ -270,6 +270,7 @@ test('boxes that one device configures are changed together, and the port schedu
   await open(page, site, 'gear');
   for (const name of ['ap-01', 'ap-02']) {
     await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();
+    if (name === 'ap-01') await unfold(page, 'Set-up');
     await choose(page.getByLabel('Configured by'), 'gw-1');
   }
   await expect(page.getByText('One change reaches ap-01 too.')).toBeVisible();
@@ -281,7 +282,9 @@ test('boxes that one device configures are changed together, and the port schedu
   await page.getByRole('button', { name: /^ap-02/ }).click();
   await page.getByRole('button', { name: 'Make ap-01 the same inside' }).click();
   await expect(page.getByRole('button', { name: /the same inside/ })).toBeHidden();
+  await unfold(page, 'Frames');
   await page.getByLabel('BPDU').check();
+  await unfold(page, 'Power');
   await fill(page, 'Power feeds', '5');
   await expect(
     page.getByRole('alert').filter({ hasText: 'The power feeds is 5; write a whole number from 1 to 4' }),
@@ -305,6 +308,7 @@ test('a box: facts, port names by pattern, and it goes with its cables', async (
   await open(page, site, 'gear');
   await page.getByRole('button', { name: /^sw-d/ }).click();
   await fill(page, 'Location', 'pasteuriser hall');
+  await unfold(page, 'Upkeep');
   await fill(page, 'Supported until', 'next year');
   await expect(page.getByRole('alert').filter({ hasText: 'A day needs the form 2026-12-31' })).toBeVisible();
   await page.getByLabel('Supported until').press('Escape');
@@ -315,6 +319,7 @@ test('a box: facts, port names by pattern, and it goes with its cables', async (
   await page.getByLabel('index inside').fill('{n-1}');
   await page.getByRole('button', { name: 'Fill', exact: true }).click();
   await port(page, 'sw-d 3').click();
+  await unfold(page, 'More');
   await expect(page.getByLabel('Name in the configuration')).toHaveValue('ge3');
   await expect(page.getByLabel('Index inside')).toHaveValue('2');
   await page.getByRole('button', { name: /^sw-d/ }).click();

@@ -20,9 +20,16 @@ async function post(request: APIRequestContext, body: unknown): Promise<string> 
   return ((await response.json()) as { id: string }).id;
 }
 
+type Demo = '1-row-house' | '2-clinic' | '3-creamery';
 /** A site of its own for one test: one of the demo sites, or a new empty one. */
-export const demoSite = (request: APIRequestContext, name: '1-row-house' | '2-clinic' | '3-creamery') =>
+export const demoSite = (request: APIRequestContext, name: Demo) =>
   post(request, { file: demo(`${name}.json`) });
+/** A demo site whose boxes are all set like this. */
+export function demoWithBoxes(request: APIRequestContext, name: Demo, fields: object): Promise<string> {
+  const file = JSON.parse(demo(`${name}.json`)) as { plan: { box: object[] } };
+  const box = file.plan.box.map((one) => ({ ...one, ...fields }));
+  return post(request, { file: JSON.stringify({ ...file, plan: { ...file.plan, box } }) });
+}
 export const newSite = (request: APIRequestContext, fields: object = {}) =>
   post(request, { create: { name: 'Test yard', kind: 'office', ...fields } });
 
@@ -59,3 +66,7 @@ export async function choose(list: Locator, option: string | { readonly label: s
     typeof option === 'string' ? item.or(page.locator(`[data-value="${option}"]`)).first() : item
   ).click();
 }
+
+/** Opens fields that are behind a line; the choice is kept, so once is enough. */
+export const unfold = (page: Page, title: string): Promise<void> =>
+  page.getByRole('button', { name: new RegExp(`^${title}`), expanded: false }).click();

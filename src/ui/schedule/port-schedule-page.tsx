@@ -2,6 +2,7 @@ import { type BoxBlock, boxPlace, portScheduleOf } from '@/core/formats';
 import { siteOf } from '@/core/plan';
 import { ColumnHeads } from '../parts/column-heads';
 import { Paper } from './paper';
+import { SheetTable } from './sheet-table';
 import type { SheetProps } from './sheet';
 
 /** The port schedule for paper: one block per box, to tape beside it. */
@@ -28,7 +29,7 @@ function Block({ block }: { block: BoxBlock }) {
         </h2>
         <p className="text-[13px]">{[block.box.model, boxPlace(block)].filter(Boolean).join('; ')}</p>
       </div>
-      <table className="schedule mt-1 text-[13px]">
+      <SheetTable label={`Ports of ${block.device.name}`}>
         <ColumnHeads columns={['Port', ...mapped, 'Carries', 'Leads to', 'Cable', 'Label']} />
         <tbody>
           {block.ports.map(({ port, number, carries, leadsTo, cable }) => (
@@ -47,7 +48,7 @@ function Block({ block }: { block: BoxBlock }) {
             </tr>
           ))}
         </tbody>
-      </table>
+      </SheetTable>
     </section>
   );
 }

@@ -3,6 +3,7 @@ import { siteOf } from '@/core/plan';
 import { explainZone, zonesOf } from '@/core/model/policy';
 import { ColumnHeads } from '../parts/column-heads';
 import { Paper } from './paper';
+import { SheetTable } from './sheet-table';
 import type { SheetProps } from './sheet';
 
 /** The rule schedule for paper: each zone in one sentence, then every line in the order in which it is asked. */
@@ -23,7 +24,7 @@ export function RuleSchedulePage({ siteId, plan, revision, today }: SheetProps) 
       </section>
       <section className="pt-4" aria-label="Lines">
         <h2 className="text-[16px] font-bold">Lines, the first that fits decides</h2>
-        <table className="schedule mt-1 text-[12px]">
+        <SheetTable label="Lines of the schedule">
           <ColumnHeads columns={ruleHead} />
           <tbody>
             {lines.map((line, i) => (
@@ -36,7 +37,7 @@ export function RuleSchedulePage({ siteId, plan, revision, today }: SheetProps) 
               </tr>
             ))}
           </tbody>
-        </table>
+        </SheetTable>
       </section>
     </Paper>
   );

@@ -3,6 +3,7 @@ import { siteOf } from '@/core/plan';
 import { Jacket } from '../parts/jacket';
 import { ColumnHeads } from '../parts/column-heads';
 import { Paper } from './paper';
+import { SheetTable } from './sheet-table';
 import type { SheetProps } from './sheet';
 
 /** The address schedule for paper: one block per subnet, black on white whatever the theme. */
@@ -33,7 +34,7 @@ export function SchedulePage({ siteId, plan, revision, today }: SheetProps) {
               </p>
             ))}
           </div>
-          <table className="schedule mt-1 text-[13px]">
+          <SheetTable label={`Fixed addresses of ${block.prefix}`}>
             <ColumnHeads columns={['Address', 'Host', 'Kind', 'MAC', 'Fixed by', 'Own settings', 'Note']} />
             <tbody>
               {block.hosts.map((row, i) => (
@@ -53,7 +54,7 @@ export function SchedulePage({ siteId, plan, revision, today }: SheetProps) {
                 </tr>
               )}
             </tbody>
-          </table>
+          </SheetTable>
         </section>
       ))}
     </Paper>

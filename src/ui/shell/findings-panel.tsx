@@ -18,6 +18,8 @@ import {
 import { isSolving } from '../session/state';
 import { useView } from '../session/view';
 import { SeverityMark } from '../parts/marks';
+import { withAlike } from './alike';
+import { AlikeLine, useOpened } from './alike-line';
 import { FindingCard } from './finding-card';
 import { stations } from './stations';
 
@@ -136,6 +138,7 @@ export function FindingsPanel({ everywhere = false }: { everywhere?: boolean }) 
   const { ports, uplink, forward, zone, rule } = useView();
   const plan = usePlan();
   const go = useGoToFinding();
+  const { opened, toggle } = useOpened();
   // What is selected first; the rest of the page's findings after it.
   // On these stations what is chosen are records themselves; elsewhere it is a segment.
   const chosen = { gear: ports, internet: [forward ?? uplink ?? ''], policy: [rule ?? zone ?? ''] }[station];
@@ -146,23 +149,38 @@ export function FindingsPanel({ everywhere = false }: { everywhere?: boolean }) 
   );
   const others = findings.filter((finding) => !here.includes(finding));
   const selected = vlan ? plan.vlan.get(vlan) : undefined;
-  const section = (title: string, list: readonly JudgedFinding[]) =>
-    list.length > 0 && (
-      <section aria-label={title}>
-        <h3 className="pt-3 text-[13px] font-bold text-muted">{title}</h3>
-        {list.slice(0, SHOWN).map((finding) => (
-          <FindingCard
-            key={finding.key}
-            finding={finding}
-            current={finding.key === current}
-            onGo={() => go(finding)}
-          />
-        ))}
-        {list.length > SHOWN && (
-          <p className="py-2 text-[14px]">and {list.length - SHOWN} more; all of them are under Findings</p>
-        )}
-      </section>
+  const section = (title: string, list: readonly JudgedFinding[]) => {
+    const listed = withAlike(list, opened, current);
+    return (
+      list.length > 0 && (
+        <section aria-label={title}>
+          <h3 className="pt-3 text-[13px] font-bold text-muted">{title}</h3>
+          {listed
+            .slice(0, SHOWN)
+            .map((row) =>
+              row.alike !== undefined ? (
+                <AlikeLine
+                  key={row.alike}
+                  count={row.count}
+                  open={row.open}
+                  onToggle={(open) => toggle(row.alike, open)}
+                />
+              ) : (
+                <FindingCard
+                  key={row.finding.key}
+                  finding={row.finding}
+                  current={row.finding.key === current}
+                  onGo={() => go(row.finding)}
+                />
+              ),
+            )}
+          {listed.length > SHOWN && (
+            <p className="py-2 text-[14px]">and more; all of them are under Findings</p>
+          )}
+        </section>
+      )
     );
+  };
   return (
     <section aria-label="Findings here">
       <div className="flex items-center gap-2 border-b border-ink pb-1 whitespace-nowrap">

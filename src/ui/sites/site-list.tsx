@@ -92,6 +92,88 @@ export function SiteList() {
     }
   };
   const shown = sites ?? [];
+  const plans = shown.filter(({ exercise }) => !exercise);
+  const exercises = shown.filter(({ exercise }) => exercise);
+  const row = (site: SiteSummary) => (
+    <tr
+      key={site.id}
+      className="min-[700px]:h-11 max-[699px]:grid max-[699px]:gap-y-1 max-[699px]:border-b-2 max-[699px]:border-ink max-[699px]:py-3 [&>*]:max-[699px]:border-0!"
+    >
+      <th scope="row" className="px-1 text-left">
+        <Link
+          className="text-[17px] font-bold hover:underline"
+          href={`/site/${site.id}/${site.exercise ? 'rehearse?view=exercise' : 'segments'}`}
+        >
+          {site.name}
+        </Link>{' '}
+        {site.exercise && (
+          <span className="pl-2 text-muted">
+            {site.exercise === 'open' ? 'exercise, open' : 'exercise, handed in'}
+          </span>
+        )}
+        {site.archived && <span className="pl-2 text-muted">archived</span>}
+      </th>
+      <td className="px-1">{site.kind}</td>
+      <td className="px-1">
+        {site.segments} segments, {site.fixed} fixed
+      </td>
+      <td className="px-1">
+        <span className={`flex items-center gap-3 ${site.counted ? '' : 'text-muted'}`}>
+          {site.findings === null && (
+            <span className="text-muted">
+              {site.exercise === 'open'
+                ? 'put away'
+                : site.counted
+                  ? (site.uncountable ?? 'not counted')
+                  : 'counting…'}
+            </span>
+          )}
+          {severities.map(
+            (severity) =>
+              site.findings && (
+                <span key={severity} className="flex items-center gap-1">
+                  <SeverityMark severity={severity} /> {site.findings[severity]}
+                </span>
+              ),
+          )}
+        </span>
+      </td>
+      <td className="px-1 whitespace-nowrap">
+        change {site.revision}, {dayText(site.changedAt)}
+      </td>
+      <td>
+        <span className="flex flex-wrap gap-x-5 gap-y-1 px-1 min-[700px]:gap-3 [&>button]:max-[699px]:min-h-11">
+          {(['rename', 'duplicate'] as const).map((what) => (
+            <button
+              key={what}
+              type="button"
+              className="link"
+              aria-label={`${what} ${site.name}`}
+              onClick={() => setAsking({ what, site })}
+            >
+              {what}
+            </button>
+          ))}
+          <button
+            type="button"
+            className="link"
+            aria-label={`${site.archived ? 'restore' : 'archive'} ${site.name}`}
+            onClick={() => void archive(site)}
+          >
+            {site.archived ? 'restore' : 'archive'}
+          </button>
+          <button
+            type="button"
+            className="link"
+            aria-label={`delete ${site.name}`}
+            onClick={() => setAsking({ what: 'delete', site })}
+          >
+            delete
+          </button>
+        </span>
+      </td>
+    </tr>
+  );
   return (
     <div className="flex min-h-dvh flex-col">
       <header className="flex h-[46px] items-center gap-3 border-b-[3px] border-ink px-4">
@@ -143,86 +225,19 @@ export function SiteList() {
                 </tr>
               </thead>
               <tbody className="max-[699px]:block">
-                {shown.map((site) => (
-                  <tr
-                    key={site.id}
-                    className="min-[700px]:h-11 max-[699px]:grid max-[699px]:gap-y-1 max-[699px]:border-b-2 max-[699px]:border-ink max-[699px]:py-3 [&>*]:max-[699px]:border-0!"
-                  >
-                    <th scope="row" className="px-1 text-left">
-                      <Link
-                        className="text-[17px] font-bold hover:underline"
-                        href={`/site/${site.id}/${site.exercise ? 'rehearse?view=exercise' : 'segments'}`}
-                      >
-                        {site.name}
-                      </Link>{' '}
-                      {site.exercise && (
-                        <span className="pl-2 text-muted">
-                          {site.exercise === 'open' ? 'exercise, open' : 'exercise, handed in'}
-                        </span>
-                      )}
-                      {site.archived && <span className="pl-2 text-muted">archived</span>}
+                {plans.map(row)}
+                {exercises.length > 0 && (
+                  <tr className="max-[699px]:block">
+                    <th
+                      colSpan={6}
+                      scope="rowgroup"
+                      className="px-1 pt-4 text-left text-muted max-[699px]:block"
+                    >
+                      Exercises
                     </th>
-                    <td className="px-1">{site.kind}</td>
-                    <td className="px-1">
-                      {site.segments} segments, {site.fixed} fixed
-                    </td>
-                    <td className="px-1">
-                      <span className={`flex items-center gap-3 ${site.counted ? '' : 'text-muted'}`}>
-                        {site.findings === null && (
-                          <span className="text-muted">
-                            {site.exercise === 'open'
-                              ? 'put away'
-                              : site.counted
-                                ? (site.uncountable ?? 'not counted')
-                                : 'counting…'}
-                          </span>
-                        )}
-                        {severities.map(
-                          (severity) =>
-                            site.findings && (
-                              <span key={severity} className="flex items-center gap-1">
-                                <SeverityMark severity={severity} /> {site.findings[severity]}
-                              </span>
-                            ),
-                        )}
-                      </span>
-                    </td>
-                    <td className="px-1 whitespace-nowrap">
-                      change {site.revision}, {dayText(site.changedAt)}
-                    </td>
-                    <td>
-                      <span className="flex flex-wrap gap-x-5 gap-y-1 px-1 min-[700px]:gap-3 [&>button]:max-[699px]:min-h-11">
-                        {(['rename', 'duplicate'] as const).map((what) => (
-                          <button
-                            key={what}
-                            type="button"
-                            className="link"
-                            aria-label={`${what} ${site.name}`}
-                            onClick={() => setAsking({ what, site })}
-                          >
-                            {what}
-                          </button>
-                        ))}
-                        <button
-                          type="button"
-                          className="link"
-                          aria-label={`${site.archived ? 'restore' : 'archive'} ${site.name}`}
-                          onClick={() => void archive(site)}
-                        >
-                          {site.archived ? 'restore' : 'archive'}
-                        </button>
-                        <button
-                          type="button"
-                          className="link"
-                          aria-label={`delete ${site.name}`}
-                          onClick={() => setAsking({ what: 'delete', site })}
-                        >
-                          delete
-                        </button>
-                      </span>
-                    </td>
                   </tr>
-                ))}
+                )}
+                {exercises.map(row)}
               </tbody>
             </table>
           )}

@@ -160,7 +160,7 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
                   key={side}
                   type="button"
                   aria-label={`Pool ${side} ${formatAddress(pool[side])}; arrow keys move it`}
-                  className={`absolute inset-y-0 z-10 w-[9px] touch-none border-2 border-ink bg-hivis ${side === 'start' ? 'left-0' : 'right-0'}`}
+                  className={`absolute inset-y-0 z-10 touch-none ${side === 'start' ? 'left-0' : 'right-0'} ${edges.length > 1 ? 'w-1/2' : 'w-full'}`}
                   style={{ cursor: 'ew-resize' }}
                   onKeyDown={(event) => onEdgeKey(event, pool, side)}
                   onPointerDown={(event) => {
@@ -178,7 +178,9 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
                       onCancel: () => setEdge(null),
                     });
                   }}
-                />
+                >
+                  <Grip side={side} />
+                </button>
               ))}
             </Cell>
           );
@@ -190,6 +192,14 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
     </div>
   );
 }
+
+/** Where a pool begins or ends, at the foot of its cell, so that the number stays readable. */
+const Grip = ({ side }: { side: Edge['side'] }) => (
+  <>
+    <span className="absolute inset-x-0 bottom-0 h-[6px] border-t border-ink bg-hivis" />
+    <span className={`absolute inset-y-0 w-[3px] bg-hivis ${side === 'start' ? 'left-0' : 'right-0'}`} />
+  </>
+);
 
 interface CellProps {
   readonly use: AddressUse;

@@ -2,17 +2,21 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef, useState } from 'react';
-import { type JudgedFinding, useFindings } from '../../session/open-findings';
+import { useFindings } from '../../session/open-findings';
 import { useSite } from '../../session/context';
 import { isSolving } from '../../session/state';
 import { useView } from '../../session/view';
+import { type ListedFinding, withAlike } from '../../shell/alike';
+import { AlikeLine, useOpened } from '../../shell/alike-line';
 import { FindingCard } from '../../shell/finding-card';
 import { PUT_AWAY, SeverityFilter, useGoToFinding } from '../../shell/findings-panel';
 import { stations } from '../../shell/stations';
 import { Toggle } from '../../parts/tick';
 import { StationHead } from '../../parts/station-head';
 
-type Row = { readonly head: string } | { readonly finding: JudgedFinding };
+type Row = { readonly head: string } | ListedFinding;
+const keyOf = (row: Row): string =>
+  'head' in row ? row.head : row.alike !== undefined ? row.alike : row.finding.key;
 
 /** Every finding of the site, grouped by station; the long list exists only where it is seen. */
 export function FindingsStation() {
@@ -22,6 +26,7 @@ export function FindingsStation() {
   const { severities, finding: current } = useView();
   const [showAccepted, setShowAccepted] = useState(true);
   const go = useGoToFinding();
+  const { opened, toggle } = useOpened();
   const scroller = useRef<HTMLDivElement>(null);
   const shown = all.filter(
     (finding) => severities.has(finding.severity) && (showAccepted || !finding.accepted),
@@ -29,7 +34,7 @@ export function FindingsStation() {
   const rows: Row[] = stations.flatMap((station) => {
     const own = shown.filter((finding) => finding.station === station.findings);
     return own.length
-      ? [{ head: `${station.label}: ${own.length}` }, ...own.map((finding) => ({ finding }))]
+      ? [{ head: `${station.label}: ${own.length}` }, ...withAlike(own, opened, current)]
       : [];
   });
   // eslint-disable-next-line react-hooks/incompatible-library
@@ -38,13 +43,10 @@ export function FindingsStation() {
     getScrollElement: () => scroller.current,
     estimateSize: (index) => ('head' in rows[index]! ? 36 : 104),
     overscan: 6,
-    getItemKey: (index) => {
-      const row = rows[index]!;
-      return 'head' in row ? row.head : row.finding.key;
-    },
+    getItemKey: (index) => keyOf(rows[index]!),
   });
   return (
-    <div className="flex h-full flex-col">
+    <div className="-mb-8 flex h-[calc(100%+2rem)] flex-col">
       <StationHead
         title="Findings"
         about="everything that is wrong or worth knowing, with what would mend it"
@@ -77,6 +79,8 @@ export function FindingsStation() {
               >
                 {'head' in row ? (
                   <h3 className="border-b-2 border-ink pt-2 font-bold">{row.head}</h3>
+                ) : row.alike !== undefined ? (
+                  <AlikeLine count={row.count} open={row.open} onToggle={(open) => toggle(row.alike, open)} />
                 ) : (
                   <FindingCard
                     finding={row.finding}

@@ -11,6 +11,7 @@ import { PortPatterns } from './port-patterns';
 import { Reuse } from './reuse';
 import { Siblings } from './siblings';
 import { Choice } from '../../parts/choice';
+import { Fold } from '../../parts/fold';
 import { RecordField } from '../../parts/record-field';
 import { Toggle } from '../../parts/tick';
 import { Property } from '../../parts/property';
@@ -22,6 +23,21 @@ const factoryWords = {
   'by-neighbour': 'by what is plugged in',
 };
 const treeWords = { rstp: 'RSTP', 'rstp-per-vlan': 'RSTP per VLAN', mst: 'MST', ring: 'ring protocol' };
+
+/** What it does with frames, in a few words. */
+const ableWords = ({ vlanAware, layer3, snooping, dot1x }: Box): string =>
+  [vlanAware ? 'VLANs' : 'no VLANs', layer3 && 'layer 3', snooping && 'DHCP snooping', dot1x && '802.1X']
+    .filter(Boolean)
+    .join(', ');
+const setUpWords = (plan: Plan, { spanningTree, controller }: Box): string =>
+  [
+    spanningTree === 'none' ? 'no spanning tree' : treeWords[spanningTree],
+    controller !== null && `configured by ${plan.device.get(controller)!.name}`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+const careWords = ({ firmware, loginChanged }: Box): string =>
+  [firmware, loginChanged ? 'own login' : 'no own login recorded'].filter(Boolean).join(', ');
 
 /** A box: where it is, what it can do, and what has to be kept about it. */
 export function BoxInspector({ plan, device }: { plan: Plan; device: Device }) {
@@ -56,66 +72,84 @@ export function BoxInspector({ plan, device }: { plan: Plan; device: Device }) {
       )}
       {!isPassive(device.kind) && (
         <>
-          {field('vlanAware')}
-          {field('mixesTags')}
-          {field('layer3')}
-          {field('snooping')}
-          {field('dot1x')}
-          <fieldset className="border-b border-rule pb-1 text-[14px]">
-            <legend className="text-muted">Passes on what is meant for bridges</legend>
-            <div className="flex gap-3">
-              {controlFrames.map((frame) => (
-                <Toggle
-                  key={frame}
-                  label={frame.toUpperCase()}
-                  checked={box.passes.includes(frame)}
-                  onChange={(on) =>
-                    change(
-                      'passes',
-                      controlFrames.filter((other) => (other === frame ? on : box.passes.includes(other))),
-                      box.passes,
-                    )
-                  }
-                />
-              ))}
-            </div>
-          </fieldset>
-          {field('vlanLimit')}
-          {field('powerFeeds')}
-          {field('poeBudget')}
-          {box.poeBudget !== null && <PowerLine plan={plan} box={box} />}
-          {field('filter')}
-          {field('spanningTree', undefined, treeWords)}
-          {field('factory', undefined, factoryWords)}
-          <Property label="Configured by">
-            <Choice
-              label="Configured by"
-              value={box.controller ?? ''}
-              options={[
-                { value: '', label: 'itself' },
-                ...controllers.map(({ id, name }) => ({ value: id, label: name })),
-              ]}
-              onChoose={(value) =>
-                session.perform({
-                  operation: 'setController',
-                  input: { box: box.id, controller: value || null },
-                })
-              }
-            />
-          </Property>
-          <Siblings plan={plan} device={device} />
-          {field('firmware')}
-          {field('supportedUntil', '2029-12-31')}
-          {field('licence')}
-          {field('licenceUntil', '2029-12-31')}
-          {field('loginChanged', 'the day, 2026-11-24')}
-          {field('loginKept', 'where, never what')}
-          {field('baseMac')}
+          <Fold id="box-frames" title="Frames" told={ableWords(box)}>
+            {field('vlanAware')}
+            {field('mixesTags')}
+            {field('layer3')}
+            {field('snooping')}
+            {field('dot1x')}
+            <fieldset className="border-b border-rule pb-1 text-[14px]">
+              <legend className="text-muted">Passes on what is meant for bridges</legend>
+              <div className="flex gap-3">
+                {controlFrames.map((frame) => (
+                  <Toggle
+                    key={frame}
+                    label={frame.toUpperCase()}
+                    checked={box.passes.includes(frame)}
+                    onChange={(on) =>
+                      change(
+                        'passes',
+                        controlFrames.filter((other) => (other === frame ? on : box.passes.includes(other))),
+                        box.passes,
+                      )
+                    }
+                  />
+                ))}
+              </div>
+            </fieldset>
+            {field('vlanLimit')}
+          </Fold>
+          <Fold
+            id="box-power"
+            title="Power"
+            told={box.poeBudget === null ? 'no PoE' : `PoE ${box.poeBudget} W`}
+          >
+            {field('powerFeeds')}
+            {field('poeBudget')}
+            {box.poeBudget !== null && <PowerLine plan={plan} box={box} />}
+          </Fold>
+          <Fold id="box-setup" title="Set-up" told={setUpWords(plan, box)}>
+            {field('filter')}
+            {field('spanningTree', undefined, treeWords)}
+            {field('factory', undefined, factoryWords)}
+            <Property label="Configured by">
+              <Choice
+                label="Configured by"
+                value={box.controller ?? ''}
+                options={[
+                  { value: '', label: 'itself' },
+                  ...controllers.map(({ id, name }) => ({ value: id, label: name })),
+                ]}
+                onChoose={(value) =>
+                  session.perform({
+                    operation: 'setController',
+                    input: { box: box.id, controller: value || null },
+                  })
+                }
+              />
+            </Property>
+            <Siblings plan={plan} device={device} />
+          </Fold>
+          <Fold id="box-care" title="Upkeep" told={careWords(box)}>
+            {field('firmware')}
+            {field('supportedUntil', '2029-12-31')}
+            {field('licence')}
+            {field('licenceUntil', '2029-12-31')}
+            {field('loginChanged', 'the day, 2026-11-24')}
+            {field('loginKept', 'where, never what')}
+          </Fold>
         </>
       )}
-      {field('assetTag')}
-      {field('serial')}
-      {field('revision')}
+      <Fold
+        id="box-marks"
+        title="On the case"
+        told={[box.serial, box.assetTag].filter(Boolean).join(', ') || 'nothing recorded'}
+      >
+        {!isPassive(device.kind) && field('baseMac')}
+        {field('assetTag')}
+        {field('serial')}
+        {field('revision')}
+      </Fold>
       {!isPassive(device.kind) && <PortPatterns device={device} />}
       <Reuse plan={plan} device={device} />
       <button

@@ -6,6 +6,7 @@ import { useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { Choice } from '../../parts/choice';
 import { Field } from '../../parts/field';
+import { Fold } from '../../parts/fold';
 import { Toggle } from '../../parts/tick';
 import { Property } from '../../parts/property';
 
@@ -24,6 +25,19 @@ const several = { value: '' as const, label: 'several' };
 function shared<F extends keyof Port>(ports: readonly Port[], field: F): Port[F] | null {
   const [first] = ports;
   return ports.every((port) => port[field] === first![field]) ? first![field] : null;
+}
+
+/** What is seldom set at ports, in a few words. */
+function moreWords(plan: Plan, ports: readonly Port[]): string {
+  const [port] = ports;
+  if (!boxOf(plan, port!.device)?.vlanAware) return 'name inside, how it sets itself';
+  const pvid = shared(ports, 'pvid');
+  const accepts = shared(ports, 'accepts');
+  const differ = ports.some((item) => item.pvid !== port!.pvid);
+  return [
+    differ ? 'several PVIDs' : pvid === null ? 'no PVID' : `PVID ${plan.vlan.get(pvid)!.vid}`,
+    accepts === null ? 'takes several' : `takes ${taking.find(({ value }) => value === accepts)!.label}`,
+  ].join(', ');
 }
 
 /** What ports are, beside what they carry. What many have in common is set for all of them at once. */
@@ -112,12 +126,19 @@ export function PortFactsList({
       {text('Label', 'label')}
       {!passive && (
         <>
-          {alone && text('In the config', 'name', 'Name in the configuration')}
-          {alone && number('Index inside', 'index')}
           {choice('Medium', 'Medium', 'media', media)}
           {ports.some((item) => item.media !== 'copper') && text('Optic', 'optic')}
           {number('Mbit/s', 'speed', 'Speed in Mbit/s')}
           {number('PoE class', 'poeClass')}
+          {toggle('switched on', 'enabled')}
+          {toggle('strangers can reach it', 'exposed')}
+        </>
+      )}
+      {toggle('defective', 'defective')}
+      {!passive && (
+        <Fold id="port-more" title="More" told={moreWords(plan, ports)}>
+          {alone && text('In the config', 'name', 'Name in the configuration')}
+          {alone && number('Index inside', 'index')}
           {choice('Sets itself', 'Sets its role itself', 'setsItself', self)}
           {box?.vlanAware && (
             <>
@@ -142,11 +163,8 @@ export function PortFactsList({
               {toggle('refuses VLANs it does not carry (ingress filter)', 'ingressFilter')}
             </>
           )}
-          {toggle('switched on', 'enabled')}
-          {toggle('strangers can reach it', 'exposed')}
-        </>
+        </Fold>
       )}
-      {toggle('defective', 'defective')}
       {plan.device.get(port.device)!.kind === 'outlet' && (
         <p className="text-[13px] text-muted">Number as printed on the wall plate.</p>
       )}

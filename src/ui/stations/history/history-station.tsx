@@ -78,7 +78,7 @@ export function HistoryStation() {
                 </th>
                 <td className="px-1 whitespace-nowrap">{timeText(entry.at)}</td>
                 <td className="px-1">{entry.author}</td>
-                <td className="px-1">
+                <td className="max-w-[380px] truncate px-1 max-[699px]:whitespace-normal" title={entry.label}>
                   {entry.label}
                   {entry.undoes !== null && (
                     <span className="text-muted"> (reverts change {entry.undoes})</span>
