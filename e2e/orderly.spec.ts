@@ -65,3 +65,15 @@ test('exercises stand below the sites', async ({ page, request }) => {
   expect(texts.findIndex((text) => text.includes('exercise, open'))).toBeGreaterThan(head);
   expect(texts.slice(1, head).some((text) => /exercise, /.test(text))).toBe(false);
 });
+
+test('pointing at a port of a narrow page tells what it is and moves nothing', async ({ page, request }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const site = await demoSite(request, '3-creamery');
+  await page.goto(`/site/${site}/gear`);
+  const port = page.getByRole('option', { name: /^sw-a 5:/ });
+  await port.scrollIntoViewIfNeeded();
+  const before = await port.boundingBox();
+  await port.hover();
+  await expect(page.getByTestId('pointed')).toHaveText(/^sw-a 5: access 140/);
+  expect(await port.boundingBox()).toEqual(before);
+});

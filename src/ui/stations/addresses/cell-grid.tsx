@@ -197,7 +197,7 @@ export function CellGrid({ plan, vlan, subnet }: { plan: Plan; vlan: Vlan; subne
 const Grip = ({ side }: { side: Edge['side'] }) => (
   <>
     <span className="absolute inset-x-0 bottom-0 h-[6px] border-t border-ink bg-hivis" />
-    <span className={`absolute inset-y-0 w-[3px] bg-hivis ${side === 'start' ? 'left-0' : 'right-0'}`} />
+    <span className={`absolute inset-y-0 w-[2px] bg-hivis ${side === 'start' ? 'left-0' : 'right-0'}`} />
   </>
 );
 

@@ -143,7 +143,11 @@ function Faces({ plan, gear }: { plan: Plan; gear: readonly Gear[] }) {
   return (
     <>
       <Problem text={problem} className="mb-2" />
-      <p className="sticky top-0 z-20 min-h-6 bg-sheet pb-1 text-[14px]" data-testid="pointed">
+      {/* As high whatever it says: what is pointed at must not move away. */}
+      <p
+        className="sticky -top-3 z-20 line-clamp-1 h-6 bg-sheet pt-0.5 text-[14px] max-[699px]:line-clamp-2 max-[699px]:h-11"
+        data-testid="pointed"
+      >
         {at ? (
           portLabel(plan, at)
         ) : (
