@@ -1,4 +1,4 @@
-import { demoSite, expect, open, saved, test, choose } from './site';
+import { demoSite, expect, open, saved, test, choose, unfold } from './site';
 
 test('a tunnel, a route and a 1:1 translation are added, refused with the remedy, and taken away', async ({
   page,
@@ -108,6 +108,7 @@ test('a second router: a segment is routed by it, it stands behind the first, an
   const review = page.getByRole('dialog');
   await expect(review).toContainText('gw-2: access point in Family at');
   await review.getByRole('button', { name: 'Use it so' }).click();
+  await unfold(page, 'Frames');
   await expect(use.getByLabel('routes')).not.toBeChecked();
   await saved(page);
 });
