@@ -4,12 +4,13 @@ import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useS
 import { cablesAt, carries, isPassive, portLabel } from '@/core/model/wiring';
 import type { Plan, Port } from '@/core/plan';
 import { useView } from '../../session/view';
+import { useNarrow } from '../../parts/narrow';
 import { followPointer } from '../../parts/pointer-drag';
 import { PortCell, lookOf } from './port-cell';
 import type { Gear } from './gear-list';
 
-const LARGEST = 40;
-const SMALLEST = 23;
+/** Sides of a port in pixels, at least and at most; a thumb needs more than a mouse. */
+const SIDES = { wide: [23, 40], narrow: [40, 44] } as const;
 const GAP = 3;
 
 interface Props {
@@ -49,11 +50,11 @@ export function Face({ plan, gear, wrong, pointed, onJoin }: Props) {
 
   const columns = Math.max(...ports.map((port) => port.column)) + 1;
   const usable = width - 16;
-  const fitting = Math.floor(usable / columns) - GAP;
-  const size = Math.max(SMALLEST, Math.min(LARGEST, fitting));
-  const folds = Math.ceil(columns / Math.max(1, Math.floor(usable / (size + GAP))));
+  const [least, most] = SIDES[useNarrow() ? 'narrow' : 'wide'];
+  const folds = Math.ceil(columns / Math.max(1, Math.floor(usable / (least + GAP))));
   // Folds of like width, so that no two ports stand alone below.
   const perFold = Math.ceil(columns / folds);
+  const size = Math.max(least, Math.min(most, Math.floor(usable / perFold) - GAP));
   const passive = isPassive(device.kind);
   // Made once for a plan, so that choosing ports draws only the ports whose choice changed.
   const drawn = useMemo(
