@@ -135,20 +135,16 @@ function settingsOf(plan: Plan, device: string): string[] {
 }
 
 /** A box that leases in a segment and relays out of it as well: which of the two it does differs from box to box. */
-const doesBoth = (plan: Plan, vlan: string): boolean =>
-  [...plan.relay.values()].some(({ interface: id, servers }) => {
-    const { device } = plan.interface.get(id)!;
-    const here = four(plan, plan.interface.get(id)!).some(
-      ({ subnet }) => plan.subnet.get(subnet)!.vlan === vlan,
-    );
-    return (
-      here &&
+function doesBoth(plan: Plan, vlan: string): boolean {
+  const deviceOf = (id: string) => plan.interface.get(id)!.device;
+  const leasing = new Set(poolsIn(plan, vlan).flatMap((pool) => pool.servedBy.map(deviceOf)));
+  return [...plan.relay.values()].some(
+    ({ interface: id, servers }) =>
       servers.length > 0 &&
-      [...plan.pool.values()].some(({ servedBy: by }) =>
-        by.some((item) => plan.interface.get(item)!.device === device),
-      )
-    );
-  });
+      leasing.has(deviceOf(id)) &&
+      four(plan, plan.interface.get(id)!).some(({ subnet }) => plan.subnet.get(subnet)!.vlan === vlan),
+  );
+}
 
 /** What a client is given, by what it tells its script; null for nothing. */
 interface Given {

@@ -1,5 +1,5 @@
 import type { JudgedFinding } from '../session/open-findings';
-import { type ListedFinding, withAlike } from './alike';
+import { type ListedFinding, countIn, withAlike } from './alike';
 
 const made = (check: string, key: string, accepted = false): JudgedFinding =>
   ({ check, key, severity: 'fix', accepted: accepted ? {} : null }) as JudgedFinding;
@@ -21,6 +21,8 @@ describe('findings alike', () => {
   test('many of one check stand behind the first; few are listed, accepted ones apart', () => {
     expect(text(withAlike(list, new Set(), null))).toBe('l1 4+ p1 p2 la');
     expect(text(withAlike(list.slice(0, 4), new Set(), null))).toBe('l1 l2 l3 p1');
+    for (const current of [null, 'l4'])
+      expect(countIn(withAlike(list, new Set(), current))).toBe(list.length);
   });
 
   test('are shown when opened, and when one is at one of them', () => {

@@ -38,3 +38,7 @@ export function withAlike(
     ];
   });
 }
+
+/** How many findings stand in these lines. */
+export const countIn = (listed: readonly ListedFinding[]): number =>
+  listed.reduce((sum, row) => sum + (row.alike === undefined ? 1 : row.open ? 0 : row.count), 0);

@@ -18,7 +18,7 @@ import {
 import { isSolving } from '../session/state';
 import { useView } from '../session/view';
 import { SeverityMark } from '../parts/marks';
-import { withAlike } from './alike';
+import { countIn, withAlike } from './alike';
 import { AlikeLine, useOpened } from './alike-line';
 import { FindingCard } from './finding-card';
 import { stations } from './stations';
@@ -175,7 +175,9 @@ export function FindingsPanel({ everywhere = false }: { everywhere?: boolean }) 
               ),
             )}
           {listed.length > SHOWN && (
-            <p className="py-2 text-[14px]">and more; all of them are under Findings</p>
+            <p className="py-2 text-[14px]">
+              and {countIn(listed.slice(SHOWN))} more; all of them are under Findings
+            </p>
           )}
         </section>
       )
