@@ -7,7 +7,7 @@ const exercise = (page: Page) => page.getByRole('region', { name: 'Exercise', ex
 const report = (page: Page) => page.getByRole('region', { name: 'Report', exact: true });
 
 /** The number of an exercise in the clinic with one easy fault: the port of the server is in another segment. */
-const PORT_ASTRAY = '40';
+const PORT_ASTRAY = '85';
 
 async function setOne(page: Page, number: string): Promise<void> {
   await setting(page).getByLabel('Number').fill(number);
@@ -37,8 +37,10 @@ test('a fault is put into a copy, found and mended, and the report says what cou
   await expect(page.getByRole('region', { name: 'Findings here' })).toContainText('Findings are put away');
   await page.getByRole('link', { name: 'Findings', exact: true }).click();
   await expect(page.getByRole('main')).toContainText('Findings are put away until the exercise is handed in');
-  await expect(page.getByRole('link', { name: /^Exercise 40/ })).toContainText(complaint);
-  await page.getByRole('link', { name: /^Exercise 40/ }).click();
+  await expect(page.getByRole('link', { name: new RegExp(`^Exercise ${PORT_ASTRAY}`) })).toContainText(
+    complaint,
+  );
+  await page.getByRole('link', { name: new RegExp(`^Exercise ${PORT_ASTRAY}`) }).click();
 
   await exercise(page)
     .getByRole('button', { name: /^A hint for 1 point/ })
@@ -60,7 +62,7 @@ test('a fault is put into a copy, found and mended, and the report says what cou
   await saved(page);
   await expect(page.getByTestId('last-change')).not.toContainText('finding');
   await expect(bar).toContainText('Delivered');
-  await page.getByRole('link', { name: /^Exercise 40/ }).click();
+  await page.getByRole('link', { name: new RegExp(`^Exercise ${PORT_ASTRAY}`) }).click();
   await exercise(page).getByRole('button', { name: 'Ask them again' }).click();
   await expect(exercise(page)).toContainText('no longer so');
 
@@ -69,7 +71,7 @@ test('a fault is put into a copy, found and mended, and the report says what cou
   await expect(dialog).toContainText('Nobody complained any more when last asked.');
   await dialog.getByRole('button', { name: 'Hand it in' }).click();
   await expect(report(page)).toContainText('9 of 10 points');
-  await expect(report(page)).toContainText('sw-rack 5 was put into VLAN 20');
+  await expect(report(page)).toContainText('sw-rack 5 was put into VLAN 40');
   await expect(report(page)).toContainText('mended: it is as it was');
   const told = report(page).getByRole('table', { name: 'What could have told of fault 1' });
   await expect(told.getByRole('row', { name: /^Probe, records to the gateway, ping/ })).toContainText(
@@ -84,8 +86,10 @@ test('a fault is put into a copy, found and mended, and the report says what cou
     .getByRole('link', { name: /Veterinary|clinic/i })
     .click();
   await atChange(page, 0);
-  await expect(setting(page).getByRole('row', { name: /^40/ })).toContainText('9 of 10 points');
-  await setting(page).getByRole('link', { name: '40' }).click();
+  await expect(setting(page).getByRole('row', { name: new RegExp(`^${PORT_ASTRAY}`) })).toContainText(
+    '9 of 10 points',
+  );
+  await setting(page).getByRole('link', { name: PORT_ASTRAY }).click();
   await report(page).getByRole('button', { name: 'Set it again' }).click();
   await expect(exercise(page)).toContainText(complaint);
   await expect(exercise(page)).toContainText('10 of 10 points left');
@@ -94,24 +98,26 @@ test('a fault is put into a copy, found and mended, and the report says what cou
 test('what is handed in unmended earns nothing, and cannot be handed in again', async ({ page, request }) => {
   const site = await demoSite(request, '2-clinic');
   const made = await request.post(`/api/sites/${site}/exercises`, {
-    data: { seed: 40, level: 1, count: 1, learner: 'Ada' },
+    data: { seed: Number(PORT_ASTRAY), level: 1, count: 1, learner: 'Ada' },
   });
   const { id } = (await made.json()) as { id: string };
   const list = (await (await request.get('/api/sites')).json()) as {
     sites: { id: string; findings: object | null; exercise: string | null }[];
   };
   expect(list.sites.find((item) => item.id === id)).toMatchObject({ findings: null, exercise: 'open' });
-  expect(await (await request.get(`/api/sites/${id}/exercise`)).text()).not.toContain('VLAN 20');
+  expect(await (await request.get(`/api/sites/${id}/exercise`)).text()).not.toContain('VLAN 40');
 
   await page.goto('/');
-  const row = page.getByRole('row', { name: /exercise 40\s*exercise, open/ }).first();
+  const row = page
+    .getByRole('row', { name: new RegExp(`exercise ${PORT_ASTRAY}\\s*exercise, open`) })
+    .first();
   await expect(row).toContainText('put away');
   await page.goto(`/site/${id}/rehearse?view=exercise`);
   for (const points of [1, 2, 3, 4])
     await exercise(page)
       .getByRole('button', { name: new RegExp(`^A hint for ${points} point`) })
       .click();
-  await expect(exercise(page)).toContainText('sw-rack 5 was put into VLAN 20');
+  await expect(exercise(page)).toContainText('sw-rack 5 was put into VLAN 40');
   await expect(exercise(page)).toContainText('0 of 10 points left');
   await page.reload();
   await expect(exercise(page)).toContainText('0 of 10 points left');

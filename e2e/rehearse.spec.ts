@@ -35,7 +35,7 @@ test('kept questions are asked again at every change, and one is kept, judged an
   await keep.getByLabel('to', { exact: true }).fill('internet');
   await keep.getByRole('button', { name: 'Keep' }).click();
   await expect(keep.getByRole('alert')).toContainText(
-    '“nowhere” is no port, device, address, segment, zone or tunnel here',
+    '“nowhere” is no port, device, address, segment, network on the air, zone or tunnel here',
   );
   await expect(keep.getByLabel('from')).toHaveValue('nowhere');
   await keep.getByLabel('from').fill('historian');

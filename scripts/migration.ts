@@ -15,7 +15,7 @@ for (const file of files)
     const created = /^\s*CREATE TABLE (\w+) \(\n([\s\S]*)\n\)/.exec(statement);
     if (created)
       tables.set(created[1]!, new Set(created[2]!.split('\n').map((line) => line.trim().split(' ')[0]!)));
-    const added = /^\s*ALTER TABLE (\w+) ADD COLUMN (\w+)/.exec(statement);
+    const added = /^\s*ALTER TABLE (\w+) ADD COLUMN (?:IF NOT EXISTS )?(\w+)/.exec(statement);
     if (added) tables.get(added[1]!)!.add(added[2]!);
     const renamed = /^\s*RENAME TABLE IF EXISTS (\w+) TO (\w+)/.exec(statement);
     if (renamed) {

@@ -40,14 +40,6 @@ const shots = [
     },
   },
   {
-    name: 'gear-table-day',
-    path: '/site/2clinic/gear',
-    act: async (page) => {
-      await page.getByRole('radio', { name: 'table', exact: true }).click();
-      await page.getByLabel('choose by number').fill('sw-rack 11-14,31');
-    },
-  },
-  {
     name: 'gear-map-day',
     path: '/site/3creamery/gear',
     act: async (page) => {
@@ -56,12 +48,19 @@ const shots = [
     },
   },
   {
-    name: 'frame-day',
-    path: '/site/3creamery/gear',
+    name: 'channels-day',
+    path: '/site/3creamery/wireless?show=air',
     act: async (page) => {
-      await page.getByRole('option', { name: /^sw-b 3:/ }).click();
-      await page.getByLabel('Follow a frame to').fill('gw-1');
+      await page.getByRole('button', { name: /^Assign channels/ }).click();
+      await page.getByRole('radio', { name: '2.4 GHz' }).first().click();
+      await page.getByText(/^2.4 GHz: disturbance/).waitFor();
+      await page.getByText('pairs after').waitFor();
     },
+  },
+  {
+    name: 'floor-day',
+    path: '/site/3creamery/wireless?show=floor',
+    act: (page) => page.getByRole('button', { name: /^ap-03, / }).click(),
   },
   {
     name: 'internet-day',

@@ -79,7 +79,7 @@ export function largePolicy(
     length: null,
     label: '',
   });
-  const settings = { mac: null, name: '', ownLength: null, ownGateway: null, ownDns: null };
+  const settings = { mac: null, name: '', ownLength: null, ownGateway: null, ownDns: null, joins: null };
   const network = (v: number) => 10 * 2 ** 24 + v * 256;
   const card = (id: string, device: string, vlan: string | null): Interface => ({
     id,

@@ -21,7 +21,7 @@ export function largeSite(subnets: number, perSubnet: number): Plan {
     pool: [] as object[],
     address: [] as object[],
   };
-  const settings = { name: '', ownLength: null, ownGateway: null, ownDns: null };
+  const settings = { name: '', ownLength: null, ownGateway: null, ownDns: null, joins: null };
   for (let s = 0; s < subnets; s++) {
     const network = 10 * 2 ** 24 + s * 256;
     const purpose = s === 0 ? 'management' : s % 9 === 0 ? 'cameras' : 'control-cell';

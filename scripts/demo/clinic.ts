@@ -1,6 +1,7 @@
 import { parsePrefix } from '../../src/core/address';
 import { hostOf } from '../../src/core/plan';
 import { clinicQuestions } from './questions';
+import { clinicWireless } from './wireless';
 import { DemoSite, numbered } from './builder';
 import { clinicGear } from './gear';
 import { clinicInternet } from './internet';
@@ -103,5 +104,6 @@ export function clinic(): DemoSite {
   clinicInternet(site);
   clinicPolicy(site);
   clinicQuestions(site);
+  clinicWireless(site);
   return site;
 }

@@ -1,6 +1,7 @@
 import { parsePrefix } from '../../src/core/address';
 import { hostOf } from '../../src/core/plan';
 import { creameryQuestions, creameryTrees } from './questions';
+import { creameryWireless } from './wireless';
 import { DemoSite, numbered } from './builder';
 import { creameryGear } from './gear';
 import { creameryInternet, creameryLeases } from './internet';
@@ -183,5 +184,6 @@ export function creamery(): DemoSite {
   creameryTrees(site);
   creameryLeases(site);
   creameryQuestions(site);
+  creameryWireless(site);
   return site;
 }

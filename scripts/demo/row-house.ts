@@ -1,5 +1,6 @@
 import { parsePrefix } from '../../src/core/address';
 import { rowHouseQuestions } from './questions';
+import { rowHouseWireless } from './wireless';
 import { DemoSite } from './builder';
 import { rowHouseGear } from './gear';
 import { rowHouseInternet, rowHouseSix } from './internet';
@@ -98,5 +99,6 @@ export function rowHouse(): DemoSite {
   rowHousePolicy(site);
   rowHouseSix(site);
   rowHouseQuestions(site);
+  rowHouseWireless(site);
   return site;
 }

@@ -10,6 +10,7 @@ export const floors = [
   'model/segments',
   'model/hosts',
   'model/pools',
+  'model/wireless',
   'model/wiring',
   'model/tree',
   'model/switching',

@@ -150,6 +150,7 @@ export const rehearsal = {
           lost: z.array(z.unknown()),
           roots: z.array(z.unknown()),
           intruders: z.array(z.unknown()),
+          networks: z.array(z.object({ name: z.string(), lostAt: titles, everywhere: z.boolean() })),
         })
         .optional(),
       ranked: z.array(z.looseObject({ fault: z.string() })).optional(),

@@ -29,19 +29,22 @@ export interface Table {
 }
 
 const ID = 'VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin';
-const UNSIGNED: readonly (readonly [string, number])[] = [
-  ['TINYINT UNSIGNED', 255],
-  ['SMALLINT UNSIGNED', 65_535],
-  ['INT UNSIGNED', 2 ** 32 - 1],
+const WHOLE: readonly (readonly [string, number, number])[] = [
+  ['TINYINT UNSIGNED', 0, 255],
+  ['SMALLINT UNSIGNED', 0, 65_535],
+  ['INT UNSIGNED', 0, 2 ** 32 - 1],
+  ['TINYINT', -128, 127],
+  ['SMALLINT', -32_768, 32_767],
+  ['INT', -(2 ** 31), 2 ** 31 - 1],
 ];
 
-function typeOf({ stored, max = 0, values = [] }: NamedField): string {
+function typeOf({ stored, min = 0, max = 0, values = [] }: NamedField): string {
   const longest = Math.max(...values.map((value) => value.length), 0);
   switch (stored) {
     case 'long-text':
       return 'TEXT';
     case 'whole':
-      return UNSIGNED.find(([, most]) => max <= most)![0];
+      return WHOLE.find(([, least, most]) => min >= least && max <= most)![0];
     case 'flag':
       return 'BOOLEAN';
     case 'choice':

@@ -243,7 +243,7 @@ export async function compareLeases(
         ]);
     }
     const clients = socketsOf(plan).flatMap(({ port, vid }, i) => {
-      const told = discover(plan, { port: port.id, mac: null, rogueAt: null }, today);
+      const told = discover(plan, { at: { port: port.id }, mac: null, rogueAt: null }, today);
       const open =
         told.hearings.some(({ assumed }) => assumed) || (told.vlan && doesBoth(plan, told.vlan.id));
       return open ? [] : [{ port, vid, told, name: `c${i}`, dev: openEnd(port.number, vid) }];

@@ -51,7 +51,7 @@ type Typed = Extract<RehearseInput, { faults: unknown }>['faults'];
 
 function impactOf(plan: Plan, faults: Typed) {
   const tried = faults.map(({ kind, what, to = '' }) => typedFault(plan, kind, what, to));
-  const { cutOff, joined, rerouted, answers, lost, roots, intruders } = whatIf(plan, tried, today());
+  const { cutOff, joined, rerouted, answers, lost, roots, intruders, air } = whatIf(plan, tried, today());
   return {
     faults: tried.map((fault) => faultTitle(plan, fault)),
     cutOff: names(cutOff),
@@ -63,6 +63,7 @@ function impactOf(plan: Plan, faults: Typed) {
       after: after.summary,
     })),
     lost,
+    networks: air.map(({ ssid, at, everywhere }) => ({ name: ssid.name, lostAt: names(at), everywhere })),
     roots,
     intruders: intruders.map(({ device, reach }) => ({
       device: device.name,

@@ -1,3 +1,4 @@
+import { proposeChannels } from '@/core/model/wireless';
 import type { Plan } from '@/core/plan';
 import { singleFaults, whatIf } from '@/core/rehearse';
 import type { FromWorker, Job } from './protocol';
@@ -16,6 +17,14 @@ export class Jobs {
     this.running = own;
     if (job.kind === 'what-if') {
       this.say({ type: 'result', id, result: { kind: job.kind, impact: whatIf(plan, job.faults, today) } });
+      return;
+    }
+    if (job.kind === 'channels') {
+      this.say({
+        type: 'result',
+        id,
+        result: { kind: job.kind, proposals: proposeChannels(plan, job.wishes) },
+      });
       return;
     }
     const work = singleFaults(plan, today);

@@ -1,13 +1,17 @@
 import type { Finding } from '@/core/findings';
+import type { BandProposal, Wishes } from '@/core/model/wireless';
 import type { Step } from '@/core/plan';
 import type { Fault, Ranked, Impact } from '@/core/rehearse';
 
 /** Long work on the plan as it is when asked for. */
 export type Job =
-  { readonly kind: 'single-faults' } | { readonly kind: 'what-if'; readonly faults: readonly Fault[] };
+  | { readonly kind: 'single-faults' }
+  | { readonly kind: 'what-if'; readonly faults: readonly Fault[] }
+  | { readonly kind: 'channels'; readonly wishes: Wishes };
 export type JobResult =
   | { readonly kind: 'single-faults'; readonly ranked: readonly Ranked[] }
-  | { readonly kind: 'what-if'; readonly impact: Impact };
+  | { readonly kind: 'what-if'; readonly impact: Impact }
+  | { readonly kind: 'channels'; readonly proposals: readonly BandProposal[] };
 
 /** What is not checked, with why; and whether each subject is told as it is begun the first time. */
 export interface Watching {

@@ -40,6 +40,9 @@ import * as routing from './routing/operations';
 import { several } from './several';
 import { bringInPlan } from './site/bring-in';
 import * as segments from './segments/operations';
+import * as heard from './wireless/heard';
+import * as networks from './wireless/networks';
+import * as radios from './wireless/radios';
 import * as repairs from './segments/repairs';
 import * as sizes from './segments/resize';
 
@@ -130,6 +133,20 @@ const all = [
   profiles.removeProfile,
   profiles.detachProfile,
   inside.likeInside,
+  networks.addSsid,
+  networks.moveSsid,
+  networks.takeOffAir,
+  networks.nameEachBox,
+  networks.joinNames,
+  networks.removeFromAir,
+  radios.addRadios,
+  radios.setChannels,
+  radios.planChannels,
+  radios.setSpot,
+  radios.addWall,
+  radios.carryNetworks,
+  heard.noteLevels,
+  heard.noteScan,
   addressBox,
   uplinks.addUplink,
   uplinks.removeUplink,

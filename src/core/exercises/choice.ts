@@ -10,6 +10,7 @@ import {
   routersOf,
   vlansOf,
 } from '../plan';
+import { sentBy, ssidsOf } from '../model/wireless';
 import { rulesOf, type Wanted, serviceOf, passing, zonesOf } from '../model/policy';
 import { askedBy, questionsOf, classesOf, type ProbeQuestion } from '../rehearse';
 import { endDevices, pluggedIn } from './places';
@@ -88,6 +89,7 @@ const commonTrials = derive((plan): readonly Trial[] => {
       kind: 'lease',
       port: id,
     })),
+    ...some(joins(plan)),
     ...some(spread(pairs, PAIRS)),
     ...some(allowedTalks(plan)).map(talk),
     ...some(boxTalks(plan)).map(talk),
@@ -99,6 +101,12 @@ const commonTrials = derive((plan): readonly Trial[] => {
   ];
   return [...new Map(all.map((trial) => [trialKey(trial), trial])).values()];
 });
+
+/** Every network at every access point that sends it. */
+const joins = (plan: Plan): Trial[] =>
+  ssidsOf(plan).flatMap((ssid) =>
+    sentBy(plan, ssid).map(({ id }): Trial => ({ kind: 'join', at: { ssid: ssid.id, at: id } })),
+  );
 
 /** Somebody at the gateway who wants to configure a box. */
 function boxTalks(plan: Plan): ProbeQuestion[] {

@@ -29,6 +29,7 @@ const stationNames: Readonly<Record<Station, string>> = {
   segments: 'Segments',
   addresses: 'Addresses',
   gear: 'Gear & ports',
+  wireless: 'Wireless',
   internet: 'Internet side',
   policy: 'Who may talk',
   rehearse: 'Rehearse, Spanning trees',

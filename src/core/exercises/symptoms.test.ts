@@ -76,7 +76,7 @@ describe('what people say', () => {
       clinic,
       'native-changed',
       /^At sw-rack 2 VLAN 20 /,
-      'ap-01 does not answer when somebody wants to configure it.',
+      'Near ap-01 Harrow Lane is there, and who joins it gets no address.',
     ],
   ] as const)('of %s is what they notice', (_, plan, kind, told, said) =>
     expect(complaints(plan, kind, told)).toContain(said),

@@ -1,9 +1,9 @@
 import { type Plan, type DeviceKind, boxOf, portTitle } from '../plan';
 import { type Wanted, wantedText, allServices } from '../model/policy';
-import { senderTitle, nameOfReceiver } from '../rehearse';
+import { type Air, senderTitle, nameOfReceiver } from '../rehearse';
 import { trialsFor } from './choice';
 import { endDevices } from './places';
-import { type Readings, type Trial, type Turned, trialKey } from './trials';
+import { type Joined, type Readings, type Trial, type Turned, trialKey } from './trials';
 
 /** What people notice of a fault, and how they put it. */
 
@@ -166,9 +166,32 @@ function ownSymptom(before: Readings, { trial, before: was, after: is }: Turned)
       if ('internet' in from) return symptom(6, `From outside nobody gets to ${b} (${service})`);
       return symptom('vlan' in from ? 11 : 9, `${a} does not get to ${b} (${service})`);
     }
+    case 'join': {
+      const noticed = joinSymptom(plan, trial.at, was.verdict, is.verdict);
+      return noticed && symptom(...noticed);
+    }
     case 'names':
       return null;
   }
+}
+
+/** What people with a laptop say of a network: the first thing that is not as it was. */
+function joinSymptom(plan: Plan, at: Air, was: string, is: string): readonly [number, string] | null {
+  if (was === 'gone' || is === 'gone') return null;
+  const [before, now] = [was, is].map((verdict) => JSON.parse(verdict) as Joined) as [Joined, Joined];
+  const where = plan.device.get(at.at)!.name;
+  const { name } = before;
+  if (now.name !== name || (before.bands !== '' && now.bands === ''))
+    return [5, `Near ${where} nobody finds ${name} any more`];
+  if (before.leased && !now.leased)
+    return [6, `Near ${where} ${name} is there, and who joins it gets no address`];
+  if (before.vlan !== now.vlan && now.leased)
+    return [8, `Who joins ${name} near ${where} sees what is not meant for them`];
+  if (before.bands.length > now.bands.length)
+    return [9, `Near ${where} some devices do not find ${name} any more, and others do`];
+  if (!before.apart && now.apart) return [9, `On ${name} nobody sees the devices of others any more`];
+  if (before.apart && !now.apart) return [10, `Guests on ${name} see each other’s devices`];
+  return now.crowded > before.crowded ? [11, `Near ${where} ${name} is slow and stutters`] : null;
 }
 
 /** What the service is called, where it has a name. */

@@ -1,7 +1,16 @@
 import { formatAddress } from '../address';
 import { groupBy, type Plan, addressesOf, addressesOn, dnsOf, interfacesOf, portTitle } from '../plan';
 import { type Wanted, wantedText } from '../model/policy';
-import { senderTitle, discover, type ProbeQuestion, nameOfReceiver, probe } from '../rehearse';
+import {
+  type Air,
+  airTitle,
+  senderTitle,
+  discover,
+  type ProbeQuestion,
+  nameOfReceiver,
+  probe,
+} from '../rehearse';
+import { bandsSent, clashesOf, radiosOf } from '../model/wireless';
 import { fabric, hasLoop } from '../model/switching';
 
 /** What somebody can try on a network, and what it says: the instruments of whoever looks for a fault. */
@@ -11,6 +20,8 @@ export type Trial =
   | { readonly kind: 'talk'; readonly question: ProbeQuestion }
   /** A laptop plugged into a port asks for an address. */
   | { readonly kind: 'lease'; readonly port: string }
+  /** A laptop joins a wireless network at an access point. */
+  | { readonly kind: 'join'; readonly at: Air }
   /** A device asks for a name. */
   | { readonly kind: 'names'; readonly device: string }
   /** Who has the addresses of a subnet. */
@@ -33,6 +44,7 @@ const GONE: Reading = { verdict: 'gone', text: 'it is no longer in the plan' };
 
 function isThere(plan: Plan, { from, to }: ProbeQuestion): boolean {
   if ('port' in from && !plan.port.get(from.port)) return false;
+  if ('ssid' in from && !(plan.ssid.get(from.ssid) && plan.device.get(from.at))) return false;
   if ('device' in from && !plan.device.get(from.device)) return false;
   if ('vlan' in from && !plan.vlan.get(from.vlan)) return false;
   if ('tunnel' in from && !plan.tunnel.get(from.tunnel)) return false;
@@ -59,13 +71,15 @@ export function readTrial(plan: Plan, trial: Trial, today: string | null): Readi
     }
     case 'lease': {
       if (!plan.port.get(trial.port) || !fabric(plan).seats.has(trial.port)) return GONE;
-      const found = discover(plan, { port: trial.port, mac: null, rogueAt: null }, today);
+      const found = discover(plan, { at: { port: trial.port }, mac: null, rogueAt: null }, today);
       const where = found.vlan ? `${found.vlan.name}: ` : '';
       return {
         verdict: `${found.vlan?.id ?? 'nowhere'} ${found.taken ? 'leased' : 'none'}`,
         text: `${where}${found.summary}`,
       };
     }
+    case 'join':
+      return joined(plan, trial.at, today);
     case 'names': {
       const device = plan.device.get(trial.device);
       if (!device) return GONE;
@@ -112,6 +126,44 @@ function sharedIn(plan: Plan, subnet: string) {
     });
 }
 
+/** What somebody finds who joins a network: in which bands, under which name, where it leads, and how the air is. */
+export interface Joined {
+  readonly bands: string;
+  readonly name: string;
+  readonly vlan: string;
+  readonly leased: boolean;
+  readonly apart: boolean;
+  /** On how many of its radios somebody else is heard. */
+  readonly crowded: number;
+}
+
+function joined(plan: Plan, at: Air, today: string | null): Reading {
+  const ssid = plan.ssid.get(at.ssid);
+  if (!ssid || !plan.device.get(at.at)) return GONE;
+  const bands = bandsSent(plan, at.at, ssid);
+  const found = discover(plan, { at, mac: null, rogueAt: null }, today);
+  const crowded = radiosOf(plan, at.at).filter((radio) => radio.enabled && clashesOf(plan, radio).length > 0);
+  const verdict: Joined = {
+    bands: bands.join(' '),
+    name: ssid.name,
+    vlan: found.vlan?.id ?? '',
+    leased: found.taken !== null,
+    apart: ssid.isolated,
+    crowded: crowded.length,
+  };
+  const air = bands.length === 0 ? 'not on the air' : `on ${bands.join(' and ')} GHz`;
+  const others = crowded.map((radio) => `${radio.band} GHz shared with ${clashesOf(plan, radio).length}`);
+  return {
+    verdict: JSON.stringify(verdict),
+    text: [
+      `${ssid.name} ${air}`,
+      `${found.vlan ? `${found.vlan.name}: ` : ''}${found.summary}`,
+      ...(ssid.isolated ? ['clients kept apart'] : []),
+      ...others,
+    ].join('; '),
+  };
+}
+
 export function trialTitle(plan: Plan, trial: Trial): string {
   switch (trial.kind) {
     case 'talk': {
@@ -120,6 +172,8 @@ export function trialTitle(plan: Plan, trial: Trial): string {
     }
     case 'lease':
       return `DHCP, a laptop in ${portTitle(plan, plan.port.get(trial.port)!)}`;
+    case 'join':
+      return `Wireless, a laptop on ${airTitle(plan, trial.at)}`;
     case 'names':
       return `Probe, ${plan.device.get(trial.device)!.name} to its server of names`;
     case 'clash':

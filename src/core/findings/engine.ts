@@ -11,6 +11,7 @@ import { treeChecks } from './checks/trees';
 import { sixChecks } from './checks/six';
 import { sizeChecks, subnetChecks } from './checks/subnets';
 import { vlanChecks } from './checks/vlans';
+import { radioChecks, wirelessSiteChecks } from './checks/wireless';
 import {
   type Check,
   type Finding,
@@ -32,6 +33,7 @@ const siteChecks: readonly SiteCheck[] = [
   ...subnetChecks,
   ...gatewaySiteChecks,
   ...gearChecks,
+  ...wirelessSiteChecks,
   ...internetChecks,
   ...policyChecks,
   ...treeChecks,
@@ -47,6 +49,7 @@ const perSubnet: readonly SubnetCheck[] = [
 const perVlan: readonly VlanCheck[] = [...gearVlanChecks, ...poolVlanChecks];
 export const allChecks: readonly Check[] = [
   ...siteChecks,
+  ...radioChecks,
   ...gearBoxChecks,
   ...perVlan,
   ...perSubnet,
@@ -80,6 +83,14 @@ const boxes: Scope = {
     const [device, today] = subject.split(' ') as [string, string];
     const view = boxView(plan, device);
     return gearBoxChecks.flatMap((check) => reported(check, check.find(plan, view, today || null)));
+  }),
+};
+
+const radios: Scope = {
+  subjects: derive((plan) => [...plan.radio.values()].flatMap(({ id, enabled }) => (enabled ? [id] : []))),
+  findings: deriveBy((plan, id: string) => {
+    const radio = plan.radio.get(id)!;
+    return radioChecks.flatMap((check) => reported(check, check.find(plan, radio)));
   }),
 };
 
@@ -125,6 +136,7 @@ const names = identity(
 const scopes: readonly (readonly [string, Scope])[] = Object.entries({
   site,
   boxes,
+  radios,
   vlans,
   subnets,
   macs,

@@ -1,4 +1,4 @@
-import type { Remedy, Plan, Acceptance, Device, Interface, Vlan, RecordRef } from '../plan';
+import type { Remedy, Plan, Acceptance, Device, Interface, Radio, Vlan, RecordRef } from '../plan';
 import type { BoxView } from './box-view';
 import type { SubnetView } from './subnet-view';
 
@@ -9,7 +9,8 @@ import type { SubnetView } from './subnet-view';
 export type Severity = 'stop' | 'fix' | 'note';
 export const severities: readonly Severity[] = ['stop', 'fix', 'note'];
 
-export type Station = 'brief' | 'segments' | 'addresses' | 'gear' | 'internet' | 'policy' | 'rehearse';
+export type Station =
+  'brief' | 'segments' | 'addresses' | 'gear' | 'wireless' | 'internet' | 'policy' | 'rehearse';
 
 export interface Finding {
   /** Check and the record it hangs on; stays the same while its wording and evidence change. */
@@ -61,7 +62,10 @@ export type MacCheck = IdentityCheck<Interface>;
 /** A check over the devices that share a name. */
 export type NameCheck = IdentityCheck<Device>;
 
-export type Check = SiteCheck | BoxCheck | VlanCheck | SubnetCheck | MacCheck | NameCheck;
+/** A check of one radio that is on. */
+export type RadioCheck = CheckOf<'radio', Radio>;
+
+export type Check = SiteCheck | RadioCheck | BoxCheck | VlanCheck | SubnetCheck | MacCheck | NameCheck;
 
 export function findingOf(check: Pick<Check, 'id' | 'station'>, report: Report): Finding {
   const { on, severity, what, because } = report;

@@ -5,6 +5,7 @@ import { internetChecks } from './checks/internet';
 import { policyChecks } from './checks/policy';
 import { questionChecks } from './checks/questions';
 import { treeChecks } from './checks/trees';
+import { wirelessChecks } from './checks/wireless';
 import { allChecks } from './engine';
 
 const others = [
@@ -15,6 +16,7 @@ const others = [
   ...policyChecks,
   ...treeChecks,
   ...questionChecks,
+  ...wirelessChecks,
 ];
 findingLaws({
   name: 'addresses',

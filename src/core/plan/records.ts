@@ -8,6 +8,17 @@ export { type Purpose, purposes } from './kinds/vlan';
 export { type DeviceKind, deviceKinds } from './kinds/device';
 export { controlFrames, factoryStates, filters, spanningTrees } from './kinds/box';
 export { type Carried, taggedModes } from './kinds/carried';
+export {
+  type Band,
+  NAME_OCTETS,
+  type Security,
+  TOO_LONG,
+  bands,
+  minimumRates,
+  octetsOf,
+  securities,
+} from './kinds/ssid';
+export { type Width, widths } from './kinds/radio';
 export { portMedia, selfRoles } from './kinds/port';
 export { cableMedia, cableSides } from './kinds/cable';
 export { guards } from './kinds/stp-port';
@@ -42,6 +53,12 @@ export type Relay = RecordOf<'relay'>;
 export type Address = RecordOf<'address'>;
 export type Uplink = RecordOf<'uplink'>;
 export type Forward = RecordOf<'forward'>;
+export type Ssid = RecordOf<'ssid'>;
+export type Radio = RecordOf<'radio'>;
+export type Spot = RecordOf<'spot'>;
+export type Wall = RecordOf<'wall'>;
+export type Level = RecordOf<'level'>;
+export type ForeignSsid = RecordOf<'foreignSsid'>;
 export type Listener = RecordOf<'listener'>;
 export type Route = RecordOf<'route'>;
 export type Tunnel = RecordOf<'tunnel'>;

@@ -112,6 +112,8 @@ function joining(plan: Plan, { port, vlan: id }: EndClass): Remedy[] {
   const vlan = plan.vlan.get(id)!;
   const shared = classesOf(plan).some((other) => other.port.id === port.id && other.vlan !== id);
   const there = { bridge: bridgeAt(plan, port.device), vid: vlan.vid };
+  // Who is on the air joins another network, or the network another segment: that is for the user to say.
+  if (port.number === 0) return [];
   if (shared || !boxOf(plan, port.device)!.vlanAware || !isHomeAt(homeOf(plan, id), there)) return [];
   return [joinRemedy(`Put ${portTitle(plan, port)} into ${vlan.name}`, port, vlan)];
 }
@@ -131,8 +133,12 @@ export const strays = derive((plan): readonly SharedWire[] => {
     if (other === undefined || other === vlan) return [];
     const [a, b] = [plan.vlan.get(vlan)!, plan.vlan.get(other)!];
     const undecided = item.port.role === 'undecided' ? ', which nobody decided' : '';
+    const where =
+      item.port.number === 0
+        ? `on the air of ${plan.device.get(item.port.device)!.name}`
+        : `plugged into ${portTitle(plan, item.port)}${undecided}`;
     const cause: Cause = {
-      why: `${titled(plan, item)} of ${a.name} is plugged into ${portTitle(plan, item.port)}${undecided}: that is VLAN ${b.vid} ${b.name}.`,
+      why: `${titled(plan, item)} of ${a.name} is ${where}: that is VLAN ${b.vid} ${b.name}.`,
       on: { table: 'port', id: item.port.id },
       also: [vlanRef(a), vlanRef(b)],
       remedies: joining(plan, item),

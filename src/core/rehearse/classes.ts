@@ -16,6 +16,7 @@ import {
   type Flood,
   type State,
   enters,
+  isMember,
   linksAt,
   stateKey,
   vidsById,
@@ -33,6 +34,7 @@ import {
   fabric,
 } from '../model/switching';
 import { type Router, legUp, routersIn } from '../model/routing';
+import { joinersOf } from '../model/wireless';
 import { type Place, spreadBy, insideState, placeOf } from './frames';
 
 /**
@@ -41,7 +43,7 @@ import { type Place, spreadBy, insideState, placeOf } from './frames';
  */
 export interface EndClass {
   readonly vlan: string;
-  /** The port of a box that the first of them is plugged into. */
+  /** The port of a box that the first of them is plugged into; of those on its air the inner one. */
   readonly port: WiredPort;
   /** Where its frames land; null when the port does not let them in. */
   readonly landing: State | null;
@@ -76,6 +78,24 @@ const plugsAt = deriveBy((plan, box: string): readonly Plug[] =>
   ),
 );
 
+/** Who is at a box over the air, with the inner port they come in by. */
+const onAirAt = deriveBy(
+  (plan, box: string): readonly { readonly device: string; readonly vid: number | null }[] => {
+    const joiners = joinersOf(plan).get(box) ?? [];
+    if (joiners.length === 0) return [];
+    const { bridge } = bridgeIn(plan, box);
+    const facts = bridge.facts[bridge.ports.findIndex(({ number }) => number === 0)];
+    return joiners
+      .filter(({ device }) => bridgeAt(plan, device) < 0 && placeOf(plan, device).kind === 'air')
+      .map(({ device, ssid }) => {
+        const { vlan } = plan.ssid.get(ssid)!;
+        const vid = vlan === null ? undefined : vidsById(plan).get(vlan);
+        if (!bridge.box.vlanAware) return { device, vid: facts ? 0 : null };
+        return { device, vid: vid !== undefined && facts && isMember(facts, vid) ? vid : null };
+      });
+  },
+);
+
 /** A box as the devices plugged into it find it: what trees do between boxes is left out. */
 const edgeOf = deriveBy((plan, box: string) => {
   const { at, bridge } = bridgeIn(plan, box);
@@ -84,20 +104,18 @@ const edgeOf = deriveBy((plan, box: string) => {
   return { at, box: bridge.box, facts };
 });
 
-/** What is plugged into a box, by class. */
+/** What is plugged into a box or on its air, by class. */
 const classesAt = deriveBy((plan, box: string): readonly EndClass[] => {
   const edge = edgeOf(plan, box);
   const vids = vidsById(plan);
   const classes = new Map<string, EndClass & { readonly devices: string[] }>();
-  for (const { index, port, device } of plugsAt(plan, box))
+  const add = (device: string, port: WiredPort, landingOf: (vlan: string) => State | null) => {
     for (const item of interfacesOf(plan, device))
       for (const address of addressesOn(plan, item.id)) {
         const { vlan } = plan.subnet.get(address.subnet)!;
-        const phone = port.voice === vlan && plan.device.get(device)!.kind === 'phone';
-        const entered = enters(edge, index, phone ? vids.get(vlan)! : 0);
-        const landing = entered && 'vid' in entered ? { bridge: edge.at, vid: entered.vid } : null;
+        const landing = landingOf(vlan);
         const where = landing ? stateKey(landing) : `port ${port.id}`;
-        const key = [vlan, where, item.ownLength, item.ownGateway].join(' ');
+        const key = [vlan, where, port.number === 0, item.ownLength, item.ownGateway].join(' ');
         const known = classes.get(key);
         if (known) known.devices.push(device);
         else {
@@ -105,6 +123,17 @@ const classesAt = deriveBy((plan, box: string): readonly EndClass[] => {
           classes.set(key, { vlan, port, landing, own, example: bare(address), devices: [device] });
         }
       }
+  };
+  for (const { index, port, device } of plugsAt(plan, box))
+    add(device, port, (vlan) => {
+      const phone = port.voice === vlan && plan.device.get(device)!.kind === 'phone';
+      const entered = enters(edge, index, phone ? vids.get(vlan)! : 0);
+      return entered && 'vid' in entered ? { bridge: edge.at, vid: entered.vid } : null;
+    });
+  const inner = wiredPorts(plan, box).find(({ number }) => number === 0);
+  if (inner)
+    for (const { device, vid } of onAirAt(plan, box))
+      add(device, inner, () => (vid === null ? null : { bridge: edge.at, vid }));
   return [...classes.values()];
 });
 

@@ -8,7 +8,11 @@ import { discover } from './dhcp';
 const sound = soundGear();
 const port = (name: string, number: number) => portNamed(sound, name, number).id;
 const at = (plan: Plan, name: string, number: number, fields: { mac?: string; rogueAt?: string } = {}) =>
-  discover(plan, { port: port(name, number), mac: fields.mac ?? null, rogueAt: fields.rogueAt ?? null });
+  discover(plan, {
+    at: { port: port(name, number) },
+    mac: fields.mac ?? null,
+    rogueAt: fields.rogueAt ?? null,
+  });
 const staff = vlanFor(sound, 'staff');
 const cameras = vlanFor(sound, 'cameras');
 const lan = subnetOf(sound, staff.id, 4)!;

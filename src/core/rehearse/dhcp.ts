@@ -2,11 +2,12 @@ import { formatAddress } from '../address';
 import { portsTitle, type Flood, flood } from '../model/wiring';
 import { type Remedy, type Plan, type Vlan, addressesOn, gatewaysOf, subnetOf, portTitle } from '../plan';
 import { carryRemedy } from './remedies';
-import { landsIn, missingPorts, fabric } from '../model/switching';
+import { missingPorts, fabric } from '../model/switching';
+import { type Entry, heardFrom, landsAt, placeAt, reachesEntry } from './entry';
 import { reachesPlug } from './frames';
 import { type Hearing, hearingsOf } from './lease-offers';
 
-/** DHCP (RFC 2131) as a client at a port lives through it: who hears its discover, and what each of them answers. */
+/** DHCP (RFC 2131) as a client at a port or on the air lives through it: who hears its discover, and what each of them answers. */
 
 export interface Discovery {
   /** The segment the discover is in; null where it is in none. */
@@ -20,7 +21,7 @@ export interface Discovery {
 }
 
 export interface Client {
-  readonly port: string;
+  readonly at: Entry;
   /** Null for a laptop nobody knows. */
   readonly mac: string | null;
   /** A port into which somebody plugged a server of their own. */
@@ -28,12 +29,12 @@ export interface Client {
 }
 
 /** A server somebody brought along: what such boxes hand out as they come. */
-function rogueHearing(plan: Plan, client: Client, covered: Flood): Hearing | null {
+function rogueHearing(plan: Plan, client: Client, landed: Vlan | null, covered: Flood): Hearing | null {
   if (client.rogueAt === null) return null;
   const port = plan.port.get(client.rogueAt)!;
   const hears = reachesPlug(plan, covered, port);
   // Its offer has to get back as well.
-  const back = reachesPlug(plan, flood(fabric(plan), { port: port.id, tag: 0 }), plan.port.get(client.port)!);
+  const back = reachesEntry(plan, flood(fabric(plan), { port: port.id, tag: 0 }), client.at, landed);
   if (!hears || !back) return null;
   const own = 0xc0a80001;
   return {
@@ -102,16 +103,16 @@ function silence(plan: Plan, vlan: Vlan): Pick<Discovery, 'summary' | 'remedies'
 }
 
 /**
- * Plugs a client into a port and lets its discover run (RFC 2131 section 3.1). Every server or relay that hears it is
+ * Plugs a client into a port, or lets it join a wireless network, and lets its discover run (RFC 2131 section 3.1). Every server or relay that hears it is
  * listed; with two that know nothing of each other the client takes whichever is faster, so the first that is no stranger
  * is only what is hoped for.
  */
 export function discover(plan: Plan, client: Client, today: string | null = null): Discovery {
-  const port = plan.port.get(client.port)!;
-  const { vlan, why: unlanded } = landsIn(plan, port);
-  const covered = flood(fabric(plan), { port: port.id, tag: 0 });
-  const hearings = hearingsOf(plan, { port, landed: vlan, covered, mac: client.mac }, today);
-  const rogue = rogueHearing(plan, client, covered);
+  const { vlan, why: unlanded } = landsAt(plan, client.at);
+  const covered = heardFrom(plan, client.at, vlan);
+  const place = placeAt(plan, client.at);
+  const hearings = hearingsOf(plan, { place, landed: vlan, covered, mac: client.mac }, today);
+  const rogue = rogueHearing(plan, client, vlan, covered);
   if (rogue) hearings.push(rogue);
   const offering = hearings.filter(({ offer }) => offer !== null);
   const taken = offering.find((hearing) => !hearing.rogue) ?? offering[0] ?? null;

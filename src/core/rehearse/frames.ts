@@ -22,6 +22,7 @@ import {
   linksAt,
   portsOf,
 } from '../model/wiring';
+import { accessPointOf } from '../model/wireless';
 import { carryRemedy } from './remedies';
 import {
   type KeptFlood,
@@ -47,6 +48,14 @@ export type Place =
   | { readonly kind: 'socket'; readonly device: string }
   /** A box itself: its routing, its pages, its DHCP. */
   | { readonly kind: 'inside'; readonly device: string; readonly bridge: number }
+  /** Somebody on a wireless network of a box: in its VLAN behind the box’s inner port. `of` is who, null for a laptop. */
+  | {
+      readonly kind: 'air';
+      readonly device: string;
+      readonly bridge: number;
+      readonly ssid: string;
+      readonly of: string | null;
+    }
   /** A device whose cable or ports nobody recorded: taken to be in the segment of its address. */
   | { readonly kind: 'assumed'; readonly device: string | null };
 
@@ -63,7 +72,21 @@ export function placeOf(plan: Plan, device: string): Place {
   const bridge = bridgeAt(plan, device);
   if (bridge >= 0) return { kind: 'inside', device, bridge };
   const cabled = portsOf(plan, device).some((port) => linksAt(plan, port).length > 0);
-  return { kind: cabled ? 'socket' : 'assumed', device };
+  if (cabled) return { kind: 'socket', device };
+  return joinedBy(plan, device) ?? { kind: 'assumed', device };
+}
+
+/** Where somebody is who joins a network at an access point; where that one’s ports are not recorded, where it is itself. */
+export function onAir(plan: Plan, device: string, ssid: string, of: string | null = null): Place {
+  const bridge = bridgeAt(plan, device);
+  return bridge >= 0 ? { kind: 'air', device, bridge, ssid, of } : placeOf(plan, device);
+}
+
+/** A device without a cable is at the first access point that sends the network it joins; null where it joins none. */
+function joinedBy(plan: Plan, device: string): Place | null {
+  const at = accessPointOf(plan, device);
+  const bridge = at === null ? -1 : bridgeAt(plan, at.device);
+  return at && bridge >= 0 ? { kind: 'air', ...at, bridge, of: device } : null;
 }
 
 const nameOf = (plan: Plan, device: string): string => plan.device.get(device)!.name;
@@ -112,7 +135,7 @@ function originOf(plan: Plan, place: Place, vlan: string): Sent {
   const { bridges, seats } = fabric(plan);
   const { vid } = plan.vlan.get(vlan)!;
   if (place.kind === 'plug') return { origin: { port: place.port.id, tag: 0 }, why: null };
-  if (place.kind === 'inside') {
+  if (place.kind === 'inside' || place.kind === 'air') {
     const inner = innerOf(plan, place.bridge);
     const facts = bridges[place.bridge]!.facts[inner];
     if (!facts || (bridges[place.bridge]!.box.vlanAware && !isMember(facts, vid)))
@@ -179,7 +202,8 @@ function heardBy(
         }
       return null;
     }
-    case 'inside': {
+    case 'inside':
+    case 'air': {
       const bridge = bridges[place.bridge]!;
       const inner = innerOf(plan, place.bridge);
       const facts = bridge.facts[inner];
@@ -207,9 +231,12 @@ function heardBy(
 const titleOf = (plan: Plan, place: Place): string =>
   place.kind === 'plug'
     ? portTitle(plan, place.port)
-    : place.device === null
+    : holderOf(place) === null
       ? 'the laptop'
-      : nameOf(plan, place.device);
+      : nameOf(plan, holderOf(place)!);
+/** The device that stands there itself. */
+const holderOf = (place: Exclude<Place, { kind: 'plug' }>): string | null =>
+  place.kind === 'air' ? place.of : place.device;
 
 /** Why an end device does not hear a flood that gets into its socket; null where none does. */
 function unheardAt(plan: Plan, covered: Flood, device: string): string | null {
@@ -268,10 +295,20 @@ export function spreadBy(plan: Plan, place: Place, vlan: string): Flood | null {
   return origin ? flood(fabric(plan), origin, 'boxes') : null;
 }
 
+/** Two on one network of one access point, which passes nothing between its clients; null where they are not. */
+function keptApart(plan: Plan, from: Place, to: Place): string | null {
+  if (from.kind !== 'air' || to.kind !== 'air' || from.device !== to.device || from.ssid !== to.ssid)
+    return null;
+  const { name, isolated } = plan.ssid.get(from.ssid)!;
+  return isolated ? `${nameOf(plan, from.device)} keeps the clients of ${name} apart` : null;
+}
+
 /** Whether a frame of somebody in one segment is heard by somebody who listens in another, mostly the same. */
 export function deliver(plan: Plan, from: Place, vlan: string, to: Place, listens: string): Delivery {
   const { origin, why } = originOf(plan, from, vlan);
   if (why !== null) return { hops: [], why, remedies: [], assumed: false };
+  const apart = keptApart(plan, from, to);
+  if (apart !== null) return { hops: [], why: apart, remedies: [], assumed: false };
   if (!origin) {
     // Neither wiring nor segment is on any box: two who are meant for the same segment are taken to share it.
     const same = vlan === listens;

@@ -2,6 +2,7 @@ export { cascadesOf } from './cascade';
 export { classesOf, homeOf } from './classes';
 export type { PacketStep } from './conversation';
 export { discover } from './dhcp';
+export { type Air, type Entry, airTitle, hasRadius } from './entry';
 export type { Hearing } from './lease-offers';
 export { plugIn } from './plug-in';
 export { type Difference, differencesIn, looseWires } from './differences';
@@ -24,6 +25,7 @@ export {
   suggestedEnds,
   suggestedServices,
   typedBoxPort,
+  typedEntry,
   typedReceiver,
   typedSender,
   typedWanted,

@@ -1,6 +1,7 @@
 import { boxOf, type Plan, type Vlan, type Zone, vlansOf } from '../plan';
 import { passing, zoneOfVlan, zonesOf, serviceNames } from '../model/policy';
 import { bridgeAt, fabric, vidsAt } from '../model/switching';
+import { accessPointOf } from '../model/wireless';
 import { classesOf } from './classes';
 
 /** What somebody reaches who has taken over a box or a device: they keep to nothing that is set on it. */
@@ -31,6 +32,10 @@ function takenByNeighbours(plan: Plan, device: string): Set<number> {
         }
         for (const vid of vidsAt(plan, link.to)) vids.add(vid);
       }
+  // Who is on the air without a cable has the key of the network it joined.
+  const joined = accessPointOf(plan, device);
+  const { vlan } = (joined && plan.ssid.get(joined.ssid)) ?? { vlan: null };
+  if (vlan !== null) vids.add(plan.vlan.get(vlan)!.vid);
   // Who is plugged into the box itself is at its mercy.
   for (const port of bridges[bridgeAt(plan, device)]?.ports ?? [])
     if (port.number > 0 && (links.get(port.id)?.length ?? 0) > 0)

@@ -5,7 +5,6 @@ import {
   type Plan,
   type Interface,
   type Pool,
-  type Port,
   type Subnet,
   type Vlan,
   type RecordRef,
@@ -21,7 +20,7 @@ import { decide } from '../model/policy';
 import { routersIn } from '../model/routing';
 import { fabric } from '../model/switching';
 import { converse } from './converse';
-import { deliver, placeOf } from './frames';
+import { type Place, deliver, placeOf } from './frames';
 import { firstFree, hostAt } from './host';
 
 /** What every server and relay makes of a discover: whether it hears it, what it offers, and whether that gets back. */
@@ -146,7 +145,7 @@ interface Asked {
 }
 
 /** What keeps a server or relay from hearing a client in its segment, or the client from hearing it; null for nothing. */
-function unheard(plan: Plan, { item, vlan }: Asked, port: Port, today: string | null): string | null {
+function unheard(plan: Plan, { item, vlan }: Asked, client: Place, today: string | null): string | null {
   const device = plan.device.get(item.device)!;
   if (routersIn(plan).has(device.id)) {
     // A client has no address yet and asks everybody (RFC 2131, 4.1).
@@ -156,7 +155,7 @@ function unheard(plan: Plan, { item, vlan }: Asked, port: Port, today: string | 
   }
   const place = placeOf(plan, device.id);
   if (place.kind === 'assumed') return null;
-  const { why } = deliver(plan, place, vlan, { kind: 'plug', port }, vlan);
+  const { why } = deliver(plan, place, vlan, client, vlan);
   return why === null ? null : `its answer does not get back: ${why}`;
 }
 
@@ -191,7 +190,7 @@ function relayFails(
 function answerOf(
   plan: Plan,
   asked: Asked,
-  port: Port,
+  client: Place,
   mac: string | null,
   today: string | null,
 ): Hearing | null {
@@ -214,7 +213,7 @@ function answerOf(
   }
   const [pool] = pools;
   if (!pool) return null;
-  const why = unheard(plan, { ...asked, item: by ?? item }, port, today);
+  const why = unheard(plan, { ...asked, item: by ?? item }, client, today);
   return why === null
     ? { ...hearing, ...answer(plan, plan.subnet.get(pool.subnet)!, pools, mac) }
     : silent(why);
@@ -237,18 +236,18 @@ const serversOf = (plan: Plan, vlan: string): Interface[] =>
     ),
   ].map((id) => plan.interface.get(id)!);
 
-/** What a client at a port sends: the segment it lands in, and how far it is heard. */
+/** What a client sends: the segment it lands in, and how far it is heard. */
 export interface Discover {
-  readonly port: Port;
+  readonly place: Place;
   readonly landed: Vlan | null;
   readonly covered: Flood;
   readonly mac: string | null;
 }
 
-/** Everybody whom the discover of a client at a port gets to, and what they make of it. */
+/** Everybody whom the discover of a client gets to, and what they make of it. */
 export function hearingsOf(
   plan: Plan,
-  { port, landed, covered, mac }: Discover,
+  { place, landed, covered, mac }: Discover,
   today: string | null,
 ): Hearing[] {
   const asked: Asked[] = [];
@@ -273,5 +272,5 @@ export function hearingsOf(
       if (isTakenToHear(plan, item, landed.id)) relayed(item, landed.id);
     }
   }
-  return asked.flatMap((one) => answerOf(plan, one, port, mac, today) ?? []);
+  return asked.flatMap((one) => answerOf(plan, one, place, mac, today) ?? []);
 }

@@ -15,17 +15,17 @@ const poolIn = (plan: Plan) => [...plan.pool.group(staff.id).values()][0]!;
 const add = (plan: Plan, name: string, model: string) =>
   done(plan, 'addDevice', { name, model: { shelf: model } });
 const sentence = (plan: Plan, name: string, number: number) =>
-  plugIn(plan, portNamed(plan, name, number)).sentence;
+  plugIn(plan, { port: portNamed(plan, name, number).id }).sentence;
 describe('plug in here and…', () => {
   test('who tags frames is in all that the port carries, as one who takes over what is plugged in there', () => {
     const names = (vlans: readonly { readonly name: string }[]) => vlans.map(({ name }) => name).sort();
     const at = portNamed(sound, 'sw-a', 2);
-    const { vlan, byTagging } = plugIn(sound, at);
+    const { vlan, byTagging } = plugIn(sound, { port: at.id });
     const { inside } = intruderReach(sound, deviceNamed(sound, 'ap').id);
     const beside = names(byTagging);
     expect(beside.length).toBeGreaterThan(0);
     expect(names([...(vlan ? [vlan] : []), ...byTagging])).toEqual(names(inside.map((each) => each.vlan)));
-    expect(plugIn(sound, portNamed(sound, 'sw-a', 3)).byTagging).toEqual([]);
+    expect(plugIn(sound, { port: portNamed(sound, 'sw-a', 3).id }).byTagging).toEqual([]);
   });
   test('segment, lease and gateway in one sentence', () =>
     expect(sentence(sound, 'sw-b', 2)).toMatch(
@@ -45,7 +45,7 @@ describe('plug in here and…', () => {
       vlan: vlanFor(sound, 'staff').id,
       carry: false,
     });
-    const found = plugIn(cut, portNamed(cut, 'sw-b', 2));
+    const found = plugIn(cut, { port: portNamed(cut, 'sw-b', 2).id });
     expect(found).toMatchObject({ works: false, vlan: vlanFor(sound, 'staff') });
     expect(found.sentence).toMatch(
       /get no address: VLAN \d+ is not carried to gw-1: gw-1 2 would have to and do not reach the gateway gw-1$/,
@@ -65,7 +65,7 @@ describe('plug in here and…', () => {
     );
   });
   test('no plug fits the inside of a box, the socket of a device or a broken port', () => {
-    expect(plugIn(sound, portsOf(sound, deviceNamed(sound, 'sw-a').id)[0]!).sentence).toContain(
+    expect(plugIn(sound, { port: portsOf(sound, deviceNamed(sound, 'sw-a').id)[0]!.id }).sentence).toContain(
       'the inside of the box',
     );
     expect(sentence(sound, 'cam-1', 1)).toContain('the socket of a device');

@@ -154,7 +154,7 @@ describe('a question that is stopped', () => {
   });
   test('as typed wrong, with what would be right', () => {
     expect(() => ask(sound, 'nobody', 'desk', 'ping')).toThrow(
-      /“nobody” is no port, device, address, segment, zone or tunnel here\.$/,
+      /“nobody” is no port, device, address, segment, network on the air, zone or tunnel here\.$/,
     );
     expect(() => ask(sound, 'sw-a 99', 'desk', 'ping')).toThrow(/sw-a has no port 99; it has the ports 1 to/);
     expect(() => ask(sound, 'desk', 'no.where', 'ping')).toThrow(/is no device, address, segment or zone/);

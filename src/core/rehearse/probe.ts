@@ -14,7 +14,8 @@ import { letsForwardsIn, sharesOf, workingUplinks } from '../model/uplink';
 import { type Host, farAddress, hostAt, newcomer, outsideAddress } from './host';
 import type { Packet, PacketStep, Stop, Wired } from './conversation';
 import { type Course, type Setting, converse } from './converse';
-import { hostInPort } from './host-in-port';
+import type { Air } from './entry';
+import { newcomerAt } from './newcomer-at';
 import { wayIn } from './way-in';
 
 /** A query for a name (RFC 1035). */
@@ -23,6 +24,8 @@ const DNS = { protocol: 'udp', port: 53 } as const;
 /** One question: may this one reach that one by a service, and does the answer come back? */
 export type Sender =
   | { readonly port: string }
+  /** Somebody new on a wireless network at an access point. */
+  | Air
   | { readonly device: string }
   | { readonly vlan: string }
   /** Somebody at the other end of a tunnel, or who has dialled in. */
@@ -80,7 +83,7 @@ const failed = (what: string, why: string, remedies: readonly Remedy[] = []): An
 /** Who sends, or why there is nobody to send. */
 function senderHost(plan: Plan, from: Sender, to: IpAddress | null, today: string | null): Host | string {
   if ('internet' in from || 'tunnel' in from) return 'it is no host of this site';
-  if ('port' in from) return hostInPort(plan, plan.port.get(from.port)!, to, today);
+  if ('port' in from || 'ssid' in from) return newcomerAt(plan, from, to, today);
   if ('vlan' in from) {
     const { name } = plan.vlan.get(from.vlan)!;
     const host = newcomer(

@@ -3,6 +3,8 @@ import { type Plan, badInput, boxOf, byName, derive, devicesNamed, hostOf, vlans
 import { type Wanted, allServices, isOutside, vlanOfAddress, zonesOf } from '../model/policy';
 import { holdersOf } from '../model/routing';
 import { portsOf } from '../model/wiring';
+import { sentBy, ssidsOf } from '../model/wireless';
+import type { Air, Entry } from './entry';
 import type { Receiver, Sender } from './probe';
 
 /** Questions as people type them: from, to, and for what. */
@@ -58,12 +60,37 @@ function alike(plan: Plan, text: string): string {
   return text !== '' && near.length > 0 ? ` Nearest here: ${near.join(', ')}.` : '';
 }
 
-/** `sw-a 17`, a device, an address, a segment, a zone, a tunnel or VPN by its name, or `internet`. */
+/** `Guests at ap-1`, or the name of a network, which is joined at the first access point that sends it. */
+function typedAir(plan: Plan, text: string): Air | null {
+  const wanted = text.toLowerCase();
+  for (const ssid of ssidsOf(plan)) {
+    const name = ssid.name.toLowerCase();
+    if (wanted === name) {
+      const [first] = sentBy(plan, ssid);
+      if (first) return { ssid: ssid.id, at: first.id };
+    }
+    const [at] = wanted.startsWith(`${name} at `)
+      ? devicesNamed(plan, text.slice(name.length + 4).trim())
+      : [];
+    if (at) return { ssid: ssid.id, at: at.id };
+  }
+  return null;
+}
+
+/** A port of a box, or a wireless network at an access point. */
+export const typedEntry = (plan: Plan, typed: string): Entry =>
+  typedAir(plan, typed.trim()) ?? { port: typedBoxPort(plan, typed) };
+
+/** `sw-a 17`, a device, an address, a segment, a network on the air, a zone, a tunnel or VPN by its name, or `internet`. */
 export function typedSender(plan: Plan, typed: string): Sender {
   const text = typed.trim();
   if (isInternet(text)) return { internet: true };
   const [device] = devicesNamed(plan, text);
-  const found = (device && { device: device.id }) ?? typedPort(plan, text) ?? typedVlan(plan, text);
+  const found =
+    (device && { device: device.id }) ??
+    typedPort(plan, text) ??
+    typedVlan(plan, text) ??
+    typedAir(plan, text);
   if (found) return found;
   const address = parseAddress(text);
   if (address !== null) {
@@ -81,7 +108,7 @@ export function typedSender(plan: Plan, typed: string): Sender {
   throw badInput(
     text === ''
       ? 'Nobody sends; write a port like sw-a 7, a device, an address, a segment or internet.'
-      : `“${text}” is no port, device, address, segment, zone or tunnel here.${alike(plan, text)}`,
+      : `“${text}” is no port, device, address, segment, network on the air, zone or tunnel here.${alike(plan, text)}`,
     'from',
   );
 }
@@ -135,6 +162,7 @@ export function suggestedEnds(plan: Plan, text: string, most = SHOWN): readonly 
     ...vlansOf(plan).flatMap(({ vid, code, name }) => [`${vid} ${code}`, name]),
     ...zonesOf(plan).map(({ name }) => name),
     ...[...plan.tunnel.values()].map(({ name }) => name),
+    ...ssidsOf(plan).flatMap((ssid) => sentBy(plan, ssid).map((at) => `${ssid.name} at ${at.name}`)),
   ];
   const begin = new Set<string>();
   const inside = new Set<string>();

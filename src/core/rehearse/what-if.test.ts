@@ -71,6 +71,7 @@ describe('what if', () => {
     const { number, device } = plan.port.get(blocked!)!;
     const impact = whatIf(plan, [cableAt(plan, plan.device.get(device)!.name, number)], TODAY);
     expect(impact).toEqual({
+      air: [],
       cutOff: [],
       joined: [],
       rerouted: [],

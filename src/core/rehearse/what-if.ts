@@ -1,6 +1,7 @@
 import { byName, derive, type Plan, type Device, type Question } from '../plan';
 import { type Flood, type State, stateKey } from '../model/wiring';
 import { classesOf, homeOf } from './classes';
+import { type AirLost, airLost } from './air-lost';
 import { type Fault, withFaults } from './faults';
 import type { Answer } from './probe';
 import { type IntruderReach, intruderReach } from './intruder';
@@ -22,6 +23,8 @@ export interface Impact {
   readonly rerouted: readonly Device[];
   readonly answers: readonly ChangedAnswer[];
   readonly lost: readonly string[];
+  /** Networks that are of no use any more at some access points. */
+  readonly air: readonly AirLost[];
   /** What whoever has taken over a box or device reaches in the network as it is then. */
   readonly intruders: readonly { readonly device: Device; readonly reach: IntruderReach }[];
   readonly roots: readonly { readonly tree: string; readonly before: string; readonly after: string }[];
@@ -37,7 +40,7 @@ export function compareStandings(
   plan: Plan,
   before: NetworkSnapshot,
   after: NetworkSnapshot,
-): Omit<Impact, 'rerouted' | 'intruders' | 'watched'> {
+): Omit<Impact, 'rerouted' | 'intruders' | 'watched' | 'air'> {
   const cutOff: string[] = [];
   const joined: string[] = [];
   for (const [device, touch] of before.inTouch) {
@@ -97,6 +100,7 @@ export function whatIf(plan: Plan, faults: readonly Fault[], today: string | nul
   const count = (flags: Iterable<boolean>) => [...flags].filter(Boolean).length;
   return {
     ...compared,
+    air: airLost(plan, broken),
     watched: {
       devices: count(before.inTouch.values()),
       questions: before.asked.length,

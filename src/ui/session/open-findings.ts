@@ -109,6 +109,21 @@ export function internetPlaceOf(
   return { uplink: first?.table === 'uplink' ? first.id : null, forward: null };
 }
 
+/** The network or the access point a finding of the air is about, and where it is seen. */
+export function airPlaceOf(plan: Plan, finding: About) {
+  const [first] = finding.where;
+  if (first?.table === 'ssid') return { ssid: first.id, accessPoint: null, air: 'networks' as const };
+  const device =
+    first?.table === 'radio'
+      ? plan.radio.get(first.id)?.device
+      : first?.table === 'port'
+        ? plan.port.get(first.id)?.device
+        : first?.table === 'device'
+          ? first.id
+          : undefined;
+  return { ssid: null, accessPoint: device ?? null, ...(device ? { air: 'air' as const } : {}) };
+}
+
 /** The zone, pair or rule a finding of who may talk is about. */
 export function policyPlaceOf(plan: Plan, finding: About) {
   const [first] = finding.where;

@@ -1,5 +1,5 @@
 import { recordIn, type Plan, type TableName } from '@/core/plan';
-import type { Rehearsal, ViewState } from './view';
+import type { AirView, Rehearsal, ViewState } from './view';
 
 /** What is chosen, as it stands in the address of the page: a reload, Back and a copied link come back to the same thing. */
 
@@ -10,6 +10,9 @@ type Shown = Pick<
   | 'device'
   | 'ports'
   | 'followed'
+  | 'air'
+  | 'ssid'
+  | 'accessPoint'
   | 'uplink'
   | 'forward'
   | 'zone'
@@ -30,7 +33,7 @@ interface Part {
 const known = (plan: Plan, table: TableName, id: string) => (recordIn(plan, table, id) ? id : null);
 /** One record; one that is no longer there is not chosen. */
 const record = (
-  field: 'vlan' | 'address' | 'device' | 'uplink' | 'forward' | 'zone' | 'rule',
+  field: 'vlan' | 'address' | 'device' | 'ssid' | 'uplink' | 'forward' | 'zone' | 'rule',
   table: TableName,
 ): Part => ({
   name: field,
@@ -39,6 +42,7 @@ const record = (
 });
 
 const views: readonly Rehearsal[] = ['ask', 'dhcp', 'what-if', 'trees', 'exercise'];
+const airViews: readonly AirView[] = ['networks', 'air', 'floor'];
 const parts = {
   vlan: record('vlan', 'vlan'),
   address: record('address', 'address'),
@@ -52,6 +56,17 @@ const parts = {
     name: 'follow',
     write: ({ followed }) => followed ?? '',
     read: (text, plan) => ({ followed: known(plan, 'vlan', text) }),
+  },
+  air: {
+    name: 'show',
+    write: ({ air }) => (air === 'networks' ? '' : air),
+    read: (text) => ({ air: airViews.find((view) => view === text) ?? 'networks' }),
+  },
+  ssid: record('ssid', 'ssid'),
+  accessPoint: {
+    name: 'at',
+    write: ({ accessPoint }) => accessPoint ?? '',
+    read: (text, plan) => ({ accessPoint: known(plan, 'device', text) }),
   },
   uplink: record('uplink', 'uplink'),
   forward: record('forward', 'forward'),
@@ -86,6 +101,7 @@ const byStation: Readonly<Record<string, readonly Name[]>> = {
   segments: ['vlan'],
   addresses: ['vlan', 'address'],
   gear: ['device', 'ports', 'followed'],
+  wireless: ['air', 'ssid', 'accessPoint'],
   internet: ['uplink', 'forward'],
   policy: ['zone', 'pairs', 'rule'],
   rehearse: ['rehearsal', 'probe'],

@@ -26,6 +26,8 @@ export interface ProbeText {
 
 export type Rehearsal = 'ask' | 'dhcp' | 'what-if' | 'trees' | 'exercise';
 
+export type AirView = 'networks' | 'air' | 'floor';
+
 export interface ViewState {
   readonly vlan: string | null;
   readonly address: string | null;
@@ -36,6 +38,10 @@ export interface ViewState {
   readonly followed: string | null;
   /** A role chosen by key, waiting for its segment. */
   readonly asking: 'access' | 'trunk' | 'voice' | null;
+  /** What is shown under Wireless, and the network or the access point chosen there. */
+  readonly air: AirView;
+  readonly ssid: string | null;
+  readonly accessPoint: string | null;
   /** The uplink or the forward chosen under Internet side. */
   readonly uplink: string | null;
   readonly forward: string | null;
@@ -86,6 +92,9 @@ export const useView = create<ViewState>((set) => ({
   ports: [],
   followed: null,
   asking: null,
+  air: 'networks',
+  ssid: null,
+  accessPoint: null,
   uplink: null,
   forward: null,
   zone: null,

@@ -8,6 +8,7 @@ import { usePlan, useSession, useSite } from '../session/context';
 import {
   type About,
   type JudgedFinding,
+  airPlaceOf,
   countOpen,
   gearPlaceOf,
   internetPlaceOf,
@@ -50,6 +51,7 @@ function useGoTo() {
       const place = locationOf(plan, about);
       if (place.vlan) select(place.vlan, place.address);
       if (home === 'gear') set(gearPlaceOf(plan, about));
+      if (home === 'wireless') set(airPlaceOf(plan, about));
       if (home === 'internet') set(internetPlaceOf(plan, about));
       if (home === 'policy') set(policyPlaceOf(plan, about));
       if (station !== 'findings' && home !== station) router.push(`/site/${session.siteId}/${home}`);
@@ -74,6 +76,12 @@ export function useGoToFinding() {
 const homes: Partial<Record<TableName, Station>> = {
   vlan: 'segments',
   port: 'gear',
+  ssid: 'wireless',
+  radio: 'wireless',
+  spot: 'wireless',
+  wall: 'wireless',
+  level: 'wireless',
+  foreignSsid: 'wireless',
   uplink: 'internet',
   forward: 'internet',
   route: 'internet',

@@ -9,6 +9,7 @@ const inspectors: Readonly<Record<string, ComponentType>> = {
   segments: dynamic(() => import('../stations/segments/segment-inspector').then((m) => m.SegmentInspector)),
   addresses: dynamic(() => import('../stations/addresses/host-inspector').then((m) => m.HostInspector)),
   gear: dynamic(() => import('../stations/gear/gear-inspector').then((m) => m.GearInspector)),
+  wireless: dynamic(() => import('../stations/wireless/air-inspector').then((m) => m.AirInspector)),
   internet: dynamic(() => import('../stations/internet/internet-inspector').then((m) => m.InternetInspector)),
   policy: dynamic(() => import('../stations/policy/policy-inspector').then((m) => m.PolicyInspector)),
 };

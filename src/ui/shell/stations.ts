@@ -34,6 +34,12 @@ export const stations: readonly StationEntry[] = [
     about: 'boxes, what each port carries, and the cables between them',
   },
   {
+    path: 'wireless',
+    label: 'Wireless',
+    findings: 'wireless',
+    about: 'networks on the air, radios and their channels, who hears whom, and where access points hang',
+  },
+  {
     path: 'internet',
     label: 'Internet side',
     findings: 'internet',

@@ -268,8 +268,10 @@ describe('carry, prune and plug in', () => {
 
   test('a VLAN missing on the way is carried on exactly the ports between its users', () => {
     expect(islandsOf(start, cam).length).toBeGreaterThan(1);
-    expect(plugIn(start, port(start, 'sw-b', 5))).toMatchObject({ works: false });
-    expect(plugIn(start, port(start, 'sw-b', 5)).sentence).toContain('do not reach the gateway gw-1');
+    expect(plugIn(start, { port: port(start, 'sw-b', 5).id })).toMatchObject({ works: false });
+    expect(plugIn(start, { port: port(start, 'sw-b', 5).id }).sentence).toContain(
+      'do not reach the gateway gw-1',
+    );
     const plan = done(start, 'carryNeeded', { vlan: cam });
     const changed = [...plan.port.values()].filter((item) => start.port.get(item.id) !== item);
     expect(changed.map((item) => `${plan.device.get(item.device)!.name} ${item.number}`).sort()).toEqual([
@@ -279,7 +281,7 @@ describe('carry, prune and plug in', () => {
       'sw-b 24',
     ]);
     expect(islandsOf(plan, cam)).toHaveLength(1);
-    const found = plugIn(plan, port(plan, 'sw-b', 5));
+    const found = plugIn(plan, { port: port(plan, 'sw-b', 5).id });
     expect(found.works).toBe(true);
     expect(found.sentence).toMatch(/^you land in Cameras, .* and have 10\.20\.\d+\.1 on gw-1 as gateway$/);
     expect(() => done(plan, 'carryNeeded', { vlan: cam })).toThrow('carried everywhere it is needed');
@@ -315,10 +317,8 @@ describe('carry, prune and plug in', () => {
   });
   test('ports say plainly why nothing comes', () => {
     const sentence = (role: string, fields = {}) =>
-      plugIn(
-        assign(start, [port(start, 'sw-a', 9)], role, fields),
-        port(assign(start, [port(start, 'sw-a', 9)], role, fields), 'sw-a', 9),
-      ).sentence;
+      plugIn(assign(start, [port(start, 'sw-a', 9)], role, fields), { port: port(start, 'sw-a', 9).id })
+        .sentence;
     expect(sentence('parked')).toBe('nothing happens: the port is parked');
     expect(sentence('uplink')).toContain('faces a provider');
     expect(sentence('trunk', { vlan: null, tagged: [cam] })).toContain('takes tagged frames only');

@@ -15,6 +15,7 @@ export const insertCard = (draft: Draft, device: string, fields: Partial<Interfa
     vlan: null,
     mac: null,
     name: '',
+    joins: null,
     ...subnetsSettings,
     ...fields,
   });

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { operation, rankBetween, kinds } from '../../plan';
+import { badInput, operation, rankBetween, kinds } from '../../plan';
 import { questionText, questionsOf } from '../../rehearse';
 
 /** Questions kept with the answer that is expected: the acceptance list of a site. */
@@ -12,6 +12,11 @@ export const addQuestion = operation(
     for (const device of [fields.fromDevice, fields.toDevice])
       if (device !== null) draft.need('device', device);
     for (const vlan of [fields.fromVlan, fields.toVlan]) if (vlan !== null) draft.need('vlan', vlan);
+    if (fields.fromSsid !== null) {
+      draft.need('ssid', fields.fromSsid);
+      if (fields.fromDevice === null)
+        throw badInput('Name the access point at which the network is joined, like Guests at ap-1.', 'from');
+    }
     if (fields.fromTunnel !== null) draft.need('tunnel', fields.fromTunnel);
     const rank = rankBetween(questionsOf(draft.plan).at(-1)?.rank ?? null, null);
     const question = draft.insert('question', { rank, ...fields });

@@ -64,6 +64,9 @@ export function newSitePlan(input: z.output<typeof newSiteInput>, seed: string):
     namingPattern: '{code}-{kind}-{nn}',
     domain: input.domain ?? '',
     documentation: false,
+    country: '',
+    wirelessNames: 'one',
+    radarChannels: 'used',
     timeZone: input.timeZone ?? 'UTC',
     notes: '',
   });

@@ -1,5 +1,6 @@
 import type { FaultKind } from '../kind';
 import { addressKinds } from './addresses';
+import { airKinds } from './air';
 import { cableKinds } from './cables';
 import { internetKinds } from './internet';
 import { leaseKinds } from './leases';
@@ -16,4 +17,5 @@ export const kinds: readonly FaultKind[] = [
   ...leaseKinds,
   ...internetKinds,
   ...policyKinds,
+  ...airKinds,
 ];

@@ -3,7 +3,7 @@ export { boxLinks, missingPorts, neededBeyond, partsOf, ringsOf, sparePorts } fr
 export { type Hop, follow, followTo, hopsTo } from './follow';
 export { joinedIn } from './joined';
 export { goesRound, hasLoop } from './loops';
-export { landsIn, pluggedInto, vidsAt } from './landing';
+export { type Landing, landsIn, pluggedInto, vidsAt } from './landing';
 export { type KeptFlood, avoids, changedBetween, fabric, floodFrom, keptFlood } from './reach';
 export { isSymmetric, reverseFlood } from './reverse-flood';
 export {

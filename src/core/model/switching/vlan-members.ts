@@ -9,6 +9,7 @@ import {
   vidsById,
   type WiredPort,
 } from '../wiring';
+import { networksAt } from '../wireless';
 import { floodFrom } from './reach';
 
 /** The boxes in the order of the fabric, and whether each knows VLANs: what ports do leaves this as it is. */
@@ -30,13 +31,14 @@ export interface VlanMember {
   readonly member: boolean;
 }
 
-/** The VLANs a box itself takes part in: by an interface or an address in them, or because its inner port says so. */
+/** The VLANs a box itself takes part in: by an interface, an address or a wireless network in them, or because its inner port says so. */
 const livesIn = (plan: Plan, device: string, inner: WiredPort): Set<string> =>
   new Set([
     ...interfacesOf(plan, device).flatMap((item) => [
       ...(item.vlan === null ? [] : [item.vlan]),
       ...addressesOn(plan, item.id).map((address) => plan.subnet.get(address.subnet)!.vlan),
     ]),
+    ...networksAt(plan, device).flatMap(({ vlan }) => vlan ?? []),
     ...(inner.untagged === null ? [] : [inner.untagged]),
     ...(inner.taggedMode === 'list' ? inner.tagged : []),
   ]);

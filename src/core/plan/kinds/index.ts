@@ -11,16 +11,21 @@ import { forward } from './forward';
 import { instance } from './instance';
 import { networkInterface } from './interface';
 import { lan } from './lan';
+import { foreignSsid } from './foreign-ssid';
+import { level } from './level';
 import { listener } from './listener';
 import { pool } from './pool';
 import { port } from './port';
 import { profile } from './profile';
 import { question } from './question';
+import { radio } from './radio';
 import { relay } from './relay';
 import { route } from './route';
 import { rule } from './rule';
 import { service } from './service';
 import { site } from './site';
+import { spot } from './spot';
+import { ssid } from './ssid';
 import { subnet } from './subnet';
 import { translation } from './translation';
 import { stpPort } from './stp-port';
@@ -28,6 +33,7 @@ import { tunnel } from './tunnel';
 import { uplink } from './uplink';
 import { vlan } from './vlan';
 import { voiceBox } from './voice-box';
+import { wall } from './wall';
 import { zone } from './zone';
 
 /**
@@ -40,6 +46,7 @@ export const kinds = {
   lan,
   vlan,
   device,
+  ssid,
   interface: networkInterface,
   box,
   profile,
@@ -49,6 +56,11 @@ export const kinds = {
   bridge,
   instance,
   stpPort,
+  radio,
+  spot,
+  wall,
+  level,
+  foreignSsid,
   subnet,
   pool,
   exclusion,

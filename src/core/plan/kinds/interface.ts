@@ -21,6 +21,8 @@ export const networkInterface = kind({
     ownLength: whole('own mask', 0, 128, { said: 'The mask length' }).nullable(),
     ownGateway: address('own gateway').nullable(),
     ownDns: addresses('own DNS').nullable(),
+    /** The wireless network it is on; null for a card with a cable. */
+    joins: ref('ssid', 'cleared', 'wireless network', { since: 8, edited: true }).nullable().default(null),
   },
   title: ({ device, vlan }, plan) =>
     `${nameOf(plan, 'device', device, 'interface')}${vlan ? ` in ${nameOf(plan, 'vlan', vlan, 'a segment')}` : ''}`,

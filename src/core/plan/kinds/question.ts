@@ -5,8 +5,8 @@ export const askedProtocols = ['tcp', 'udp', 'icmp'] as const;
 export const expectations = ['delivered', 'stopped'] as const;
 
 /**
- * A question that is kept, with the answer that is expected. From a port, a device, a segment or a tunnel, or with none of
- * them from the Internet; to a device, a segment, an address or the gateway, or with none of them to the Internet.
+ * A question that is kept, with the answer that is expected. From a port, a device, a segment, a tunnel or a wireless network, or
+ * with none of them from the Internet; to a device, a segment, an address or the gateway, or with none of them to the Internet.
  */
 export const question = kind({
   word: 'question',
@@ -21,6 +21,8 @@ export const question = kind({
     fromVlan: ref('vlan', 'removed', 'from segment').nullable(),
     /** People who dial in, or the far side of a tunnel. */
     fromTunnel: ref('tunnel', 'removed', 'from tunnel', { since: 7 }).nullable().default(null),
+    /** Somebody on a wireless network, at the access point that `fromDevice` names. */
+    fromSsid: ref('ssid', 'removed', 'from network', { since: 8 }).nullable().default(null),
     toDevice: ref('device', 'removed', 'to device').nullable(),
     toVlan: ref('vlan', 'removed', 'to segment').nullable(),
     toAddress: address('to address').nullable(),

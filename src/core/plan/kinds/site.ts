@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { flag, list, longText, note, oneOf, prefix, text, whole } from './fields';
+import { code, flag, list, longText, note, oneOf, prefix, text, whole } from './fields';
 import { kind } from './kind';
 
 export const SITE_ID = 'site';
@@ -46,6 +46,19 @@ export const site = kind({
     domain: note('domain', 120),
     /** True on a teaching or example site: documentation ranges are then allowed inside. */
     documentation: flag('documentation'),
+    /** Whose rules of the air hold (ISO 3166-1 alpha-2); empty while nobody said, and then only what is allowed nearly everywhere. */
+    country: code(
+      'country',
+      2,
+      /^([A-Z]{2})?$/,
+      'DE',
+      'The country needs two capital letters, like DE, or nothing',
+      { since: 8 },
+    ).default(''),
+    /** One name on all access points so that people roam, or one for each box so that one sees where one is. */
+    wirelessNames: oneOf('names on the air', ['one', 'each'], { since: 8 }).default('one'),
+    /** May channels be used on which radar goes before? */
+    radarChannels: oneOf('radar channels', ['used', 'avoided'], { since: 8 }).default('used'),
     timeZone: text('time zone', 60),
     notes: longText('notes', 4000),
   },

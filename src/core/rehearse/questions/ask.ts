@@ -1,5 +1,6 @@
 import { deriveBy, memo, type Plan, type Question, portTitle } from '../../plan';
 import { wantedText } from '../../model/policy';
+import { airTitle } from '../entry';
 import { type Answer, type ProbeQuestion, type Receiver, type Sender, nameOfReceiver, probe } from '../probe';
 
 const sorted = memo((questions: Plan['question']) =>
@@ -9,18 +10,20 @@ export const questionsOf = (plan: Plan): readonly Question[] => sorted(plan.ques
 
 /** A question as the probe takes it. */
 export function askedBy(question: Question): ProbeQuestion {
-  const { fromPort, fromDevice, fromVlan, fromTunnel } = question;
+  const { fromPort, fromDevice, fromVlan, fromTunnel, fromSsid } = question;
   const { toDevice, toVlan, toAddress, toGateway, protocol, port } = question;
   const from: Sender =
     fromPort !== null
       ? { port: fromPort }
-      : fromDevice !== null
-        ? { device: fromDevice }
-        : fromVlan !== null
-          ? { vlan: fromVlan }
-          : fromTunnel !== null
-            ? { tunnel: fromTunnel }
-            : { internet: true };
+      : fromSsid !== null && fromDevice !== null
+        ? { ssid: fromSsid, at: fromDevice }
+        : fromDevice !== null
+          ? { device: fromDevice }
+          : fromVlan !== null
+            ? { vlan: fromVlan }
+            : fromTunnel !== null
+              ? { tunnel: fromTunnel }
+              : { internet: true };
   const to: Receiver =
     toDevice !== null
       ? { device: toDevice }
@@ -41,9 +44,10 @@ export const questionFields = ({
   wanted,
 }: ProbeQuestion): Omit<Question, 'id' | 'rank' | 'expected' | 'why'> => ({
   fromPort: 'port' in from ? from.port : null,
-  fromDevice: 'device' in from ? from.device : null,
+  fromDevice: 'device' in from ? from.device : 'ssid' in from ? from.at : null,
   fromVlan: 'vlan' in from ? from.vlan : null,
   fromTunnel: 'tunnel' in from ? from.tunnel : null,
+  fromSsid: 'ssid' in from ? from.ssid : null,
   toDevice: 'device' in to ? to.device : null,
   toVlan: 'vlan' in to ? to.vlan : null,
   toAddress: 'address' in to ? to.address : null,
@@ -57,6 +61,7 @@ export function senderTitle(plan: Plan, from: Sender): string {
     const port = plan.port.get(from.port);
     return port ? portTitle(plan, port) : 'a port';
   }
+  if ('ssid' in from) return airTitle(plan, from);
   if ('device' in from) return plan.device.get(from.device)?.name ?? 'a device';
   if ('tunnel' in from) return plan.tunnel.get(from.tunnel)?.name ?? 'a tunnel';
   return 'vlan' in from ? (plan.vlan.get(from.vlan)?.name ?? 'a segment') : 'the Internet';

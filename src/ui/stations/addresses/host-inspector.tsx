@@ -4,9 +4,11 @@ import { formatAddress, parseAddress, maskOf, parseMask } from '@/core/address';
 import { dnsText } from '@/core/formats';
 import { ownSettings } from '@/core/model/hosts';
 import { toWire, Refusal, domainOf, gatewaysOf, hostOf } from '@/core/plan';
+import { ssidsOf } from '@/core/model/wireless';
 import { typedAddress, useEdit } from '../../session/actions';
 import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';
+import { Choice } from '../../parts/choice';
 import { Field } from '../../parts/field';
 import { Jacket } from '../../parts/jacket';
 import { Property } from '../../parts/property';
@@ -66,6 +68,19 @@ export function HostInspector() {
         <span className="mono px-1">{formatAddress(address.address)}</span>
       </Property>
       <PluggedIn plan={plan} device={device} />
+      {plan.ssid.size > 0 && (
+        <Property label="On the air">
+          <Choice
+            label="Wireless network it joins"
+            value={item.joins ?? ''}
+            options={[
+              { value: '', label: 'none, it has a cable' },
+              ...ssidsOf(plan).map((ssid) => ({ value: ssid.id, label: ssid.name })),
+            ]}
+            onChoose={(joins) => edit('interface', item.id, 'joins', joins || null)}
+          />
+        </Property>
+      )}
       <Property label="Own mask">
         <Field
           mono

@@ -243,7 +243,7 @@ function Carried({ plan, port, count }: { plan: Plan; port: Port; count: number 
 }
 
 function Plugged({ plan, port }: { plan: Plan; port: Port }) {
-  const { works, byTagging, sentence } = useMemo(() => plugIn(plan, port), [plan, port]);
+  const { works, byTagging, sentence } = useMemo(() => plugIn(plan, { port: port.id }), [plan, port.id]);
   return (
     <p className={`my-3 border-l-4 pl-2 ${works ? 'border-ink' : 'border-stop'}`} aria-label="Plug in here">
       <b>Plug in here and</b> {sentence}.

@@ -3,7 +3,7 @@
 import { useMemo, useState } from 'react';
 import { formatAddress, maskOf, parseMac } from '@/core/address';
 import { badInput, type Plan, portTitle } from '@/core/plan';
-import { type Hearing, discover, typedBoxPort } from '@/core/rehearse';
+import { type Hearing, discover, typedBoxPort, typedEntry } from '@/core/rehearse';
 import { fabric } from '@/core/model/switching';
 import { today } from '@/today';
 import { attempt } from '../../session/attempt';
@@ -39,7 +39,7 @@ export function PlugInPanel({ plan }: { plan: Plan }) {
             return discover(
               plan,
               {
-                port: typedBoxPort(plan, port),
+                at: typedEntry(plan, port),
                 mac: known,
                 rogueAt: rogue.trim() === '' ? null : typedBoxPort(plan, rogue),
               },
@@ -51,7 +51,13 @@ export function PlugInPanel({ plan }: { plan: Plan }) {
   return (
     <section aria-label="DHCP" className="mb-5 max-w-[980px]">
       <form className="flex flex-wrap items-end gap-3 pb-2" onSubmit={(event) => event.preventDefault()}>
-        <EndLine plan={plan} label="Plug a laptop into" value={port} placeholder="sw-a 7" onType={setTyped} />
+        <EndLine
+          plan={plan}
+          label="Plug a laptop into, or join"
+          value={port}
+          placeholder="sw-a 7"
+          onType={setTyped}
+        />
         <TypedLine label="with the MAC address" value={mac} placeholder="any" width={190} onType={setMac} />
         <EndLine
           plan={plan}

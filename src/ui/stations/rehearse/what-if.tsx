@@ -108,6 +108,15 @@ function unchanged({ devices, questions, services }: Impact['watched']): string 
   return `Nothing changes for anybody: ${what.join(', ')} looked at.`;
 }
 
+/** Where a network is gone, and who is heard instead. */
+function airText({ ssid, at, everywhere, instead }: Impact['air'][number]): string {
+  const where = everywhere ? 'everywhere' : `at ${at.map(({ name }) => name).join(', ')}`;
+  const heard = instead.map(({ at: place, heard: other }) =>
+    other ? `where ${place.name} hangs ${other.name} is heard` : `nobody is heard where ${place.name} hangs`,
+  );
+  return `${ssid.name} ${where}${heard.length > 0 ? ` (${heard.join(', ')})` : ''}`;
+}
+
 function ImpactView({
   plan,
   impact,
@@ -121,7 +130,7 @@ function ImpactView({
   stale: boolean;
   onAgain: () => void;
 }) {
-  const { cutOff, joined, rerouted, answers, lost, roots, intruders } = impact;
+  const { cutOff, joined, rerouted, answers, lost, roots, intruders, air } = impact;
   const names = (list: readonly { readonly name: string }[]) => list.map(({ name }) => name).join(', ');
   const lines: readonly (readonly [string, string, string])[] = [
     [`${cutOff.length} cut off`, names(cutOff), cutOff.length > 0 ? 'stop' : ''],
@@ -136,6 +145,11 @@ function ImpactView({
       `${lost.length} ${lost.length === 1 ? 'service' : 'services'} lost`,
       lost.join(', '),
       lost.length > 0 ? 'stop' : '',
+    ],
+    [
+      `${air.length} ${air.length === 1 ? 'network' : 'networks'} off the air`,
+      air.map(airText).join('; '),
+      air.length > 0 ? 'stop' : '',
     ],
     ...intruders.flatMap(({ device, reach }): [string, string, string][] => [
       [

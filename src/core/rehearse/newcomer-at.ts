@@ -1,24 +1,23 @@
 import { type IpAddress, familyOf } from '../address';
-import { type Plan, type Port, portTitle, subnetOf } from '../plan';
-import { landsIn } from '../model/switching';
+import { type Plan, subnetOf } from '../plan';
 import { discover } from './dhcp';
-import type { Place } from './frames';
+import { type Entry, entryTitle, landsAt, placeAt } from './entry';
 import { type Host, newcomer, newcomerAddress } from './host';
 
 /**
- * A laptop plugged into a port, with the settings it is leased there. Where nothing is leased its owner sets them by hand, and of
+ * A laptop plugged into a port or on a wireless network, with the settings it is leased there. Where nothing is leased its owner sets them by hand, and of
  * IPv6 it makes them itself. A text says why it has no address.
  */
-export function hostInPort(
+export function newcomerAt(
   plan: Plan,
-  port: Port,
+  entry: Entry,
   to: IpAddress | null,
   today: string | null,
 ): Host | string {
-  const { vlan, why } = landsIn(plan, port);
+  const { vlan, why } = landsAt(plan, entry);
   if (!vlan) return why;
-  const title = `a laptop in ${portTitle(plan, port)}`;
-  const place: Place = { kind: 'plug', port };
+  const title = `a laptop ${'port' in entry ? 'in' : 'on'} ${entryTitle(plan, entry)}`;
+  const place = placeAt(plan, entry);
   const subnet = subnetOf(plan, vlan.id, 4);
   const family = to === null ? undefined : familyOf(to);
   if (family === 6 || !subnet || plan.pool.group(subnet.id).size === 0)
@@ -28,7 +27,7 @@ export function hostInPort(
         ? `${vlan.name} has no IPv${family} addresses`
         : `${vlan.name} has no addresses`)
     );
-  const { taken, summary } = discover(plan, { port: port.id, mac: null, rogueAt: null }, today);
+  const { taken, summary } = discover(plan, { at: entry, mac: null, rogueAt: null }, today);
   if (!taken?.offer) return summary.charAt(0).toLowerCase() + summary.slice(1);
   const { address: offered, length, gateway } = taken.offer;
   const address = offered === to ? newcomerAddress(plan, subnet, to) : offered;

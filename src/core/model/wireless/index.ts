@@ -1,0 +1,25 @@
+export {
+  accessPointOf,
+  accessPoints,
+  bandsSent,
+  joinersOf,
+  countryOf,
+  isForSix,
+  isMeantFor,
+  namesOn,
+  networksAt,
+  radiosOf,
+  sends,
+  sentBy,
+  spotOf,
+  ssidsOf,
+} from './air';
+export { beaconShare, beaconsAt } from './airtime';
+export { channelsOf, megahertz, plannedOf, spanOf, takenBy, widthsOf } from './channels';
+export { clashesOf, foreignAt, onChannels, radiosIn, spanOfForeign, spanOfRadio } from './clashes';
+export { KEEPS_SILENT, heardAt, nearTo, powerOfRadio, reachOf } from './levels';
+export { type BandProposal, type Setting, type Wishes, disturbance, proposeChannels } from './propose';
+export { TABLE_DATE, allowedOn, countryCodes, isKnownCountry, usableChannels } from './regulatory';
+export { readScan } from './scan';
+export { allowedChannel, betterChannel } from './better';
+export type { ChannelLoad } from './loads';
