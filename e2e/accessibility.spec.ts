@@ -11,6 +11,7 @@ const STATIONS = [
   'wireless',
   'wireless?show=air',
   'wireless?show=floor',
+  'guards',
   'internet',
   'policy',
   'rehearse',

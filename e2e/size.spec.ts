@@ -10,6 +10,7 @@ const MOST: Readonly<Record<string, number>> = {
   addresses: 518,
   gear: 480,
   wireless: 518,
+  guards: 480,
   internet: 475,
   policy: 492,
   rehearse: 530,

@@ -1,6 +1,7 @@
 import { parsePrefix } from '../../src/core/address';
 import { hostOf } from '../../src/core/plan';
 import { clinicQuestions } from './questions';
+import { clinicGuards } from './guards';
 import { clinicWireless } from './wireless';
 import { DemoSite, numbered } from './builder';
 import { clinicGear } from './gear';
@@ -105,5 +106,6 @@ export function clinic(): DemoSite {
   clinicPolicy(site);
   clinicQuestions(site);
   clinicWireless(site);
+  clinicGuards(site);
   return site;
 }

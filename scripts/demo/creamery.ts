@@ -1,6 +1,7 @@
 import { parsePrefix } from '../../src/core/address';
 import { hostOf } from '../../src/core/plan';
 import { creameryQuestions, creameryTrees } from './questions';
+import { creameryGuards } from './guards';
 import { creameryWireless } from './wireless';
 import { DemoSite, numbered } from './builder';
 import { creameryGear } from './gear';
@@ -185,5 +186,6 @@ export function creamery(): DemoSite {
   creameryLeases(site);
   creameryQuestions(site);
   creameryWireless(site);
+  creameryGuards(site);
   return site;
 }

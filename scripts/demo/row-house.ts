@@ -1,5 +1,6 @@
 import { parsePrefix } from '../../src/core/address';
 import { rowHouseQuestions } from './questions';
+import { rowHouseGuards } from './guards';
 import { rowHouseWireless } from './wireless';
 import { DemoSite } from './builder';
 import { rowHouseGear } from './gear';
@@ -100,5 +101,6 @@ export function rowHouse(): DemoSite {
   rowHouseSix(site);
   rowHouseQuestions(site);
   rowHouseWireless(site);
+  rowHouseGuards(site);
   return site;
 }

@@ -14,6 +14,7 @@ export const floors = [
   'model/wiring',
   'model/tree',
   'model/switching',
+  'model/guards',
   'model/uplink',
   'model/routing',
   'model/policy',

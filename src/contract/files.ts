@@ -22,6 +22,7 @@ export const files = {
   addresses: csv('schedule', 'The address schedule as CSV.'),
   ports: csv('ports', 'The port schedule as CSV.'),
   rules: csv('rules', 'The rule schedule as CSV.'),
+  bindings: csv('bindings', 'The bindings entered at boxes as CSV.'),
   ruleset: route({
     method: 'GET',
     path: '/api/sites/{site}/ruleset',

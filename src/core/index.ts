@@ -41,4 +41,4 @@ export {
 export { treesOf } from './model/tree';
 export { islandsOf } from './model/switching';
 /** What is taken away: schedules, rulesets. */
-export { nftRuleset, portScheduleCsv, ruleScheduleCsv, scheduleCsv } from './formats';
+export { bindingsCsv, nftRuleset, portScheduleCsv, ruleScheduleCsv, scheduleCsv } from './formats';

@@ -13,6 +13,7 @@ import {
   nftRuleset,
   portScheduleCsv,
   readPlanFile,
+  bindingsCsv,
   ruleScheduleCsv,
   scheduleCsv,
   writePlanFile,
@@ -224,6 +225,7 @@ async function makeSite(
 const files = {
   plan: writePlanFile,
   addresses: scheduleCsv,
+  bindings: bindingsCsv,
   ports: portScheduleCsv,
   rules: (plan: Plan) => ruleScheduleCsv(plan, today()),
 } satisfies Record<string, (plan: Plan) => string>;

@@ -5,6 +5,7 @@ export { endIn, typedCable, typedCables } from './gear/typed-cable';
 export { type ImportRow, columnsOf, readRows } from './hosts/import';
 export { usualAssignment } from './hosts/operations';
 export { operations, perform } from './operations';
+export { type OrderStep, switchOnOrder, switchedOn } from './guards/order';
 export { insertRule } from './policy/operations';
 export { startFor, starts } from './policy/start';
 export { hangingOn } from './segments/operations';

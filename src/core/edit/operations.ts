@@ -16,6 +16,8 @@ import { acceptAdvice } from './uplink/accept-advice';
 import * as uplinks from './uplink/operations';
 import * as profiles from './gear/profiles';
 import { reuseAsAccessPoint } from './gear/reuse';
+import * as guardPorts from './guards/ports';
+import * as guards from './guards/segments';
 import { letThrough, letZoneThrough, narrowRule } from './policy/let-through';
 import * as policy from './policy/operations';
 import { startPolicy } from './policy/start';
@@ -49,6 +51,16 @@ import * as sizes from './segments/resize';
 /** Every operation by name: what the journal records, what a client queues and what a remedy offers. */
 const all = [
   edit,
+  guards.setVlanGuards,
+  guards.trustWays,
+  guards.bindFixed,
+  guards.switchOnGuards,
+  guards.distrust,
+  guards.removeBinding,
+  guardPorts.setPortGuards,
+  guardPorts.limitMacs,
+  guardPorts.limitEdges,
+  guardPorts.guardTree,
   takeSteps,
   bringInPlan,
   acceptFinding,

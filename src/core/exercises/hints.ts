@@ -32,6 +32,7 @@ const stationNames: Readonly<Record<Station, string>> = {
   wireless: 'Wireless',
   internet: 'Internet side',
   policy: 'Who may talk',
+  guards: 'Guards',
   rehearse: 'Rehearse, Spanning trees',
 };
 

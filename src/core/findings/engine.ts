@@ -1,5 +1,6 @@
 import { derive, deriveBy, equal, type Plan, plainVlansOf } from '../plan';
 import { gatewayChecks, gatewaySiteChecks } from './checks/gateways';
+import { guardChecks } from './checks/guards';
 import { gearBoxChecks, gearChecks, gearVlanChecks } from './checks/gear';
 import { hostChecks } from './checks/hosts';
 import { internetChecks } from './checks/internet';
@@ -37,6 +38,7 @@ const siteChecks: readonly SiteCheck[] = [
   ...internetChecks,
   ...policyChecks,
   ...treeChecks,
+  ...guardChecks,
   ...questionChecks,
 ];
 const perSubnet: readonly SubnetCheck[] = [

@@ -10,7 +10,7 @@ export type Severity = 'stop' | 'fix' | 'note';
 export const severities: readonly Severity[] = ['stop', 'fix', 'note'];
 
 export type Station =
-  'brief' | 'segments' | 'addresses' | 'gear' | 'wireless' | 'internet' | 'policy' | 'rehearse';
+  'brief' | 'segments' | 'addresses' | 'gear' | 'wireless' | 'internet' | 'policy' | 'guards' | 'rehearse';
 
 export interface Finding {
   /** Check and the record it hangs on; stays the same while its wording and evidence change. */

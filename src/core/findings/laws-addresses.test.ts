@@ -1,6 +1,7 @@
 import { findingLaws } from '../testing/laws';
 import { build, damagedSite, damages, walk } from '../testing/plans';
 import { gearBoxChecks, gearChecks, gearVlanChecks } from './checks/gear';
+import { guardChecks } from './checks/guards';
 import { internetChecks } from './checks/internet';
 import { policyChecks } from './checks/policy';
 import { questionChecks } from './checks/questions';
@@ -17,6 +18,7 @@ const others = [
   ...treeChecks,
   ...questionChecks,
   ...wirelessChecks,
+  ...guardChecks,
 ];
 findingLaws({
   name: 'addresses',

@@ -1,3 +1,4 @@
+export { bindingRows, bindingsCsv } from './bindings';
 export { formatPage } from './format-page';
 export { planFileJsonSchema } from './json-schema';
 export { nftRuleset } from './nftables';

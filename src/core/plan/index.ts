@@ -39,6 +39,10 @@ export { type Plan, planOf, recordIn, siteOf, withRecord } from './plan';
 export { rankBetween } from './ranks';
 export {
   type Acceptance,
+  type Binding,
+  type PortGuard,
+  type VlanGuard,
+  overLimit,
   type Address,
   type AnyRecord,
   type Band,

@@ -179,7 +179,10 @@ export const cutOff = deriveBy((plan, id: string): readonly Cause[] => {
       return [
         {
           ...base,
-          why: `${titled(plan, item)} at ${portTitle(plan, item.port)} and the gateway of ${vlan.name} do not hear each other.`,
+          why:
+            item.cut === null
+              ? `${titled(plan, item)} at ${portTitle(plan, item.port)} and the gateway of ${vlan.name} do not hear each other.`
+              : `${titled(plan, item)}: ${item.cut}.`,
           on: { table: 'port', id: item.port.id },
           remedies: mend,
         },

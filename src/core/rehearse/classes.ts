@@ -34,7 +34,9 @@ import {
   fabric,
 } from '../model/switching';
 import { type Router, legUp, routersIn } from '../model/routing';
+import { anyGuards } from '../model/guards';
 import { joinersOf } from '../model/wireless';
+import { cutOffIn } from './guards/sights';
 import { type Place, spreadBy, insideState, placeOf } from './frames';
 
 /**
@@ -49,6 +51,8 @@ export interface EndClass {
   readonly landing: State | null;
   /** What is set on it against its subnet. */
   readonly own: { readonly length: number | null; readonly gateway: IpAddress | null };
+  /** What a guard stops of them before it gets to their router; null for nothing. */
+  readonly cut: string | null;
   readonly example: Omit<Address, 'note'>;
   readonly devices: readonly string[];
 }
@@ -115,12 +119,13 @@ const classesAt = deriveBy((plan, box: string): readonly EndClass[] => {
         const { vlan } = plan.subnet.get(address.subnet)!;
         const landing = landingOf(vlan);
         const where = landing ? stateKey(landing) : `port ${port.id}`;
-        const key = [vlan, where, port.number === 0, item.ownLength, item.ownGateway].join(' ');
+        const cut = anyGuards(plan) ? (cutOffIn(plan, vlan).get(address.id) ?? null) : null;
+        const key = [vlan, where, port.number === 0, item.ownLength, item.ownGateway, cut].join(' ');
         const known = classes.get(key);
         if (known) known.devices.push(device);
         else {
           const own = { length: item.ownLength, gateway: item.ownGateway };
-          classes.set(key, { vlan, port, landing, own, example: bare(address), devices: [device] });
+          classes.set(key, { vlan, port, landing, own, cut, example: bare(address), devices: [device] });
         }
       }
   };
@@ -206,7 +211,8 @@ export const homeOf = deriveBy((plan, vlan: string): Home => {
 });
 
 /** Do the devices of a class and the router of their segment hear each other? */
-export const isHome = (home: Home, { landing }: EndClass): boolean => isHomeAt(home, landing);
+export const isHome = (home: Home, { landing, cut }: EndClass): boolean =>
+  cut === null && isHomeAt(home, landing);
 
 /** Would somebody whose frames land there and the router hear each other? Where nothing is recorded, taken to be so. */
 export function isHomeAt({ flood, reachers }: Home, landing: State | null): boolean {

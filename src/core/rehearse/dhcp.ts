@@ -2,9 +2,10 @@ import { formatAddress } from '../address';
 import { portsTitle, type Flood, flood } from '../model/wiring';
 import { type Remedy, type Plan, type Vlan, addressesOn, gatewaysOf, subnetOf, portTitle } from '../plan';
 import { carryRemedy } from './remedies';
-import { missingPorts, fabric } from '../model/switching';
+import { missingPorts, fabric, landsIn } from '../model/switching';
 import { type Entry, heardFrom, landsAt, placeAt, reachesEntry } from './entry';
-import { reachesPlug } from './frames';
+import { deliver, reachesPlug } from './frames';
+import { offerStops } from './guards/at-hop';
 import { type Hearing, hearingsOf } from './lease-offers';
 
 /** DHCP (RFC 2131) as a client at a port or on the air lives through it: who hears its discover, and what each of them answers. */
@@ -37,10 +38,23 @@ function rogueHearing(plan: Plan, client: Client, landed: Vlan | null, covered: 
   const back = reachesEntry(plan, flood(fabric(plan), { port: port.id, tag: 0 }), client.at, landed);
   if (!hears || !back) return null;
   const own = 0xc0a80001;
-  return {
+  const stray = {
     name: `stray router in ${portTitle(plan, port)}`,
     on: { table: 'port', id: port.id },
     by: null,
+    rogue: true,
+    pool: null,
+    assumed: false,
+  } as const;
+  const { vlan } = landsIn(plan, port);
+  const hops =
+    landed && vlan
+      ? deliver(plan, placeAt(plan, { port: port.id }), vlan.id, placeAt(plan, client.at), landed.id).hops
+      : [];
+  const [stopped] = offerStops(plan, hops);
+  if (stopped) return { ...stray, offer: null, why: stopped.why };
+  return {
+    ...stray,
     offer: {
       address: own + 99,
       length: 24,
@@ -50,9 +64,6 @@ function rogueHearing(plan: Plan, client: Client, landed: Vlan | null, covered: 
       seconds: 86_400,
     },
     why: 'nothing keeps it from answering: it offers its own network, and itself as the gateway',
-    rogue: true,
-    pool: null,
-    assumed: false,
   };
 }
 
@@ -117,7 +128,7 @@ export function discover(plan: Plan, client: Client, today: string | null = null
   const offering = hearings.filter(({ offer }) => offer !== null);
   const taken = offering.find((hearing) => !hearing.rogue) ?? offering[0] ?? null;
   if (!taken) {
-    const why = hearings.find(({ why: reason }) => reason);
+    const why = hearings.find((hearing) => hearing.why && !hearing.rogue);
     if (why)
       return {
         vlan,
@@ -131,7 +142,7 @@ export function discover(plan: Plan, client: Client, today: string | null = null
     return { vlan, hearings, taken, summary: `No address: ${summary}`, remedies };
   }
   const { address, length } = taken.offer!;
-  const strangers = rogue ? `; the ${rogue.name} answers too, and the faster one is believed` : '';
+  const strangers = rogue?.offer ? `; the ${rogue.name} answers too, and the faster one is believed` : '';
   const many = new Set(offering.filter((hearing) => !hearing.rogue).map(({ name }) => name));
   const others = many.size > 1 ? `; ${[...many].join(' and ')} both answer` : '';
   return {

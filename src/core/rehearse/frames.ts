@@ -131,7 +131,7 @@ function atRouter(plan: Plan, vlan: string): State | undefined {
 }
 
 /** Where the frames of somebody begin who means to speak in a VLAN; no origin where the wiring is not recorded. */
-function originOf(plan: Plan, place: Place, vlan: string): Sent {
+export function originOf(plan: Plan, place: Place, vlan: string): Sent {
   const { bridges, seats } = fabric(plan);
   const { vid } = plan.vlan.get(vlan)!;
   if (place.kind === 'plug') return { origin: { port: place.port.id, tag: 0 }, why: null };

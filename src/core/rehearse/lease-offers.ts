@@ -20,7 +20,9 @@ import { decide } from '../model/policy';
 import { routersIn } from '../model/routing';
 import { fabric } from '../model/switching';
 import { converse } from './converse';
+import { anyGuards } from '../model/guards';
 import { type Place, deliver, placeOf } from './frames';
+import { isMarked, offerStops, requestStops } from './guards/at-hop';
 import { firstFree, hostAt } from './host';
 
 /** What every server and relay makes of a discover: whether it hears it, what it offers, and whether that gets back. */
@@ -145,7 +147,7 @@ interface Asked {
 }
 
 /** What keeps a server or relay from hearing a client in its segment, or the client from hearing it; null for nothing. */
-function unheard(plan: Plan, { item, vlan }: Asked, client: Place, today: string | null): string | null {
+function unheard(plan: Plan, { item, vlan, by }: Asked, client: Place, today: string | null): string | null {
   const device = plan.device.get(item.device)!;
   if (routersIn(plan).has(device.id)) {
     // A client has no address yet and asks everybody (RFC 2131, 4.1).
@@ -155,8 +157,12 @@ function unheard(plan: Plan, { item, vlan }: Asked, client: Place, today: string
   }
   const place = placeOf(plan, device.id);
   if (place.kind === 'assumed') return null;
-  const { why } = deliver(plan, place, vlan, client, vlan);
-  return why === null ? null : `its answer does not get back: ${why}`;
+  const { why, hops } = deliver(plan, place, vlan, client, vlan);
+  if (why !== null) return `its answer does not get back: ${why}`;
+  const asks = anyGuards(plan) ? deliver(plan, client, vlan, place, vlan).hops : [];
+  const [stopped] = [...requestStops(plan, asks), ...offerStops(plan, hops)];
+  if (stopped) return stopped.why;
+  return by && isMarked(plan, asks) ? 'it drops requests that carry option 82 already' : null;
 }
 
 /** The way of a relay to a server and back, from the address it has among the clients (RFC 2131, 4.1); null when it gets through. */

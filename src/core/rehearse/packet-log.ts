@@ -4,7 +4,8 @@ import type { Verdict } from '../model/policy';
 import type { Router } from '../model/routing';
 import type { Hop } from '../model/switching';
 import type { Arrival, Conversation, Packet, PacketStep, Stop, Trip } from './conversation';
-import { type Place, deliver } from './frames';
+import { deliver } from './frames';
+import { type WireEnd, stoppedOnWire } from './guards/on-wire';
 
 /** Thrown where a packet goes no further. */
 export class Stopped extends Error {
@@ -65,14 +66,19 @@ export abstract class PacketLog {
   /** The addresses of the packet as it is now. */
   protected ends = (): string => `${formatAddress(this.packet.from)} → ${formatAddress(this.packet.to)}`;
 
-  /** Frames from one to the other on one wire, box by box. */
-  protected wire(from: Place, title: string, vlan: string, to: Place, listens: string): void {
-    const sent = deliver(this.plan, from, vlan, to, listens);
-    this.talk.wires.push({ from, vlan, to, listens, sure: sent.why === null && !sent.assumed });
-    for (const hop of sent.hops) this.steps.push(frameStep(this.plan, hop));
-    if (sent.why !== null) this.halt(title, sent.why, { table: 'vlan', id: listens }, sent.remedies);
+  /** Frames from one to the other on one wire, box by box, and what guards make of them. */
+  protected wire(from: WireEnd, to: WireEnd): void {
+    const { plan } = this;
+    const sent = deliver(plan, from.place, from.vlan, to.place, to.vlan);
+    const guarded = stoppedOnWire(plan, from, to, sent.hops, this.packet.from);
+    const sure = sent.why === null && !sent.assumed && guarded === null;
+    this.talk.wires.push({ from: from.place, vlan: from.vlan, to: to.place, listens: to.vlan, sure });
+    for (const hop of sent.hops) this.steps.push(frameStep(plan, hop));
+    if (sent.why !== null) this.halt(from.title, sent.why, { table: 'vlan', id: to.vlan }, sent.remedies);
+    if (guarded)
+      this.halt(plan.device.get(guarded.device)!.name, guarded.why, { table: 'port', id: guarded.port.id });
     if (sent.assumed) {
-      const { name, vid } = this.plan.vlan.get(listens)!;
+      const { name, vid } = plan.vlan.get(to.vlan)!;
       this.assume('cables', `not all recorded: taken as in VLAN ${vid} ${name}`);
     }
   }

@@ -23,7 +23,8 @@ import {
 } from '../model/routing';
 import { forwardedTo, kindOfAddress, turnsBack, workingUplinks } from '../model/uplink';
 import type { Arrival, Conversation, Packet, Trip } from './conversation';
-import { type Place, deliver, placeOf } from './frames';
+import { type Place, deliver } from './frames';
+import { type WireEnd, atLeg } from './guards/on-wire';
 import { type Host, hostAt, outsideAddress, outsideHost } from './host';
 import { pingCaution, refusedByHost } from './own-filter';
 import { PacketLog, Stopped } from './packet-log';
@@ -130,7 +131,7 @@ export class PacketWalk extends PacketLog {
     });
     const leg = router.legs.find(({ address }) => address === gateway)!;
     this.noteTwins(host.place, host.vlan, gateway, router.device.id);
-    this.wire(host.place, host.title, host.vlan, placeOf(plan, router.device.id), leg.vlan);
+    this.wire(host, atLeg(plan, router, leg));
     return this.route(router, { vlan: leg.vlan }, null);
   }
 
@@ -139,9 +140,9 @@ export class PacketWalk extends PacketLog {
     const { to } = this.packet;
     const subnet = host.own ? subnetOf(this.plan, host.vlan, familyOf(to)) : undefined;
     if (!subnet || host.length >= subnet.prefix.length || contains(subnet.prefix, to))
-      return this.reach(host.place, host.title, host.vlan, to, null);
+      return this.reach(host, to, null);
     try {
-      return this.reach(host.place, host.title, host.vlan, to, null);
+      return this.reach(host, to, null);
     } catch (error) {
       if (!(error instanceof Stopped)) throw error;
       const why = `its mask is /${host.length} and should be /${subnet.prefix.length}, so it takes ${formatAddress(to)} for a neighbour and does not ask its gateway`;
@@ -150,7 +151,7 @@ export class PacketWalk extends PacketLog {
   }
 
   /** To whoever has an address on a wire: a host, a router itself, or the outside of a router behind this one. */
-  private reach(from: Place, title: string, vlan: string, to: IpAddress, within: Prefix | null): Arrival {
+  private reach(from: WireEnd, to: IpAddress, within: Prefix | null): Arrival {
     const { plan } = this;
     let last: Stopped | null = null;
     for (const uplink of workingUplinks(plan)) {
@@ -158,7 +159,7 @@ export class PacketWalk extends PacketLog {
       const outer = stands ? outsideHost(plan, uplink) : null;
       const router = outer && routersIn(plan).get(uplink.device);
       if (!outer || !router) continue;
-      this.wire(from, title, vlan, outer.place, outer.vlan);
+      this.wire(from, outer);
       const forward = forwardFor(plan, uplink, this.packet.wanted, this.packet.from);
       return this.route(router, { uplink: uplink.id }, this.packet.reply ? null : forward);
     }
@@ -168,21 +169,21 @@ export class PacketWalk extends PacketLog {
     for (const host of [...this.talk.newcomers.filter(({ address }) => address === to), ...here]) {
       const before = this.steps.length;
       try {
-        this.wire(from, title, vlan, host.place, host.vlan);
+        this.wire(from, host);
       } catch (error) {
         if (!(error instanceof Stopped)) throw error;
         last ??= error;
         this.steps.length = before;
         continue;
       }
-      this.noteTwins(from, vlan, to, host.device?.id ?? null);
+      this.noteTwins(from.place, from.vlan, to, host.device?.id ?? null);
       const router = host.device && routersIn(plan).get(host.device.id);
       if (router) return this.route(router, { vlan: host.vlan }, null);
       this.heard(host);
       return { at: 'host', host };
     }
     if (last) throw last;
-    return this.halt(title, `nobody has the address ${formatAddress(to)}`);
+    return this.halt(from.title, `nobody has the address ${formatAddress(to)}`);
   }
 
   /** Somebody hears it, and lets it in or does not. */
@@ -352,7 +353,6 @@ export class PacketWalk extends PacketLog {
         on,
         wayInside(plan, router, to),
       );
-    const here = placeOf(plan, device.id);
     const out = sideOfWay(way);
     if ('gateway' in side) this.fromItself(device.id);
     else this.check(router, side, out, forward ? { table: 'forward', id: forward.id } : null);
@@ -366,7 +366,7 @@ export class PacketWalk extends PacketLog {
             on,
           );
         this.hairpin(router, side, way.leg);
-        return this.reach(here, device.name, way.leg.vlan, this.packet.to, way.leg.prefix);
+        return this.reach(atLeg(plan, router, way.leg), this.packet.to, way.leg.prefix);
       case 'route': {
         const { via, id } = way.route;
         const next = routersAt(plan, via).find((other) => !isSame(other, router));
@@ -376,7 +376,8 @@ export class PacketWalk extends PacketLog {
             `its route leads to ${formatAddress(via)}, ${way.leg ? 'where no router is' : 'which is in none of its networks'}`,
             { table: 'route', id },
           );
-        this.wire(here, device.name, way.leg.vlan, placeOf(plan, next.device.id), way.leg.vlan);
+        const at = atLeg(plan, next, { ...way.leg, address: via });
+        this.wire(atLeg(plan, router, way.leg), at);
         return this.route(next, { vlan: way.leg.vlan }, null);
       }
       case 'tunnel': {

@@ -50,7 +50,7 @@ function useGoTo() {
     (about: About, home: Station) => {
       const place = locationOf(plan, about);
       if (place.vlan) select(place.vlan, place.address);
-      if (home === 'gear') set(gearPlaceOf(plan, about));
+      if (home === 'gear' || home === 'guards') set(gearPlaceOf(plan, about));
       if (home === 'wireless') set(airPlaceOf(plan, about));
       if (home === 'internet') set(internetPlaceOf(plan, about));
       if (home === 'policy') set(policyPlaceOf(plan, about));
@@ -82,6 +82,9 @@ const homes: Partial<Record<TableName, Station>> = {
   wall: 'wireless',
   level: 'wireless',
   foreignSsid: 'wireless',
+  vlanGuard: 'guards',
+  portGuard: 'guards',
+  binding: 'guards',
   uplink: 'internet',
   forward: 'internet',
   route: 'internet',

@@ -10,6 +10,7 @@ const inspectors: Readonly<Record<string, ComponentType>> = {
   addresses: dynamic(() => import('../stations/addresses/host-inspector').then((m) => m.HostInspector)),
   gear: dynamic(() => import('../stations/gear/gear-inspector').then((m) => m.GearInspector)),
   wireless: dynamic(() => import('../stations/wireless/air-inspector').then((m) => m.AirInspector)),
+  guards: dynamic(() => import('../stations/guards/guards-inspector').then((m) => m.GuardsInspector)),
   internet: dynamic(() => import('../stations/internet/internet-inspector').then((m) => m.InternetInspector)),
   policy: dynamic(() => import('../stations/policy/policy-inspector').then((m) => m.PolicyInspector)),
 };

@@ -40,6 +40,12 @@ export const stations: readonly StationEntry[] = [
     about: 'networks on the air, radios and their channels, who hears whom, and where access points hang',
   },
   {
+    path: 'guards',
+    label: 'Guards',
+    findings: 'guards',
+    about: 'who is believed at which port, and whom guards would stop',
+  },
+  {
     path: 'internet',
     label: 'Internet side',
     findings: 'internet',

@@ -7,6 +7,7 @@ import { internetChecks } from './internet';
 import { policyChecks } from './policy';
 import { questionChecks } from './questions';
 import { treeChecks } from './trees';
+import { guardChecks } from './guards';
 import { wirelessChecks } from './wireless';
 import type { Severity } from '../finding';
 
@@ -501,6 +502,7 @@ describe('each check by an example', () => {
             .filter(
               (check) =>
                 ![
+                  ...guardChecks,
                   ...wirelessChecks,
                   ...internetChecks,
                   ...policyChecks,

@@ -1,6 +1,7 @@
 import { acceptance } from './acceptance';
 import { address } from './address';
 import { lag } from './lag';
+import { binding } from './binding';
 import { box } from './box';
 import { bridge } from './bridge';
 import { cable } from './cable';
@@ -16,6 +17,7 @@ import { level } from './level';
 import { listener } from './listener';
 import { pool } from './pool';
 import { port } from './port';
+import { portGuard } from './port-guard';
 import { profile } from './profile';
 import { question } from './question';
 import { radio } from './radio';
@@ -32,6 +34,7 @@ import { stpPort } from './stp-port';
 import { tunnel } from './tunnel';
 import { uplink } from './uplink';
 import { vlan } from './vlan';
+import { vlanGuard } from './vlan-guard';
 import { voiceBox } from './voice-box';
 import { wall } from './wall';
 import { zone } from './zone';
@@ -77,6 +80,9 @@ export const kinds = {
   service,
   cell,
   rule,
+  vlanGuard,
+  portGuard,
+  binding,
   question,
   acceptance,
 } as const;

@@ -89,6 +89,13 @@ export function HandoverStation() {
             Download CSV
           </a>
         </Item>
+        {plan.binding.size > 0 && (
+          <Item what="Bindings as CSV" about="one row per address that is entered at a box by hand">
+            <a className="button" href={pathOf(files.bindings, { site })} download>
+              Download CSV
+            </a>
+          </Item>
+        )}
         {routersOf(plan)
           .filter((device) => filterOf(plan, device) === 'stateful')
           .map((device) => (

@@ -1,0 +1,101 @@
+import { demoSite, expect, fill, open, saved, test } from './site';
+
+test('who is cut off is named first; the remedy enters the binding', async ({ page, request }) => {
+  const site = await demoSite(request, '3-creamery');
+  await open(page, site, 'guards');
+  await page.getByRole('button', { name: 'sw-e', exact: true }).click();
+  const box = page.getByRole('region', { name: 'Guards of sw-e' });
+  await expect(box.getByRole('status')).toContainText('Cut off: silo-level-03');
+  await expect(box.getByRole('status')).toContainText('sw-e has no binding for 10.44.230.11');
+  await expect(box.getByRole('button', { name: /^5 cut off silo-level-03|^5.*cut off/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Enter their bindings' }).click();
+  await expect(box.getByRole('status')).toHaveText('Nobody who belongs there is cut off.');
+  await expect(page.getByRole('list', { name: 'Bindings' })).toContainText('10.44.230.11 silo-level-03');
+  await saved(page);
+  await page.getByRole('button', { name: 'remove the binding of 10.44.230.11' }).click();
+  await expect(box.getByRole('status')).toContainText('Cut off: silo-level-03');
+  await page.getByRole('button', { name: 'undo' }).first().click();
+  await expect(box.getByRole('status')).toHaveText('Nobody who belongs there is cut off.');
+});
+
+test('what would happen if it were switched on now, in which order, and as one change', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '2-clinic');
+  await open(page, site, 'guards');
+  await page.keyboard.press('o');
+  const trying = page.getByRole('region', { name: 'Switch guards on' });
+  for (const box of ['sw-rack', 'sw-surgery']) await trying.getByRole('checkbox', { name: box }).click();
+  await expect(trying.getByRole('status').first()).toContainText('Cut off:');
+  await expect(
+    trying.getByRole('listitem').filter({ hasText: /^DHCP snooping on at sw-kennels/ }),
+  ).toBeVisible();
+  await expect(trying.getByRole('listitem').filter({ hasText: /^Wait \d+ / })).toBeVisible();
+  await trying.getByRole('button', { name: 'Switch on with what it needs' }).click();
+  await expect(trying).toBeHidden();
+  await saved(page);
+  await page.getByRole('button', { name: 'sw-kennels', exact: true }).click();
+  const box = page.getByRole('region', { name: 'Guards of sw-kennels' });
+  await expect(box.getByRole('status')).toHaveText('Nobody who belongs there is cut off.');
+});
+
+test('a guard is ticked for one segment; a port is trusted, limited, and refused in words', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '2-clinic');
+  await open(page, site, 'guards');
+  await page.getByRole('button', { name: 'sw-rack', exact: true }).click();
+  const box = page.getByRole('region', { name: 'Guards of sw-rack' });
+  const voice = box.getByRole('checkbox', { name: /^Voice: DHCP snooping/ });
+  await voice.click();
+  await expect(voice).toBeChecked();
+  await expect(page.getByText('sw-rack 13 lets 1 MAC address in, and 2 are planned there')).toBeVisible();
+  await box.getByRole('button', { name: /^13\b/ }).click();
+  const details = page.getByRole('region', { name: 'Chosen ports' });
+  await expect(details).toContainText('2 planned at sw-rack 13.');
+  await fill(page, 'MAC limit', 'many');
+  await expect(details.getByRole('alert')).toContainText('MAC limit');
+  await page.getByLabel('MAC limit', { exact: true }).press('Escape');
+  await details.getByRole('button', { name: 'limit to what is planned' }).click();
+  await expect(page.getByText('sw-rack 13 lets 1 MAC address in')).toBeHidden();
+  await details.getByRole('checkbox', { name: 'trusted for DHCP' }).click();
+  await expect(
+    page.getByText('sw-rack 13 is trusted for answers of DHCP servers without need'),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Trust sw-rack 13 no longer' }).click();
+  await expect(details.getByRole('checkbox', { name: 'trusted for DHCP' })).not.toBeChecked();
+  await saved(page);
+});
+
+test('a server plugged in at a port that is not trusted leases nothing to anybody', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '2-clinic');
+  await open(page, site, 'rehearse');
+  await page.getByRole('tab', { name: 'DHCP' }).click();
+  const dhcp = page.getByRole('region', { name: 'DHCP' });
+  await dhcp.getByLabel('Plug a laptop into').fill('sw-surgery 3');
+  await dhcp.getByLabel('while a stray router is in').fill('sw-surgery 4');
+  await expect(dhcp.getByRole('list', { name: 'The conversation' })).toContainText(
+    'sw-surgery drops answers of DHCP servers at sw-surgery 4, which is not trusted for them',
+  );
+  await expect(dhcp.getByRole('status')).toContainText('from gw-1');
+});
+
+test('guards of the tree are proposed from the cabling, and bindings are taken away as CSV', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '3-creamery');
+  await open(page, site, 'guards');
+  await page.getByRole('button', { name: 'sw-e', exact: true }).click();
+  await page.getByRole('button', { name: 'Set these guards' }).click();
+  await expect(page.getByText('Nothing is missing here.')).toBeVisible();
+  await saved(page);
+  const csv = await (await request.get(`/api/sites/${site}/bindings`)).text();
+  expect(csv).toContain('Box,Segment,VLAN,Address,MAC address,Device,Plugged into');
+  expect(csv).toContain('sw-e,Silo yard,160,10.44.230.9,00:00:5E:00:53:82,silo-level-01,sw-e 3');
+});

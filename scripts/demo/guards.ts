@@ -1,0 +1,44 @@
+import { typedVlan } from '../../src/core/model/wiring';
+import type { DemoSite } from './builder';
+
+/** What the boxes of the demo sites guard, with the mistakes people make there. */
+
+function guard(
+  site: DemoSite,
+  names: readonly string[],
+  vids: readonly number[],
+  set: Readonly<Record<string, boolean>>,
+): void {
+  site.do('switchOnGuards', {
+    devices: names.map((name) => site.device(name)),
+    vlans: vids.map((vid) => typedVlan(site.plan, String(vid)).id),
+    set,
+  });
+}
+function hold(site: DemoSite, ports: string, set: Readonly<Record<string, unknown>>): void {
+  site.do('setPortGuards', { ports: site.ports(ports), set });
+}
+
+export function rowHouseGuards(site: DemoSite): void {
+  guard(site, ['sw-cellar'], [20, 60], { snooping: true });
+  // Somebody trusted one port more while looking for a fault.
+  hold(site, 'sw-cellar 5', { trustsDhcp: true });
+}
+
+export function clinicGuards(site: DemoSite): void {
+  guard(site, ['sw-rack', 'sw-surgery'], [20, 60], { snooping: true });
+  // One address at a port for a telephone with a computer behind it.
+  hold(site, 'sw-rack 13', { macLimit: 1, macAction: 'tell' });
+}
+
+export function creameryGuards(site: DemoSite): void {
+  guard(site, ['sw-e'], [120, 160], { snooping: true, inspection: true });
+  guard(site, ['sw-f'], [130], { snooping: true });
+  // A binding that was forgotten.
+  const forgotten = site.addressOf('silo-level-03').id;
+  site.do('removeBinding', {
+    bindings: [...site.plan.binding.values()].flatMap(({ id, address }) =>
+      address === forgotten ? [id] : [],
+    ),
+  });
+}

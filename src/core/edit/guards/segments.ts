@@ -1,0 +1,173 @@
+import * as z from 'zod';
+import { type Draft, badInput, boxOf, equal, kinds, operation } from '../../plan';
+import { type VlanGuards, noVlanGuards, portGuardsOf, vlanGuardOf } from '../../model/guards';
+import { portsTitle } from '../../model/wiring';
+import { sightsIn, wantedTrust } from '../../rehearse';
+import { setPortGuardFields } from './ports';
+import { namesOf } from '../tree/operations';
+
+/** What boxes guard in segments, what they have to trust for it, and what has to be entered by hand. */
+
+const devices = z.array(z.string()).min(1, 'No box is chosen; choose at least one.').max(1000);
+const vlans = z.array(z.string()).min(1, 'No segment is chosen; choose at least one.').max(1000);
+const set = z.strictObject(kinds.vlanGuard.fields).omit({ device: true, vlan: true }).partial();
+
+const words: Readonly<Record<keyof VlanGuards, string>> = {
+  snooping: 'DHCP snooping',
+  inspection: 'ARP inspection',
+  sourceGuard: 'source guard',
+  raGuard: 'RA guard',
+  dhcp6Guard: 'DHCPv6 guard',
+  option82: 'option 82',
+};
+const said = (fields: Partial<VlanGuards>): string =>
+  (Object.keys(words) as (keyof VlanGuards)[])
+    .filter((key) => fields[key] !== undefined)
+    .map((key) => `${words[key]} ${fields[key] ? 'on' : 'off'}`)
+    .join(', ');
+
+function setFields(draft: Draft, device: string, vlan: string, fields: Partial<VlanGuards>): void {
+  const { name } = draft.need('device', device);
+  draft.need('vlan', vlan);
+  const known = vlanGuardOf(draft.plan, device, vlan);
+  const before: VlanGuards = known ? pickGuards(known) : noVlanGuards;
+  const next = { ...before, ...fields };
+  if (!boxOf(draft.plan, device)?.snooping && Object.values(fields).some((on) => on))
+    throw badInput(
+      `${name} cannot watch what its ports say; say under Gear & ports that it can, or choose another box.`,
+      'devices',
+    );
+  // Source guard and option 82 are parts of watching leases.
+  if (fields.snooping === false) Object.assign(next, { option82: false, sourceGuard: false });
+  if ((fields.sourceGuard || fields.option82) && fields.snooping === undefined) next.snooping = true;
+  if (equal(next, noVlanGuards)) {
+    if (known) draft.remove('vlanGuard', known.id);
+  } else if (known) draft.update('vlanGuard', known.id, next);
+  else draft.insert('vlanGuard', { device, vlan, ...next });
+}
+
+const pickGuards = ({
+  snooping,
+  inspection,
+  sourceGuard,
+  raGuard,
+  dhcp6Guard,
+  option82,
+}: VlanGuards): VlanGuards => ({ snooping, inspection, sourceGuard, raGuard, dhcp6Guard, option82 });
+
+const at = (draft: Draft, boxes: readonly string[], segments: readonly string[]): string =>
+  `${namesOf(draft, boxes)}, ${segments.map((id) => draft.need('vlan', id).name).join(', ')}`;
+
+/** Switches guards on or off, and nothing else: who is cut off by it is. */
+export const setVlanGuards = operation(
+  'setVlanGuards',
+  z.strictObject({ devices, vlans, set }),
+  (draft, input) => {
+    for (const device of input.devices)
+      for (const vlan of input.vlans) setFields(draft, device, vlan, input.set);
+    return `${at(draft, input.devices, input.vlans)}: ${said(input.set)}`;
+  },
+);
+
+/** Trusts the ports at which who is meant to speak may come in, and no others. */
+function trust(draft: Draft, device: string): number {
+  const { dhcp, arp, routers } = wantedTrust(draft.plan, device);
+  let changed = 0;
+  for (const id of new Set([...dhcp, ...arp, ...routers])) {
+    const known = portGuardsOf(draft.plan, id);
+    const wanted = {
+      trustsDhcp: known.trustsDhcp || dhcp.has(id),
+      trustsArp: known.trustsArp || arp.has(id),
+      trustsRouters: known.trustsRouters || routers.has(id),
+    };
+    if (equal(wanted, { ...wanted, ...pickTrust(known) })) continue;
+    setPortGuardFields(draft, id, wanted);
+    changed++;
+  }
+  return changed;
+}
+const pickTrust = ({ trustsDhcp, trustsArp, trustsRouters }: ReturnType<typeof portGuardsOf>) => ({
+  trustsDhcp,
+  trustsArp,
+  trustsRouters,
+});
+
+export const trustWays = operation('trustWays', z.strictObject({ devices }), (draft, input) => {
+  let changed = 0;
+  for (const device of input.devices) {
+    draft.need('device', device);
+    changed += trust(draft, device);
+  }
+  if (changed === 0) throw badInput('Every port that has to be trusted is.', 'devices');
+  return `${namesOf(draft, input.devices)}: ${changed} ${changed === 1 ? 'port' : 'ports'} trusted`;
+});
+
+/** The fixed addresses that guards stop for want of a binding, each with the boxes that do. */
+function unbound(draft: Draft): { readonly device: string; readonly address: string }[] {
+  const found = new Map<string, { readonly device: string; readonly address: string }>();
+  for (const vlan of new Set([...draft.plan.vlanGuard.values()].map((guard) => guard.vlan)))
+    for (const { record, stops } of sightsIn(draft.plan, vlan))
+      for (const { device, guard } of stops)
+        if (record !== null && (guard === 'inspection' || guard === 'sourceGuard'))
+          found.set(`${device} ${record}`, { device, address: record });
+  return [...found.values()];
+}
+function bind(draft: Draft, missing: ReturnType<typeof unbound>): number {
+  for (const one of missing) draft.insert('binding', one);
+  return missing.length;
+}
+
+/** Enters the fixed addresses that boxes would stop, there and wherever else they are stopped. */
+export const bindFixed = operation('bindFixed', z.strictObject({ devices }), (draft, input) => {
+  for (const device of input.devices) draft.need('device', device);
+  const missing = unbound(draft);
+  const here = new Set(
+    missing.flatMap(({ device, address }) => (input.devices.includes(device) ? [address] : [])),
+  );
+  const bound = bind(
+    draft,
+    missing.filter(({ address }) => here.has(address)),
+  );
+  if (bound === 0) throw badInput('Every fixed address that is seen there is bound.', 'devices');
+  return `${namesOf(draft, input.devices)}: ${bound} ${bound === 1 ? 'address' : 'addresses'} bound`;
+});
+
+/** Guards, the trust they need, and the bindings of fixed addresses, as one change: nobody is cut off who belongs there. */
+export const switchOnGuards = operation(
+  'switchOnGuards',
+  z.strictObject({ devices, vlans, set }),
+  (draft, input) => {
+    for (const device of input.devices)
+      for (const vlan of input.vlans) setFields(draft, device, vlan, input.set);
+    // Whoever guards the same segment elsewhere may have to trust this box now.
+    const guarding = new Set([...draft.plan.vlanGuard.values()].map(({ device }) => device));
+    let trusted = 0;
+    for (const device of guarding) trusted += trust(draft, device);
+    const bound = bind(draft, unbound(draft));
+    return `${at(draft, input.devices, input.vlans)}: ${said(input.set)}; ${trusted} ports trusted, ${bound} addresses bound`;
+  },
+);
+
+/** Ends the trust of ports. */
+export const distrust = operation(
+  'distrust',
+  z.strictObject({ ports: z.array(z.string()).min(1).max(1000), what: z.enum(['dhcp', 'arp', 'routers']) }),
+  (draft, { ports, what }) => {
+    const field = { dhcp: 'trustsDhcp', arp: 'trustsArp', routers: 'trustsRouters' } as const;
+    for (const id of ports) setPortGuardFields(draft, id, { [field[what]]: false });
+    const titles = portsTitle(
+      draft.plan,
+      ports.map((id) => draft.need('port', id)),
+    );
+    return `${titles}: no longer trusted`;
+  },
+);
+
+export const removeBinding = operation(
+  'removeBinding',
+  z.strictObject({ bindings: z.array(z.string()).min(1).max(1000) }),
+  (draft, { bindings }) => {
+    for (const id of bindings) draft.remove('binding', draft.need('binding', id).id);
+    return bindings.length === 1 ? 'A binding removed' : `${bindings.length} bindings removed`;
+  },
+);

@@ -1,0 +1,107 @@
+import { formatAddress } from '../../../address';
+import { type Plan, vlansOf } from '../../../plan';
+import { guardsOf, macOf } from '../../../model/guards';
+import { type Sight, stoppedIn } from '../../../rehearse';
+import { onDevice } from '../refs';
+import { guardCheck, someOf } from './shared';
+
+/** Whom guards keep from the network who belongs there. */
+
+type Stopped = Sight & { readonly at: Sight['stops'][number] };
+
+/** What guards stop, by the box that does. */
+function byBox(plan: Plan, of: (sight: Stopped) => boolean): Map<string, Stopped[]> {
+  const found = new Map<string, Stopped[]>();
+  for (const { id } of vlansOf(plan))
+    for (const sight of stoppedIn(plan, id))
+      for (const at of sight.stops)
+        if (of({ ...sight, at })) found.set(at.device, [...(found.get(at.device) ?? []), { ...sight, at }]);
+  return found;
+}
+
+const nameOf = (plan: Plan, id: string): string => plan.device.get(id)!.name;
+const isBinding = ({ at }: Stopped): boolean => at.guard === 'inspection' || at.guard === 'sourceGuard';
+
+const unbound = guardCheck('fixed-unbound', function* (plan) {
+  for (const [device, cut] of byBox(plan, (sight) => isBinding(sight) && sight.record !== null)) {
+    const names = cut.map((sight) => nameOf(plan, sight.device));
+    yield {
+      severity: 'stop',
+      on: onDevice(device),
+      what: `${nameOf(plan, device)} cuts off ${someOf(names)}`,
+      because: `${cut[0]!.at.why}${cut.length > 1 ? `; so with ${cut.length} addresses in all` : ''}. A fixed address asks for no lease, so it has to be entered.`,
+      remedies: [{ label: 'Enter their bindings', operation: 'bindFixed', input: { devices: [device] } }],
+    };
+  }
+});
+
+const leasesUnseen = guardCheck('leases-unseen', function* (plan) {
+  for (const [device, cut] of byBox(plan, (sight) => isBinding(sight) && sight.record === null)) {
+    const vlans = [...new Set(cut.map(({ vlan }) => vlan))];
+    const segments = vlans.map((id) => plan.vlan.get(id)!.name);
+    yield {
+      severity: 'stop',
+      on: onDevice(device),
+      also: vlans.map((id) => ({ table: 'vlan' as const, id })),
+      what: `${nameOf(plan, device)} looks for leases it never saw`,
+      because: `It checks ${segments.join(', ')} against bindings and watches no leases there: ${someOf(cut.map((sight) => nameOf(plan, sight.device)))} would be cut off.`,
+      remedies: [
+        {
+          label: `Watch leases of ${segments.join(', ')}`,
+          operation: 'switchOnGuards',
+          input: { devices: [device], vlans, set: { snooping: true } },
+        },
+      ],
+    };
+  }
+});
+
+/** The boxes that write option 82 into a request on its way. */
+const writers = (plan: Plan, { hops, vlan }: Sight): string[] =>
+  hops.flatMap(({ device, vid }) => (guardsOf(plan, device).get(vid)?.option82 ? [`${device} ${vlan}`] : []));
+
+const marked = guardCheck('option-82-dropped', function* (plan) {
+  for (const [device, cut] of byBox(plan, ({ at }) => at.guard === 'option82')) {
+    const wrote = [...new Set(cut.flatMap((sight) => writers(plan, sight)))].map(
+      (key) => key.split(' ') as [string, string],
+    );
+    const boxes = [...new Set(wrote.map(([id]) => id))].filter((id) => id !== device);
+    const devices = boxes.length > 0 ? boxes : [device];
+    const vlans = [...new Set(wrote.map(([, vlan]) => vlan))];
+    yield {
+      severity: 'stop',
+      on: onDevice(device),
+      also: devices.map(onDevice),
+      what: `${nameOf(plan, device)} drops requests with option 82`,
+      because: `${cut[0]!.at.why}. ${someOf(cut.map((sight) => nameOf(plan, sight.device)))} would get no address.`,
+      remedies: [
+        {
+          label: `No option 82 at ${devices.map((id) => nameOf(plan, id)).join(', ')}`,
+          operation: 'setVlanGuards',
+          input: { devices, vlans, set: { option82: false } },
+        },
+      ],
+    };
+  }
+});
+
+/** A binding needs both halves. */
+const noMac = guardCheck('binding-without-mac', function* (plan) {
+  const missing = new Map<string, string[]>();
+  for (const { address: id } of plan.binding.values()) {
+    const address = plan.address.get(id)!;
+    const card = plan.interface.get(address.interface)!;
+    if (macOf(plan, card) !== null) continue;
+    const known = missing.get(card.device) ?? [];
+    missing.set(card.device, [...known, formatAddress(address.address)]);
+  }
+  for (const [device, addresses] of missing)
+    yield {
+      severity: 'fix',
+      on: onDevice(device),
+      what: `The MAC address of ${nameOf(plan, device)} is not recorded`,
+      because: `${someOf(addresses)} ${addresses.length === 1 ? 'is' : 'are'} to be entered at boxes, and an entry needs the MAC address too. Read it off the device.`,
+    };
+});
+
+export const cutOffChecks = [unbound, leasesUnseen, marked, noMac];

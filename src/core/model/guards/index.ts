@@ -1,0 +1,13 @@
+export {
+  type PortGuards,
+  type VlanGuards,
+  anyGuards,
+  boundAt,
+  factoryPortGuards,
+  guardsOf,
+  macOf,
+  noVlanGuards,
+  portGuardOf,
+  portGuardsOf,
+  vlanGuardOf,
+} from './records';

@@ -1,0 +1,206 @@
+import { perform } from '../../edit';
+import { type Plan, applyChange, boxOf, interfacesOf, subnetOf, withRecord } from '../../plan';
+import { noVlanGuards, vlanGuardOf } from '../../model/guards';
+import { switchOnOrder, switchedOn } from '../../edit';
+import { deviceNamed, portNamed, put, soundGear, vlanFor } from '../../testing/gear';
+import { guardDamages, soundGuards, withReserve } from '../../testing/guards';
+import { done } from '../../testing/plans';
+import { discover } from '../dhcp';
+import {
+  cutOffBy,
+  guardLine,
+  neededNow,
+  probe,
+  treeGuardsFor,
+  typedReceiver,
+  typedSender,
+  typedWanted,
+  wantedTrust,
+} from '../';
+
+const sound = soundGuards();
+const bare = soundGear();
+const id = (plan: Plan, name: string) => deviceNamed(plan, name).id;
+const port = (plan: Plan, name: string, number: number) => portNamed(plan, name, number).id;
+const guarded = (plan: Plan, name: string, purpose: string, fields: object): Plan => {
+  const [device, vlan] = [id(plan, name), vlanFor(plan, purpose).id];
+  const known = vlanGuardOf(plan, device, vlan) ?? {
+    id: `g${name}${purpose}`,
+    device,
+    vlan,
+    ...noVlanGuards,
+  };
+  return withRecord(plan, 'vlanGuard', known.id, { ...known, ...fields });
+};
+const asked = (plan: Plan, from: string, to: string) =>
+  probe(
+    plan,
+    { from: typedSender(plan, from), to: typedReceiver(plan, to), wanted: typedWanted(plan, 'ping') },
+    null,
+  );
+const leasedAt = (plan: Plan, name: string, number: number, rogue: string | null = null) =>
+  discover(plan, { at: { port: port(plan, name, number) }, mac: null, rogueAt: rogue });
+
+describe('DHCP snooping', () => {
+  test('a server plugged in at a port that is not trusted is not heard; without snooping it is', () => {
+    const rogueAt = port(sound, 'sw-a', 5);
+    const silent = leasedAt(sound, 'sw-b', 3, rogueAt);
+    expect(silent.taken!.name).toBe('gw-1');
+    expect(silent.hearings.find(({ rogue }) => rogue)).toMatchObject({
+      offer: null,
+      why: 'sw-a drops answers of DHCP servers at sw-a 5, which is not trusted for them',
+    });
+    const open = ['sw-a', 'sw-b'].reduce(
+      (plan, name) => guarded(plan, name, 'staff', { snooping: false }),
+      sound,
+    );
+    expect(leasedAt(open, 'sw-b', 3, rogueAt).summary).toMatch(/stray router in sw-a 5 answers too/);
+  });
+
+  test('where the way of the server is not trusted nobody behind it is leased anything', () => {
+    const plan = done(sound, 'distrust', { ports: [port(sound, 'sw-b', 9)], what: 'dhcp' });
+    expect(leasedAt(plan, 'sw-b', 3).summary).toMatch(
+      /^No address: gw-1: sw-b drops answers of DHCP servers at sw-b 9/,
+    );
+    expect(leasedAt(plan, 'sw-a', 5).taken!.name).toBe('gw-1');
+  });
+
+  test('a second box takes requests with option 82 for forged, and a relay does', () => {
+    const plan = guarded(sound, 'sw-b', 'staff', { option82: true });
+    expect(leasedAt(plan, 'sw-b', 3).summary).toMatch(/sw-a drops requests that carry option 82 at sw-a 9/);
+    expect(leasedAt(guarded(sound, 'sw-a', 'staff', { option82: true }), 'sw-a', 5).taken!.name).toBe('gw-1');
+    const gateway = [...sound.address.values()].find(
+      ({ gateway: is, subnet }) => is && sound.subnet.get(subnet)!.vlan === vlanFor(sound, 'staff').id,
+    )!;
+    const [server] = interfacesOf(sound, id(sound, 'cam-1'));
+    let relayed = done(guarded(sound, 'sw-a', 'staff', { option82: true }), 'setRelay', {
+      interface: gateway.interface,
+      servers: [server!.id],
+    });
+    for (const pool of sound.pool.group(subnetOf(sound, vlanFor(sound, 'staff').id, 4)!.id).values())
+      relayed = put(relayed, 'pool', pool, { servedBy: [server!.id] });
+    expect(leasedAt(relayed, 'sw-a', 5).summary).toMatch(/it drops requests that carry option 82 already/);
+  });
+});
+
+describe('ARP inspection and source guard', () => {
+  test('a fixed address passes with its binding and not without; the probe names box and port', () => {
+    expect(asked(sound, 'desk', 'gw-1').works).toBe(true);
+    const plan = [...sound.binding.values()].reduce(
+      (next, binding) => withRecord(next, 'binding', binding.id, null),
+      sound,
+    );
+    const answer = asked(plan, 'desk', 'gw-1');
+    expect(answer.works).toBe(false);
+    expect(answer.summary).toMatch(/sw-b drops its ARP at sw-b 2: sw-b has no binding for 10\./);
+    // The same in the matrix: whoever is alike but bound is a class of its own.
+    expect(cutOffBy(plan, [id(plan, 'sw-b')]).map(({ device }) => plan.device.get(device)!.name)).toEqual(
+      expect.arrayContaining(['desk', 'till', 'cam-2']),
+    );
+  });
+
+  test('who is leased an address passes where the lease was watched, and only there', () => {
+    expect(asked(sound, 'leased', 'gw-1').works).toBe(true);
+    const blind = guarded(sound, 'sw-b', 'staff', { snooping: false });
+    expect(asked(blind, 'leased', 'gw-1').summary).toMatch(/sw-b watches no leases there/);
+  });
+
+  test('source guard stops what the gateway brings in by a port that is not trusted', () => {
+    const plan = guarded(
+      done(sound, 'distrust', { ports: [port(sound, 'sw-a', 1)], what: 'dhcp' }),
+      'sw-a',
+      'cameras',
+      { sourceGuard: true },
+    );
+    expect(asked(plan, 'desk', 'cam-1').summary).toMatch(/sw-a drops its packets at sw-a 1/);
+  });
+
+  test('a box whose model cannot watch stops nothing', () => {
+    const unable = put(sound, 'box', boxOf(sound, id(sound, 'sw-b'))!, { snooping: false });
+    const plan = [...unable.binding.values()].reduce(
+      (next, binding) =>
+        binding.device === id(sound, 'sw-b') ? withRecord(next, 'binding', binding.id, null) : next,
+      unable,
+    );
+    expect(cutOffBy(plan, [id(plan, 'sw-b')])).toEqual([]);
+  });
+});
+
+describe('trust, worked out from the cabling', () => {
+  test('is wanted where servers and other guarding boxes come in, also by a way in reserve', () => {
+    const wanted = wantedTrust(sound, id(sound, 'sw-b'));
+    expect([...wanted.dhcp]).toEqual([port(sound, 'sw-b', 9)]);
+    expect([...wanted.arp]).toEqual([port(sound, 'sw-b', 9)]);
+    expect([...wantedTrust(sound, id(sound, 'sw-a')).dhcp]).toEqual([port(sound, 'sw-a', 1)]);
+    const spare = withReserve(sound);
+    expect(new Set(wantedTrust(spare, id(spare, 'sw-b')).dhcp)).toEqual(
+      new Set([port(spare, 'sw-b', 9), port(spare, 'sw-b', 5)]),
+    );
+    expect(neededNow(spare, id(spare, 'sw-b')).dhcp.size).toBe(1);
+    // With a second way of its own from the gateway, the gateway may come to sw-a by sw-b as well.
+    const ring = guardDamages.secondWay!(sound, 0, 0);
+    expect(new Set(wantedTrust(ring, id(ring, 'sw-a')).dhcp)).toEqual(
+      new Set([port(ring, 'sw-a', 1), port(ring, 'sw-a', 9)]),
+    );
+  });
+
+  test('the line of a box says of each port who passes and who is cut off', () => {
+    const plan = [...sound.binding.values()].reduce(
+      (next, binding) => withRecord(next, 'binding', binding.id, null),
+      sound,
+    );
+    const at = guardLine(plan, id(plan, 'sw-b')).find((one) => one.port.number === 2)!;
+    expect(at.seen.map(({ sight, why }) => [plan.device.get(sight.device)!.name, why !== null])).toEqual(
+      expect.arrayContaining([
+        ['desk', true],
+        ['till', true],
+      ]),
+    );
+    expect(at.expected).toBe(3);
+  });
+});
+
+describe('switching on', () => {
+  const input = {
+    devices: ['sw-a', 'sw-b'].map((name) => id(bare, name)),
+    vlans: ['cameras', 'staff'].map((purpose) => vlanFor(bare, purpose).id),
+    set: { snooping: true, inspection: true, sourceGuard: true },
+  };
+  test('as it is cuts off whoever is not known; with what it needs, nobody', () => {
+    const cut = cutOffBy(switchedOn(bare, input, false), input.devices);
+    expect(cut.map(({ device }) => bare.device.get(device)!.name)).toEqual(
+      expect.arrayContaining(['cam-1', 'cam-2', 'desk', 'till']),
+    );
+    expect(cutOffBy(switchedOn(bare, input, true), input.devices)).toEqual([]);
+  });
+
+  test('the order trusts first, checks last, and waits for leases between', () => {
+    const order = switchOnOrder(bare, switchedOn(bare, input, true)).map(({ what }) => what);
+    expect(order).toEqual([
+      expect.stringMatching(/^Trust sw-a 1, 9, sw-b 9$/),
+      expect.stringMatching(/^Enter \d+ bindings at sw-a, sw-b$/),
+      'DHCP snooping on at sw-a, sw-b: Cameras, Staff',
+      expect.stringMatching(/^Wait \d+ (hours|minutes), or let every client ask again$/),
+      'ARP inspection on at sw-a, sw-b: Cameras, Staff',
+      'Source guard on at sw-a, sw-b: Cameras, Staff',
+    ]);
+  });
+
+  test('a box that cannot watch is refused, and named', () => {
+    const call = {
+      operation: 'setVlanGuards',
+      input: { devices: [id(bare, 'hub')], vlans: [input.vlans[0]!], set: { snooping: true } },
+    } as const;
+    expect(() => applyChange(bare, perform(bare, call, 'x'))).toThrow(/^hub cannot watch what its ports say/);
+  });
+});
+
+test('guards of the tree: BPDU guards at devices, root guards where the root is never behind', () => {
+  const named = (device: string) =>
+    treeGuardsFor(bare, id(bare, device)).map(
+      ({ port: at, guard }) => `${bare.port.get(at)!.number} ${guard}`,
+    );
+  expect(named('sw-b')).toEqual(expect.arrayContaining(['1 bpdu']));
+  expect(named('sw-a')).toEqual(expect.arrayContaining(['3 bpdu', '4 bpdu']));
+  expect(named('sw-b').filter((text) => text.startsWith('9 '))).toEqual([]);
+});

@@ -1,0 +1,178 @@
+import fc from 'fast-check';
+import { typedCable } from '../edit';
+import { type Plan, type Port, addressesOn, interfacesOf, subnetOf, withRecord } from '../plan';
+import { noVlanGuards, factoryPortGuards, portGuardOf } from '../model/guards';
+import { deviceNamed, portNamed, put, soundGear, vlanFor } from './gear';
+import { type Damage, done, tried } from './plans';
+
+/** Sites with guards: two switches that watch what is said, as they should, then what goes wrong. */
+
+export function soundGuards(): Plan {
+  let plan = soundGear();
+  const subnet = (purpose: string) => subnetOf(plan, vlanFor(plan, purpose).id, 4)!.id;
+  plan = done(plan, 'addHost', {
+    subnet: subnet('staff'),
+    name: 'leased',
+    kind: 'computer',
+    assignment: 'reservation',
+    mac: '00:00:5e:00:53:77',
+  });
+  plan = done(plan, 'addHost', {
+    subnet: subnet('staff'),
+    name: 'visitor',
+    kind: 'computer',
+    assignment: 'static',
+  });
+  for (const [text, name, number] of [
+    ['sw-b 3 = leased', 'sw-b', 3],
+    ['sw-a 5 = visitor', 'sw-a', 5],
+  ] as const) {
+    plan = done(plan, 'connect', typedCable(plan, text));
+    plan = done(plan, 'assignPorts', {
+      ports: [portNamed(plan, name, number).id],
+      role: 'access',
+      vlan: vlanFor(plan, 'staff').id,
+    });
+  }
+  // It takes whatever it is leased.
+  const [card] = interfacesOf(plan, deviceNamed(plan, 'visitor').id);
+  for (const { id } of addressesOn(plan, card!.id)) plan = withRecord(plan, 'address', id, null);
+  return done(plan, 'switchOnGuards', {
+    devices: switches(plan),
+    vlans: ['cameras', 'staff'].map((purpose) => vlanFor(plan, purpose).id),
+    set: { snooping: true, inspection: true },
+  });
+}
+/** A second cable between the switches, of which a tree lets one pass. */
+export function withReserve(plan: Plan): Plan {
+  const made = done(plan, 'connect', typedCable(plan, 'sw-a 6 = sw-b 5'));
+  const tagged = ['management', 'cameras', 'staff', 'guest', 'voice'].map((one) => vlanFor(made, one).id);
+  const ports = [portNamed(made, 'sw-a', 6).id, portNamed(made, 'sw-b', 5).id];
+  return done(made, 'assignPorts', { ports, role: 'trunk', vlan: null, tagged });
+}
+const switches = (plan: Plan): string[] => ['sw-a', 'sw-b'].map((name) => deviceNamed(plan, name).id);
+
+const pick = <T>(items: Iterable<T>, n: number): T | undefined => {
+  const list = [...items];
+  return list.length ? list[n % list.length] : undefined;
+};
+const ports = (plan: Plan): Port[] =>
+  switches(plan).flatMap((id) => [...plan.port.group(id).values()].filter(({ number }) => number > 0));
+const cabled = (plan: Plan): Port[] => {
+  const ends = new Set([...plan.cable.values()].flatMap(({ from, to }) => [from, to]));
+  return ports(plan).filter(({ id }) => ends.has(id));
+};
+/** Guards of a port or a segment, whatever operations say. */
+const setPort =
+  (fields: (b: number) => object, of: (plan: Plan) => Port[] = cabled): Damage =>
+  (plan, a, b) => {
+    const port = pick(of(plan), a);
+    if (!port) return plan;
+    const known = portGuardOf(plan, port.id) ?? { id: `pg${port.id}`, port: port.id, ...factoryPortGuards };
+    return withRecord(plan, 'portGuard', known.id, { ...known, ...fields(b) });
+  };
+const setVlan =
+  (fields: (b: number) => object): Damage =>
+  (plan, a, b) => {
+    const device = switches(plan)[a % 2]!;
+    const vlan = vlanFor(plan, ['staff', 'cameras', 'guest', 'voice'][b % 4]!).id;
+    const known = [...plan.vlanGuard.group(device).values()].find((one) => one.vlan === vlan) ?? {
+      id: `vg${a % 2}${b % 4}`,
+      device,
+      vlan,
+      ...noVlanGuards,
+    };
+    return withRecord(plan, 'vlanGuard', known.id, { ...known, ...fields(b) });
+  };
+
+export const guardDamages: Readonly<Record<string, Damage>> = {
+  untrusted: setPort((b) => ({ trustsDhcp: false, trustsArp: b % 2 === 0 })),
+  trusted: setPort((b) => ({ trustsDhcp: b % 3 > 0, trustsArp: b % 2 > 0, trustsRouters: b % 5 === 0 })),
+  limited: setPort((b) => ({ macLimit: 1 + (b % 2), macAction: (['drop', 'tell', 'shut'] as const)[b % 3] })),
+  rated: setPort((b) => ({ dhcpRate: 1 + (b % 4) })),
+  snooping: setVlan((b) => ({ snooping: b % 3 > 0 })),
+  inspection: setVlan((b) => ({ inspection: b % 4 > 0 })),
+  sourceGuard: setVlan(() => ({ snooping: true, sourceGuard: true })),
+  raGuard: setVlan((b) => ({ raGuard: true, dhcp6Guard: b % 2 > 0 })),
+  option82: (plan, a) => setVlan(() => ({ snooping: true, option82: true }))(plan, a, 0),
+  blind: (plan, a) => setVlan(() => ({ snooping: false, inspection: true }))(plan, a % 3, 0),
+  phone: setPort(
+    (b) => ({ macLimit: 1, macAction: b % 2 ? 'drop' : 'shut' }),
+    (plan) => [portNamed(plan, 'sw-a', 4)],
+  ),
+  unbound: (plan, a) => {
+    const binding = pick(plan.binding.values(), a);
+    return binding ? withRecord(plan, 'binding', binding.id, null) : plan;
+  },
+  unguarded: (plan, a) => {
+    const guard = pick(plan.vlanGuard.values(), a);
+    return guard ? withRecord(plan, 'vlanGuard', guard.id, null) : plan;
+  },
+  unable: (plan, a) => {
+    const box = [...plan.box.values()].find(({ device }) => device === switches(plan)[a % 2]);
+    return box ? put(plan, 'box', box, { snooping: false }) : plan;
+  },
+  host: (plan, a, b) => {
+    const vlan = vlanFor(plan, b % 2 ? 'staff' : 'cameras');
+    const name = `new-${a}`;
+    const made = tried(plan, 'addHost', {
+      subnet: subnetOf(plan, vlan.id, 4)!.id,
+      name,
+      kind: b % 2 ? 'computer' : 'camera',
+      assignment: b % 3 ? 'static' : 'reservation',
+      mac: `02:00:00:00:00:${(a % 256).toString(16).padStart(2, '0')}`,
+    });
+    if (made === plan) return plan;
+    const at = `sw-${a % 2 ? 'a' : 'b'} ${6 + (b % 3)}`;
+    const plugged = tried(made, 'connect', typedCable(made, `${at} = ${name}`));
+    const port = portNamed(plugged, at.slice(0, 4), Number(at.slice(5)));
+    return plugged === made
+      ? plan
+      : tried(plugged, 'assignPorts', { ports: [port.id], role: 'access', vlan: vlan.id });
+  },
+  secondWay: (plan, a) => {
+    const text = `sw-b ${5 + (a % 4)} = gw-1 3`;
+    const made = tried(plan, 'connect', typedCable(plan, text));
+    if (made === plan) return plan;
+    const ends = text.split(' = ').map((end) => {
+      const [name, number] = end.split(' ') as [string, string];
+      return portNamed(made, name, Number(number)).id;
+    });
+    const tagged = ['management', 'cameras', 'staff', 'guest', 'voice'].map((one) => vlanFor(made, one).id);
+    return tried(made, 'assignPorts', { ports: ends, role: 'trunk', vlan: null, tagged });
+  },
+  server: (plan, a) => {
+    const device = deviceNamed(plan, a % 2 ? 'desk' : 'till');
+    const [card] = device ? interfacesOf(plan, device.id) : [];
+    const subnet = subnetOf(plan, vlanFor(plan, 'staff').id, 4)!.id;
+    const pool = [...plan.pool.group(subnet).values()][0];
+    return card && pool ? put(plan, 'pool', pool, { servedBy: [...pool.servedBy, card.id] }) : plan;
+  },
+  relay: (plan, a) => {
+    const gateway = pick(
+      [...plan.address.values()].filter(({ gateway }) => gateway),
+      a,
+    );
+    const server = interfacesOf(plan, deviceNamed(plan, 'desk')?.id ?? '')[0];
+    return gateway && server
+      ? tried(plan, 'setRelay', { interface: gateway.interface, servers: [server.id] })
+      : plan;
+  },
+  six: (plan, _a, b) => {
+    const vlan = vlanFor(plan, b % 2 ? 'staff' : 'cameras');
+    return tried(plan, 'addSubnet', { vlan: vlan.id, prefix: `fd00:53:${10 + (b % 2)}::/64` });
+  },
+  exposed: (plan, a) => {
+    const port = pick(ports(plan), a);
+    return port ? put(plan, 'port', port, { exposed: true }) : plan;
+  },
+  unplugged: (plan, a) => {
+    const cable = pick(plan.cable.values(), a);
+    return cable && a % 3 === 0 ? withRecord(plan, 'cable', cable.id, null) : plan;
+  },
+};
+
+const step = fc.tuple(fc.constantFrom(...Object.keys(guardDamages)), fc.nat(60), fc.nat(60));
+export const damagedGuards = fc.array(step, { minLength: 1, maxLength: 5 });
+export const buildGuards = (path: readonly (readonly [string, number, number])[], sound: Plan): Plan =>
+  path.reduce((plan, [name, a, b]) => guardDamages[name]!(plan, a, b), sound);

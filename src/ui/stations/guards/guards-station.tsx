@@ -1,0 +1,53 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import { boxOf } from '@/core/plan';
+import { boxesInOrder } from '@/core/model/switching';
+import { usePlan } from '../../session/context';
+import { useView } from '../../session/view';
+import { useCommands } from '../../shell/commands';
+import { StationHead } from '../../parts/station-head';
+import { BoxGuards } from './box-guards';
+import { BoxesTable } from './boxes-table';
+import { SwitchOn } from './switch-on';
+
+/** What ports are trusted with and held to, and whom guards would stop. */
+export function GuardsStation() {
+  const plan = usePlan();
+  const device = useView((state) => state.device);
+  const [trying, setTrying] = useState(false);
+  const able = boxesInOrder(plan)
+    .map(({ device: id }) => plan.device.get(id)!)
+    .filter(({ id }) => boxOf(plan, id)?.snooping || plan.vlanGuard.group(id).size > 0);
+  const none = able.length === 0;
+  const commands = useMemo(
+    () => (none ? [] : [{ key: 'o', name: 'switch guards on', run: () => setTrying(true) }]),
+    [none],
+  );
+  useCommands(commands);
+  const chosen = able.find(({ id }) => id === device) ?? able[0];
+  return (
+    <>
+      <StationHead title="Guards" about="who is believed at which port, and whom guards would stop">
+        <button
+          type="button"
+          className="button button-primary"
+          disabled={none}
+          aria-expanded={trying}
+          onClick={() => setTrying(!trying)}
+        >
+          Switch on… <span className="key">o</span>
+        </button>
+      </StationHead>
+      {none && (
+        <p className="pb-3">
+          No box here can watch what its ports say. Under Gear &amp; ports a box says whether it can (DHCP
+          snooping).
+        </p>
+      )}
+      {trying && !none && <SwitchOn plan={plan} able={able} onClose={() => setTrying(false)} />}
+      {!none && <BoxesTable plan={plan} boxes={able} chosen={chosen!.id} />}
+      {chosen && <BoxGuards key={chosen.id} plan={plan} device={chosen} />}
+    </>
+  );
+}
