@@ -6,7 +6,7 @@ export { type Air, type Entry, airTitle, hasRadius } from './entry';
 export type { Hearing } from './lease-offers';
 export { type CutOff, type GuardedPort, cutOffBy, guardLine } from './guards/line';
 export { expectedMacs, isEdge, treeGuardsFor } from './guards/behind';
-export { type Guarded, type Sight, segmentsOf, sightsIn, stoppedIn, vlanIsAt } from './guards/sights';
+export { type Guarded, type Sight, sightsIn, stoppedIn, vlanIsAt } from './guards/sights';
 export { neededNow, wantedTrust } from './guards/trust';
 export { plugIn } from './plug-in';
 export { type Difference, differencesIn, looseWires } from './differences';

@@ -21,6 +21,7 @@ import { routersIn } from '../model/routing';
 import { fabric } from '../model/switching';
 import { converse } from './converse';
 import { anyGuards } from '../model/guards';
+import { segmentsOf } from '../model/hosts';
 import { type Place, deliver, placeOf } from './frames';
 import { isMarked, offerStops, requestStops } from './guards/at-hop';
 import { firstFree, hostAt } from './host';
@@ -63,11 +64,7 @@ function listeners(plan: Plan, covered: Flood): { readonly item: Interface; read
     const facts = bridge.facts[inner];
     if (!facts) continue;
     for (const item of interfacesOf(plan, bridge.device)) {
-      const vlans =
-        item.vlan === null
-          ? addressesOn(plan, item.id).map(({ subnet }) => plan.subnet.get(subnet)!.vlan)
-          : [item.vlan];
-      for (const vlan of new Set(vlans)) {
+      for (const vlan of segmentsOf(plan, item)) {
         const { vid } = plan.vlan.get(vlan)!;
         const state = { bridge: at, vid: bridge.box.vlanAware ? vid : 0 };
         const member = !bridge.box.vlanAware || isMember(facts, vid);
@@ -263,11 +260,7 @@ export function hearingsOf(
         for (const id of relay.servers) asked.push({ item: plan.interface.get(id)!, vlan, by });
   };
   for (const { item, vlan } of listeners(plan, covered)) {
-    const vlans =
-      vlan === null
-        ? [...new Set(addressesOn(plan, item.id).map(({ subnet }) => plan.subnet.get(subnet)!.vlan))]
-        : [vlan];
-    for (const own of vlans) asked.push({ item, vlan: own, by: null });
+    for (const own of segmentsOf(plan, { id: item.id, vlan })) asked.push({ item, vlan: own, by: null });
     if (vlan !== null) relayed(item, vlan);
   }
   if (landed) {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { typedCable } from '../edit';
 import { type Plan, type Port, addressesOn, interfacesOf, subnetOf, withRecord } from '../plan';
-import { noVlanGuards, factoryPortGuards, portGuardOf } from '../model/guards';
+import { noVlanGuards, factoryPortGuards, portGuardOf, vlanGuardOf } from '../model/guards';
 import { deviceNamed, portNamed, put, soundGear, vlanFor } from './gear';
 import { type Damage, done, tried } from './plans';
 
@@ -43,6 +43,23 @@ export function soundGuards(): Plan {
     set: { snooping: true, inspection: true },
   });
 }
+/** The guards of a segment at a box, whatever operations say. */
+export function guarded(plan: Plan, name: string, purpose: string, fields: object): Plan {
+  const [device, vlan] = [deviceNamed(plan, name).id, vlanFor(plan, purpose).id];
+  const known = vlanGuardOf(plan, device, vlan) ?? {
+    id: `g${name}${purpose}`,
+    device,
+    vlan,
+    ...noVlanGuards,
+  };
+  return withRecord(plan, 'vlanGuard', known.id, { ...known, ...fields });
+}
+/** Without what was entered at boxes by hand, or at one of them. */
+export const unbound = (plan: Plan, name?: string): Plan =>
+  [...plan.binding.values()]
+    .filter(({ device }) => name === undefined || plan.device.get(device)!.name === name)
+    .reduce((next, { id }) => withRecord(next, 'binding', id, null), plan);
+
 /** A second cable between the switches, of which a tree lets one pass. */
 export function withReserve(plan: Plan): Plan {
   const made = done(plan, 'connect', typedCable(plan, 'sw-a 6 = sw-b 5'));
@@ -74,15 +91,8 @@ const setPort =
 const setVlan =
   (fields: (b: number) => object): Damage =>
   (plan, a, b) => {
-    const device = switches(plan)[a % 2]!;
-    const vlan = vlanFor(plan, ['staff', 'cameras', 'guest', 'voice'][b % 4]!).id;
-    const known = [...plan.vlanGuard.group(device).values()].find((one) => one.vlan === vlan) ?? {
-      id: `vg${a % 2}${b % 4}`,
-      device,
-      vlan,
-      ...noVlanGuards,
-    };
-    return withRecord(plan, 'vlanGuard', known.id, { ...known, ...fields(b) });
+    const purpose = ['staff', 'cameras', 'guest', 'voice'][b % 4]!;
+    return guarded(plan, a % 2 ? 'sw-b' : 'sw-a', purpose, fields(b));
   };
 
 export const guardDamages: Readonly<Record<string, Damage>> = {

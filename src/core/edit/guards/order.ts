@@ -1,3 +1,4 @@
+import type * as z from 'zod';
 import { Draft, type Plan, type Port, equal } from '../../plan';
 import { type VlanGuards, noVlanGuards, portGuardsOf, vlanGuardOf } from '../../model/guards';
 import { portsTitle } from '../../model/wiring';
@@ -91,11 +92,7 @@ const trustAt = (plan: Plan, port: string) => {
 /** The plan with guards switched on: as they are, or with the trust and the bindings they need. Throws a Refusal where it cannot be. */
 export function switchedOn(
   plan: Plan,
-  input: {
-    readonly devices: string[];
-    readonly vlans: string[];
-    readonly set: Partial<VlanGuards>;
-  },
+  input: z.output<typeof setVlanGuards.input>,
   withNeeds: boolean,
 ): Plan {
   const draft = new Draft(plan, 'tried');

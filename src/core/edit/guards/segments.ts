@@ -55,19 +55,20 @@ const pickGuards = ({
   option82,
 }: VlanGuards): VlanGuards => ({ snooping, inspection, sourceGuard, raGuard, dhcp6Guard, option82 });
 
-const at = (draft: Draft, boxes: readonly string[], segments: readonly string[]): string =>
-  `${namesOf(draft, boxes)}, ${segments.map((id) => draft.need('vlan', id).name).join(', ')}`;
+interface Asked {
+  readonly devices: readonly string[];
+  readonly vlans: readonly string[];
+  readonly set: Partial<VlanGuards>;
+}
+/** Sets guards at every box for every segment, and says so. */
+function setAll(draft: Draft, { devices: boxes, vlans: segments, set: fields }: Asked): string {
+  for (const device of boxes) for (const vlan of segments) setFields(draft, device, vlan, fields);
+  const names = segments.map((id) => draft.need('vlan', id).name).join(', ');
+  return `${namesOf(draft, boxes)}, ${names}: ${said(fields)}`;
+}
 
 /** Switches guards on or off, and nothing else: who is cut off by it is. */
-export const setVlanGuards = operation(
-  'setVlanGuards',
-  z.strictObject({ devices, vlans, set }),
-  (draft, input) => {
-    for (const device of input.devices)
-      for (const vlan of input.vlans) setFields(draft, device, vlan, input.set);
-    return `${at(draft, input.devices, input.vlans)}: ${said(input.set)}`;
-  },
-);
+export const setVlanGuards = operation('setVlanGuards', z.strictObject({ devices, vlans, set }), setAll);
 
 /** Trusts the ports at which who is meant to speak may come in, and no others. */
 function trust(draft: Draft, device: string): number {
@@ -137,14 +138,13 @@ export const switchOnGuards = operation(
   'switchOnGuards',
   z.strictObject({ devices, vlans, set }),
   (draft, input) => {
-    for (const device of input.devices)
-      for (const vlan of input.vlans) setFields(draft, device, vlan, input.set);
+    const done = setAll(draft, input);
     // Whoever guards the same segment elsewhere may have to trust this box now.
     const guarding = new Set([...draft.plan.vlanGuard.values()].map(({ device }) => device));
     let trusted = 0;
     for (const device of guarding) trusted += trust(draft, device);
     const bound = bind(draft, unbound(draft));
-    return `${at(draft, input.devices, input.vlans)}: ${said(input.set)}; ${trusted} ports trusted, ${bound} addresses bound`;
+    return `${done}; ${trusted} ports trusted, ${bound} addresses bound`;
   },
 );
 

@@ -1,4 +1,4 @@
-import { type Interface, type Plan, type Pool, type Remedy, addressesOn, subnetsOf } from '../../plan';
+import { type Plan, type Pool, type Remedy, subnetsOf } from '../../plan';
 import { proposePool } from '../../edit';
 import {
   compareAddresses,
@@ -8,6 +8,7 @@ import {
   type AddressRange,
   rangesOverlap,
 } from '../../address';
+import { segmentsOf } from '../../model/hosts';
 import { dynamicNeed } from '../../model/pools';
 import { proposeLease } from '../../model/segments';
 import type { SubnetCheck, VlanCheck } from '../finding';
@@ -115,16 +116,12 @@ const noPool: SubnetCheck = {
   },
 };
 
-/** The segments an interface stands in. */
-const homesOf = (plan: Plan, { id, vlan }: Interface): string[] =>
-  vlan === null ? addressesOn(plan, id).map(({ subnet }) => plan.subnet.get(subnet)!.vlan) : [vlan];
-
 /** Does a server stand in a segment, or does a relay there pass discovers on to it (RFC 2131, RFC 1542)? */
 const isAsked = (plan: Plan, server: string, vlan: string): boolean =>
-  homesOf(plan, plan.interface.get(server)!).includes(vlan) ||
+  segmentsOf(plan, plan.interface.get(server)!).includes(vlan) ||
   [...plan.relay.values()].some(
     ({ interface: id, servers }) =>
-      servers.includes(server) && homesOf(plan, plan.interface.get(id)!).includes(vlan),
+      servers.includes(server) && segmentsOf(plan, plan.interface.get(id)!).includes(vlan),
   );
 
 /** What would have somebody serve a pool: the router of the segment itself, or its relay. */

@@ -1,4 +1,5 @@
 export { isDomain, nameMessage, nameProblem, proposeHostName } from './names';
 export { nextFreeAddress } from './next-free';
+export { segmentsOf } from './segments-of';
 export { ownSettings } from './own-settings';
 export { interfaceNamed, interfacesNamed, namesOfInterfaces } from './named';

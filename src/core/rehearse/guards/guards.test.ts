@@ -1,9 +1,8 @@
 import { perform } from '../../edit';
-import { type Plan, applyChange, boxOf, interfacesOf, subnetOf, withRecord } from '../../plan';
-import { noVlanGuards, vlanGuardOf } from '../../model/guards';
+import { type Plan, applyChange, boxOf, interfacesOf, subnetOf } from '../../plan';
 import { switchOnOrder, switchedOn } from '../../edit';
 import { deviceNamed, portNamed, put, soundGear, vlanFor } from '../../testing/gear';
-import { guardDamages, soundGuards, withReserve } from '../../testing/guards';
+import { guardDamages, guarded, soundGuards, unbound, withReserve } from '../../testing/guards';
 import { done } from '../../testing/plans';
 import { discover } from '../dhcp';
 import {
@@ -22,16 +21,6 @@ const sound = soundGuards();
 const bare = soundGear();
 const id = (plan: Plan, name: string) => deviceNamed(plan, name).id;
 const port = (plan: Plan, name: string, number: number) => portNamed(plan, name, number).id;
-const guarded = (plan: Plan, name: string, purpose: string, fields: object): Plan => {
-  const [device, vlan] = [id(plan, name), vlanFor(plan, purpose).id];
-  const known = vlanGuardOf(plan, device, vlan) ?? {
-    id: `g${name}${purpose}`,
-    device,
-    vlan,
-    ...noVlanGuards,
-  };
-  return withRecord(plan, 'vlanGuard', known.id, { ...known, ...fields });
-};
 const asked = (plan: Plan, from: string, to: string) =>
   probe(
     plan,
@@ -86,10 +75,7 @@ describe('DHCP snooping', () => {
 describe('ARP inspection and source guard', () => {
   test('a fixed address passes with its binding and not without; the probe names box and port', () => {
     expect(asked(sound, 'desk', 'gw-1').works).toBe(true);
-    const plan = [...sound.binding.values()].reduce(
-      (next, binding) => withRecord(next, 'binding', binding.id, null),
-      sound,
-    );
+    const plan = unbound(sound);
     const answer = asked(plan, 'desk', 'gw-1');
     expect(answer.works).toBe(false);
     expect(answer.summary).toMatch(/sw-b drops its ARP at sw-b 2: sw-b has no binding for 10\./);
@@ -117,11 +103,7 @@ describe('ARP inspection and source guard', () => {
 
   test('a box whose model cannot watch stops nothing', () => {
     const unable = put(sound, 'box', boxOf(sound, id(sound, 'sw-b'))!, { snooping: false });
-    const plan = [...unable.binding.values()].reduce(
-      (next, binding) =>
-        binding.device === id(sound, 'sw-b') ? withRecord(next, 'binding', binding.id, null) : next,
-      unable,
-    );
+    const plan = unbound(unable, 'sw-b');
     expect(cutOffBy(plan, [id(plan, 'sw-b')])).toEqual([]);
   });
 });
@@ -145,10 +127,7 @@ describe('trust, worked out from the cabling', () => {
   });
 
   test('the line of a box says of each port who passes and who is cut off', () => {
-    const plan = [...sound.binding.values()].reduce(
-      (next, binding) => withRecord(next, 'binding', binding.id, null),
-      sound,
-    );
+    const plan = unbound(sound);
     const at = guardLine(plan, id(plan, 'sw-b')).find((one) => one.port.number === 2)!;
     expect(at.seen.map(({ sight, why }) => [plan.device.get(sight.device)!.name, why !== null])).toEqual(
       expect.arrayContaining([

@@ -10,6 +10,7 @@ import {
   interfacesOf,
   subnetsOf,
 } from '../../plan';
+import { segmentsOf } from '../../model/hosts';
 import { anyGuards } from '../../model/guards';
 import { type Hop, landsIn } from '../../model/switching';
 import { carries } from '../../model/wiring';
@@ -48,12 +49,6 @@ export interface Sight {
   /** Who goes without when it is stopped, besides who says it. */
   readonly to: readonly string[];
 }
-
-/** The segments a network card stands in. */
-export const segmentsOf = (plan: Plan, item: Pick<Interface, 'id' | 'vlan'>): readonly string[] =>
-  item.vlan === null
-    ? [...new Set(addressesOn(plan, item.id).map(({ subnet }) => plan.subnet.get(subnet)!.vlan))]
-    : [item.vlan];
 
 /** The cards in a segment that may answer DHCP clients there or pass answers on: servers, and relays. */
 export function leasersIn(

@@ -1,10 +1,11 @@
 import { familyOf } from '../../address';
 import { type Plan, type VlanGuard, deriveBy, gatewaysOf, subnetsOf } from '../../plan';
+import { segmentsOf } from '../../model/hosts';
 import { guardsOf } from '../../model/guards';
 import { bridgeAt, fabric } from '../../model/switching';
 import { type Fabric, enters, fabricOf, flood, leaves } from '../../model/wiring';
 import { type Place, originOf, placeOf } from '../frames';
-import { leasersIn, segmentsOf } from './sights';
+import { leasersIn } from './sights';
 
 /** Which ports have to be trusted: those at which who is meant to speak may come in, whatever trees block. */
 

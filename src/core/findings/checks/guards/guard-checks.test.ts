@@ -1,7 +1,7 @@
 import { type Plan, boxOf, withRecord } from '../../../plan';
-import { factoryPortGuards, noVlanGuards, portGuardOf, vlanGuardOf } from '../../../model/guards';
-import { deviceNamed, portNamed, put, vlanFor } from '../../../testing/gear';
-import { soundGuards, withReserve } from '../../../testing/guards';
+import { factoryPortGuards, portGuardOf } from '../../../model/guards';
+import { deviceNamed, portNamed, put } from '../../../testing/gear';
+import { guarded, soundGuards, unbound, withReserve } from '../../../testing/guards';
 import { done } from '../../../testing/plans';
 import { FindingsEngine } from '../../engine';
 import { guardChecks } from './';
@@ -14,18 +14,6 @@ const held = (plan: Plan, name: string, number: number, fields: object): Plan =>
   const known = portGuardOf(plan, port) ?? { id: `held${port}`, port, ...factoryPortGuards };
   return withRecord(plan, 'portGuard', known.id, { ...known, ...fields });
 };
-const guarded = (plan: Plan, name: string, purpose: string, fields: object): Plan => {
-  const [device, vlan] = [deviceNamed(plan, name).id, vlanFor(plan, purpose).id];
-  const known = vlanGuardOf(plan, device, vlan) ?? {
-    id: `g${name}${purpose}`,
-    device,
-    vlan,
-    ...noVlanGuards,
-  };
-  return withRecord(plan, 'vlanGuard', known.id, { ...known, ...fields });
-};
-const unbound = (plan: Plan): Plan =>
-  [...plan.binding.values()].reduce((next, { id }) => withRecord(next, 'binding', id, null), plan);
 
 const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
   [
