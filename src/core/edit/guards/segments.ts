@@ -70,6 +70,9 @@ function setAll(draft: Draft, { devices: boxes, vlans: segments, set: fields }: 
 /** Switches guards on or off, and nothing else: who is cut off by it is. */
 export const setVlanGuards = operation('setVlanGuards', z.strictObject({ devices, vlans, set }), setAll);
 
+const portsText = (n: number): string => (n === 1 ? '1 port' : `${n} ports`);
+const addressesText = (n: number): string => (n === 1 ? '1 address' : `${n} addresses`);
+
 /** Trusts the ports at which who is meant to speak may come in, and no others. */
 function trust(draft: Draft, device: string): number {
   const { dhcp, arp, routers } = wantedTrust(draft.plan, device);
@@ -100,7 +103,7 @@ export const trustWays = operation('trustWays', z.strictObject({ devices }), (dr
     changed += trust(draft, device);
   }
   if (changed === 0) throw badInput('Every port that has to be trusted is.', 'devices');
-  return `${namesOf(draft, input.devices)}: ${changed} ${changed === 1 ? 'port' : 'ports'} trusted`;
+  return `${namesOf(draft, input.devices)}: ${portsText(changed)} trusted`;
 });
 
 /** The fixed addresses that guards stop for want of a binding, each with the boxes that do. */
@@ -113,24 +116,20 @@ function unbound(draft: Draft): { readonly device: string; readonly address: str
           found.set(`${device} ${record}`, { device, address: record });
   return [...found.values()];
 }
-function bind(draft: Draft, missing: ReturnType<typeof unbound>): number {
+/** Enters the fixed addresses that some boxes would stop, there and wherever else they are stopped. */
+function bind(draft: Draft, boxes: readonly string[]): number {
+  const all = unbound(draft);
+  const here = new Set(all.flatMap(({ device, address }) => (boxes.includes(device) ? [address] : [])));
+  const missing = all.filter(({ address }) => here.has(address));
   for (const one of missing) draft.insert('binding', one);
   return missing.length;
 }
 
-/** Enters the fixed addresses that boxes would stop, there and wherever else they are stopped. */
 export const bindFixed = operation('bindFixed', z.strictObject({ devices }), (draft, input) => {
   for (const device of input.devices) draft.need('device', device);
-  const missing = unbound(draft);
-  const here = new Set(
-    missing.flatMap(({ device, address }) => (input.devices.includes(device) ? [address] : [])),
-  );
-  const bound = bind(
-    draft,
-    missing.filter(({ address }) => here.has(address)),
-  );
+  const bound = bind(draft, input.devices);
   if (bound === 0) throw badInput('Every fixed address that is seen there is bound.', 'devices');
-  return `${namesOf(draft, input.devices)}: ${bound} ${bound === 1 ? 'address' : 'addresses'} bound`;
+  return `${namesOf(draft, input.devices)}: ${addressesText(bound)} bound`;
 });
 
 /** Guards, the trust they need, and the bindings of fixed addresses, as one change: nobody is cut off who belongs there. */
@@ -139,12 +138,10 @@ export const switchOnGuards = operation(
   z.strictObject({ devices, vlans, set }),
   (draft, input) => {
     const done = setAll(draft, input);
-    // Whoever guards the same segment elsewhere may have to trust this box now.
-    const guarding = new Set([...draft.plan.vlanGuard.values()].map(({ device }) => device));
     let trusted = 0;
-    for (const device of guarding) trusted += trust(draft, device);
-    const bound = bind(draft, unbound(draft));
-    return `${done}; ${trusted} ports trusted, ${bound} addresses bound`;
+    for (const device of input.devices) trusted += trust(draft, device);
+    const bound = bind(draft, input.devices);
+    return `${done}; ${portsText(trusted)} trusted, ${addressesText(bound)} bound`;
   },
 );
 

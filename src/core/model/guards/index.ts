@@ -1,5 +1,6 @@
 export {
   type PortGuards,
+  actingPort,
   type VlanGuards,
   anyGuards,
   boundAt,

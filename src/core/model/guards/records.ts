@@ -46,19 +46,24 @@ export const guardsOf = deriveBy((plan, device: string): ReadonlyMap<number, Vla
 export const vlanGuardOf = (plan: Plan, device: string, vlan: string): VlanGuard | undefined =>
   [...plan.vlanGuard.group(device).values()].find((guard) => guard.vlan === vlan);
 
-export const portGuardOf = (plan: Plan, port: string): PortGuard | undefined =>
-  plan.portGuard.by('port', port)[0];
-/** What a port is trusted with and held to. Members of a bundle are one port: what is recorded at one of them holds for all. */
-export const portGuardsOf = (plan: Plan, port: string): PortGuards =>
-  membersWith(plan, port).flatMap((id) => portGuardOf(plan, id) ?? [])[0] ?? factoryPortGuards;
-
-/** A port, then the others of its bundle. */
-const membersWith = deriveBy((plan, id: string): readonly string[] => {
+/** The ports that act as one with a port, in the order of their numbers: its bundle, else itself. */
+const actingWith = deriveBy((plan, id: string): readonly string[] => {
   const port = plan.port.get(id);
   if (!port || port.lag === null) return [id];
-  const others = [...plan.port.group(port.device).values()].filter((one) => one.lag === port.lag);
-  return [id, ...others.map((one) => one.id).filter((one) => one !== id)];
+  return [...plan.port.group(port.device).values()]
+    .filter(({ lag }) => lag === port.lag)
+    .sort((a, b) => a.number - b.number)
+    .map((one) => one.id);
 });
+/** The port that stands for a bundle: its first; any other port stands for itself. */
+export const actingPort = (plan: Plan, id: string): string => actingWith(plan, id)[0] ?? id;
+
+/** The record that holds for a port: what is recorded at one port of a bundle holds for all. */
+export const portGuardOf = (plan: Plan, id: string): PortGuard | undefined =>
+  actingWith(plan, id).flatMap((one) => plan.portGuard.by('port', one))[0];
+/** What a port is trusted with and held to. */
+export const portGuardsOf = (plan: Plan, id: string): PortGuards =>
+  portGuardOf(plan, id) ?? factoryPortGuards;
 
 /** The addresses that were entered at a box. */
 export const boundAt = deriveBy(

@@ -2,6 +2,7 @@ import { perform } from '../../edit';
 import { type Plan, applyChange, boxOf, interfacesOf, subnetOf } from '../../plan';
 import { switchOnOrder, switchedOn } from '../../edit';
 import { deviceNamed, portNamed, put, soundGear, vlanFor } from '../../testing/gear';
+import { portGuardsOf } from '../../model/guards';
 import { guardDamages, guarded, soundGuards, unbound, withReserve } from '../../testing/guards';
 import { done } from '../../testing/plans';
 import { discover } from '../dhcp';
@@ -124,6 +125,26 @@ describe('trust, worked out from the cabling', () => {
     expect(new Set(wantedTrust(ring, id(ring, 'sw-a')).dhcp)).toEqual(
       new Set([port(ring, 'sw-a', 1), port(ring, 'sw-a', 9)]),
     );
+  });
+
+  test('members of a bundle are one port: what is set at one holds for all', () => {
+    const spare = withReserve(sound);
+    const plan = done(spare, 'bundleLinks', {
+      sides: [
+        [port(spare, 'sw-a', 9), port(spare, 'sw-a', 6)],
+        [port(spare, 'sw-b', 9), port(spare, 'sw-b', 5)],
+      ],
+    });
+    const members = [port(plan, 'sw-b', 5), port(plan, 'sw-b', 9)];
+    expect(new Set(wantedTrust(plan, id(plan, 'sw-b')).dhcp)).toEqual(new Set(members));
+    // One of the two was trusted before they were one.
+    expect(members.map((one) => portGuardsOf(plan, one).trustsDhcp)).toEqual([true, true]);
+    const ended = done(plan, 'distrust', { ports: [members[0]!], what: 'dhcp' });
+    expect(members.map((one) => portGuardsOf(ended, one).trustsDhcp)).toEqual([false, false]);
+    expect(leasedAt(ended, 'sw-b', 3).taken).toBeNull();
+    const mended = done(ended, 'trustWays', { devices: [id(ended, 'sw-b')] });
+    expect(leasedAt(mended, 'sw-b', 3).taken!.name).toBe('gw-1');
+    expect(mended.portGuard.size).toBe(ended.portGuard.size);
   });
 
   test('the line of a box says of each port who passes and who is cut off', () => {

@@ -1,5 +1,5 @@
 import { portTitle } from '../../../plan';
-import { portGuardsOf } from '../../../model/guards';
+import { actingPort, portGuardsOf } from '../../../model/guards';
 import { neededNow, wantedTrust } from '../../../rehearse';
 import { guardCheck, guarding, holding, onPort } from './shared';
 
@@ -33,6 +33,8 @@ const untrusted = guardCheck('way-not-trusted', function* (plan) {
   for (const device of guarding(plan)) {
     const [wanted, now] = [wantedTrust(plan, device), neededNow(plan, device)];
     for (const port of new Set(kinds.flatMap(({ as }) => [...wanted[as]]))) {
+      // A bundle is one port.
+      if (actingPort(plan, port) !== port) continue;
       const held = portGuardsOf(plan, port);
       const missing = kinds.filter(({ as, field }) => wanted[as].has(port) && !held[field]);
       if (missing.length === 0) continue;
@@ -57,6 +59,7 @@ const needless = guardCheck('trust-needless', function* (plan) {
   for (const device of guarding(plan)) {
     const wanted = wantedTrust(plan, device);
     for (const port of plan.port.group(device).values()) {
+      if (actingPort(plan, port.id) !== port.id) continue;
       const held = portGuardsOf(plan, port.id);
       const wrong = kinds.filter(({ as, field }) => held[field] && !wanted[as].has(port.id));
       if (wrong.length === 0) continue;
