@@ -26,7 +26,7 @@ export function CutOffList({ plan, devices }: { plan: Plan; devices: readonly st
       <p className="font-bold text-stop">
         Cut off: {names.length <= NAMED ? names.join(', ') : `${names.length} devices`}
       </p>
-      <ul className="max-h-[220px] overflow-y-auto text-[14px]">
+      <ul tabIndex={0} aria-label="Who is cut off" className="max-h-[220px] overflow-y-auto text-[14px]">
         {[...causes].map(([cause, who]) => (
           <li key={cause} className="border-b border-l-4 border-rule border-l-stop pl-2">
             <span className="mono">{who.join(', ')}</span>, {cause}
