@@ -1,6 +1,6 @@
 import type * as z from 'zod';
 import { Draft, type Plan, type Port, equal } from '../../plan';
-import { type VlanGuards, noVlanGuards, portGuardsOf, vlanGuardOf } from '../../model/guards';
+import { type VlanGuards, noVlanGuards, trustOf, vlanGuardOf } from '../../model/guards';
 import { portsTitle } from '../../model/wiring';
 import { setVlanGuards, switchOnGuards } from './segments';
 
@@ -40,7 +40,7 @@ const hours = (seconds: number): string =>
 export function switchOnOrder(before: Plan, after: Plan): OrderStep[] {
   const steps: OrderStep[] = [];
   const trusted = [...after.portGuard.values()].flatMap(({ port: id }): Port[] =>
-    equal(trustAt(before, id), trustAt(after, id)) ? [] : [after.port.get(id)!],
+    equal(trustOf(before, id), trustOf(after, id)) ? [] : [after.port.get(id)!],
   );
   if (trusted.length > 0)
     steps.push({
@@ -83,11 +83,6 @@ export function switchOnOrder(before: Plan, after: Plan): OrderStep[] {
   on('dhcp6Guard', 'DHCPv6 guard', 'it needs no bindings');
   return steps;
 }
-
-const trustAt = (plan: Plan, port: string) => {
-  const { trustsDhcp, trustsArp, trustsRouters } = portGuardsOf(plan, port);
-  return { trustsDhcp, trustsArp, trustsRouters };
-};
 
 /** The plan with guards switched on: as they are, or with the trust and the bindings they need. Throws a Refusal where it cannot be. */
 export function switchedOn(

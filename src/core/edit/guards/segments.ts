@@ -1,7 +1,6 @@
 import * as z from 'zod';
-import { type Draft, badInput, boxOf, equal, kinds, operation } from '../../plan';
-import { type VlanGuards, noVlanGuards, portGuardsOf, vlanGuardOf } from '../../model/guards';
-import { portsTitle } from '../../model/wiring';
+import { type Draft, badInput, boxOf, equal, kinds, operation, pick } from '../../plan';
+import { type Trust, type VlanGuards, noVlanGuards, trustOf, vlanGuardOf } from '../../model/guards';
 import { sightsIn, wantedTrust } from '../../rehearse';
 import { setPortGuardFields } from './ports';
 import { namesOf } from '../tree/operations';
@@ -20,9 +19,9 @@ const words: Readonly<Record<keyof VlanGuards, string>> = {
   dhcp6Guard: 'DHCPv6 guard',
   option82: 'option 82',
 };
+const GUARDS = Object.keys(words) as (keyof VlanGuards)[];
 const said = (fields: Partial<VlanGuards>): string =>
-  (Object.keys(words) as (keyof VlanGuards)[])
-    .filter((key) => fields[key] !== undefined)
+  GUARDS.filter((key) => fields[key] !== undefined)
     .map((key) => `${words[key]} ${fields[key] ? 'on' : 'off'}`)
     .join(', ');
 
@@ -30,7 +29,7 @@ function setFields(draft: Draft, device: string, vlan: string, fields: Partial<V
   const { name } = draft.need('device', device);
   draft.need('vlan', vlan);
   const known = vlanGuardOf(draft.plan, device, vlan);
-  const before: VlanGuards = known ? pickGuards(known) : noVlanGuards;
+  const before: VlanGuards = known ? pick(known, GUARDS) : noVlanGuards;
   const next = { ...before, ...fields };
   if (!boxOf(draft.plan, device)?.snooping && Object.values(fields).some((on) => on))
     throw badInput(
@@ -45,15 +44,6 @@ function setFields(draft: Draft, device: string, vlan: string, fields: Partial<V
   } else if (known) draft.update('vlanGuard', known.id, next);
   else draft.insert('vlanGuard', { device, vlan, ...next });
 }
-
-const pickGuards = ({
-  snooping,
-  inspection,
-  sourceGuard,
-  raGuard,
-  dhcp6Guard,
-  option82,
-}: VlanGuards): VlanGuards => ({ snooping, inspection, sourceGuard, raGuard, dhcp6Guard, option82 });
 
 interface Asked {
   readonly devices: readonly string[];
@@ -73,43 +63,31 @@ export const setVlanGuards = operation('setVlanGuards', z.strictObject({ devices
 const portsText = (n: number): string => (n === 1 ? '1 port' : `${n} ports`);
 const addressesText = (n: number): string => (n === 1 ? '1 address' : `${n} addresses`);
 
-/** Trusts the ports at which who is meant to speak may come in, and no others. */
-function trust(draft: Draft, device: string): number {
-  const { dhcp, arp, routers } = wantedTrust(draft.plan, device);
+/** Trusts the ports at which who is meant to speak in some segments may come in, and no others. */
+function trust(draft: Draft, device: string, segments: readonly string[]): number {
+  const { dhcp, arp, routers } = wantedTrust(draft.plan, device, segments);
   let changed = 0;
   for (const id of new Set([...dhcp, ...arp, ...routers])) {
-    const known = portGuardsOf(draft.plan, id);
-    const wanted = {
+    const known = trustOf(draft.plan, id);
+    const wanted: Trust = {
       trustsDhcp: known.trustsDhcp || dhcp.has(id),
       trustsArp: known.trustsArp || arp.has(id),
       trustsRouters: known.trustsRouters || routers.has(id),
     };
-    if (equal(wanted, { ...wanted, ...pickTrust(known) })) continue;
+    if (equal(wanted, known)) continue;
     setPortGuardFields(draft, id, wanted);
     changed++;
   }
   return changed;
 }
-const pickTrust = ({ trustsDhcp, trustsArp, trustsRouters }: ReturnType<typeof portGuardsOf>) => ({
-  trustsDhcp,
-  trustsArp,
-  trustsRouters,
-});
 
-export const trustWays = operation('trustWays', z.strictObject({ devices }), (draft, input) => {
-  let changed = 0;
-  for (const device of input.devices) {
-    draft.need('device', device);
-    changed += trust(draft, device);
-  }
-  if (changed === 0) throw badInput('Every port that has to be trusted is.', 'devices');
-  return `${namesOf(draft, input.devices)}: ${portsText(changed)} trusted`;
-});
-
-/** The fixed addresses that guards stop for want of a binding, each with the boxes that do. */
-function unbound(draft: Draft): { readonly device: string; readonly address: string }[] {
+/** The fixed addresses of segments that guards stop for want of a binding, each with the boxes that do. */
+function unbound(
+  draft: Draft,
+  segments: Iterable<string>,
+): { readonly device: string; readonly address: string }[] {
   const found = new Map<string, { readonly device: string; readonly address: string }>();
-  for (const vlan of new Set([...draft.plan.vlanGuard.values()].map((guard) => guard.vlan)))
+  for (const vlan of segments)
     for (const { record, stops } of sightsIn(draft.plan, vlan))
       for (const { device, guard } of stops)
         if (record !== null && (guard === 'inspection' || guard === 'sourceGuard'))
@@ -117,8 +95,8 @@ function unbound(draft: Draft): { readonly device: string; readonly address: str
   return [...found.values()];
 }
 /** Enters the fixed addresses that some boxes would stop, there and wherever else they are stopped. */
-function bind(draft: Draft, boxes: readonly string[]): number {
-  const all = unbound(draft);
+function bind(draft: Draft, boxes: readonly string[], segments: Iterable<string>): number {
+  const all = unbound(draft, segments);
   const here = new Set(all.flatMap(({ device, address }) => (boxes.includes(device) ? [address] : [])));
   const missing = all.filter(({ address }) => here.has(address));
   for (const one of missing) draft.insert('binding', one);
@@ -127,7 +105,8 @@ function bind(draft: Draft, boxes: readonly string[]): number {
 
 export const bindFixed = operation('bindFixed', z.strictObject({ devices }), (draft, input) => {
   for (const device of input.devices) draft.need('device', device);
-  const bound = bind(draft, input.devices);
+  const guarded = new Set([...draft.plan.vlanGuard.values()].map(({ vlan }) => vlan));
+  const bound = bind(draft, input.devices, guarded);
   if (bound === 0) throw badInput('Every fixed address that is seen there is bound.', 'devices');
   return `${namesOf(draft, input.devices)}: ${addressesText(bound)} bound`;
 });
@@ -139,24 +118,9 @@ export const switchOnGuards = operation(
   (draft, input) => {
     const done = setAll(draft, input);
     let trusted = 0;
-    for (const device of input.devices) trusted += trust(draft, device);
-    const bound = bind(draft, input.devices);
+    for (const device of input.devices) trusted += trust(draft, device, input.vlans);
+    const bound = bind(draft, input.devices, input.vlans);
     return `${done}; ${portsText(trusted)} trusted, ${addressesText(bound)} bound`;
-  },
-);
-
-/** Ends the trust of ports. */
-export const distrust = operation(
-  'distrust',
-  z.strictObject({ ports: z.array(z.string()).min(1).max(1000), what: z.enum(['dhcp', 'arp', 'routers']) }),
-  (draft, { ports, what }) => {
-    const field = { dhcp: 'trustsDhcp', arp: 'trustsArp', routers: 'trustsRouters' } as const;
-    for (const id of ports) setPortGuardFields(draft, id, { [field[what]]: false });
-    const titles = portsTitle(
-      draft.plan,
-      ports.map((id) => draft.need('port', id)),
-    );
-    return `${titles}: no longer trusted`;
   },
 );
 

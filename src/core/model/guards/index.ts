@@ -1,6 +1,7 @@
 export {
   type PortGuards,
   actingPort,
+  type Trust,
   type VlanGuards,
   anyGuards,
   boundAt,
@@ -10,5 +11,6 @@ export {
   noVlanGuards,
   portGuardOf,
   portGuardsOf,
+  trustOf,
   vlanGuardOf,
 } from './records';

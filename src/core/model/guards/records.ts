@@ -6,6 +6,7 @@ import {
   boxOf,
   deriveBy,
   derive,
+  pick,
 } from '../../plan';
 
 /** What boxes guard and what their ports are trusted with; what is not recorded is as boxes come: nothing is guarded. */
@@ -64,6 +65,11 @@ export const portGuardOf = (plan: Plan, id: string): PortGuard | undefined =>
 /** What a port is trusted with and held to. */
 export const portGuardsOf = (plan: Plan, id: string): PortGuards =>
   portGuardOf(plan, id) ?? factoryPortGuards;
+
+export type Trust = Pick<PortGuards, 'trustsDhcp' | 'trustsArp' | 'trustsRouters'>;
+/** What a port is trusted with. */
+export const trustOf = (plan: Plan, id: string): Trust =>
+  pick(portGuardsOf(plan, id), ['trustsDhcp', 'trustsArp', 'trustsRouters']);
 
 /** The addresses that were entered at a box. */
 export const boundAt = deriveBy(

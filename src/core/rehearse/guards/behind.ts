@@ -1,6 +1,6 @@
 import { type Plan, type Port, boxOf } from '../../plan';
 import { fabric } from '../../model/switching';
-import { rootsOf, settingsOf, treesOf } from '../../model/tree';
+import { rootsOf, settingsOf, stpPortOf, treesOf } from '../../model/tree';
 import { type WiredPort, linksAt, portsOf } from '../../model/wiring';
 import { joinersOf } from '../../model/wireless';
 
@@ -57,14 +57,14 @@ const rootDevices = (plan: Plan): ReadonlySet<string> =>
   );
 
 /**
- * Guards of the tree as the cabling asks for them: a BPDU guard where only devices are plugged in, a root guard where what
+ * Guards of the tree that the cabling asks for and that are not set: a BPDU guard where only devices are plugged in, a root guard where what
  * lies behind has no other way to the root, so that no way in reserve is shut.
  */
 export function treeGuardsFor(plan: Plan, device: string): TreeGuard[] {
   const box = boxOf(plan, device);
   if (!box || settingsOf(plan, box).mode === 'none') return [];
   const roots = rootDevices(plan);
-  return portsOf(plan, device).flatMap((port): TreeGuard[] => {
+  const wanted = portsOf(plan, device).flatMap((port): TreeGuard[] => {
     if (port.number === 0 || port.role === 'parked' || port.role === 'uplink') return [];
     if (isEdge(plan, port))
       return [{ port: port.id, edge: true, guard: 'bpdu', why: 'only a device is plugged in' }];
@@ -74,6 +74,10 @@ export function treeGuardsFor(plan: Plan, device: string): TreeGuard[] {
     return isOnlyWay(plan, port, boxes)
       ? [{ port: port.id, edge: false, guard: 'root', why: 'the root is never behind it' }]
       : [];
+  });
+  return wanted.filter(({ port, edge, guard }) => {
+    const set = stpPortOf(plan, port, 0);
+    return set.edge !== edge || set.guard !== guard;
   });
 }
 

@@ -48,7 +48,10 @@ describe('DHCP snooping', () => {
   });
 
   test('where the way of the server is not trusted nobody behind it is leased anything', () => {
-    const plan = done(sound, 'distrust', { ports: [port(sound, 'sw-b', 9)], what: 'dhcp' });
+    const plan = done(sound, 'setPortGuards', {
+      ports: [port(sound, 'sw-b', 9)],
+      set: { trustsDhcp: false },
+    });
     expect(leasedAt(plan, 'sw-b', 3).summary).toMatch(
       /^No address: gw-1: sw-b drops answers of DHCP servers at sw-b 9/,
     );
@@ -94,7 +97,7 @@ describe('ARP inspection and source guard', () => {
 
   test('source guard stops what the gateway brings in by a port that is not trusted', () => {
     const plan = guarded(
-      done(sound, 'distrust', { ports: [port(sound, 'sw-a', 1)], what: 'dhcp' }),
+      done(sound, 'setPortGuards', { ports: [port(sound, 'sw-a', 1)], set: { trustsDhcp: false } }),
       'sw-a',
       'cameras',
       { sourceGuard: true },
@@ -139,10 +142,10 @@ describe('trust, worked out from the cabling', () => {
     expect(new Set(wantedTrust(plan, id(plan, 'sw-b')).dhcp)).toEqual(new Set(members));
     // One of the two was trusted before they were one.
     expect(members.map((one) => portGuardsOf(plan, one).trustsDhcp)).toEqual([true, true]);
-    const ended = done(plan, 'distrust', { ports: [members[0]!], what: 'dhcp' });
+    const ended = done(plan, 'setPortGuards', { ports: [members[0]!], set: { trustsDhcp: false } });
     expect(members.map((one) => portGuardsOf(ended, one).trustsDhcp)).toEqual([false, false]);
     expect(leasedAt(ended, 'sw-b', 3).taken).toBeNull();
-    const mended = done(ended, 'trustWays', { devices: [id(ended, 'sw-b')] });
+    const mended = done(ended, 'setPortGuards', { ports: [members[1]!], set: { trustsDhcp: true } });
     expect(leasedAt(mended, 'sw-b', 3).taken!.name).toBe('gw-1');
     expect(mended.portGuard.size).toBe(ended.portGuard.size);
   });
@@ -184,6 +187,18 @@ describe('switching on', () => {
       'ARP inspection on at sw-a, sw-b: Cameras, Staff',
       'Source guard on at sw-a, sw-b: Cameras, Staff',
     ]);
+  });
+
+  test('trusts and binds for the segments that were asked for, and for no others', () => {
+    const first = done(bare, 'setVlanGuards', { ...input, vlans: [input.vlans[0]!] });
+    const plan = done(first, 'switchOnGuards', { ...input, vlans: [input.vlans[1]!] });
+    const segments = [...plan.binding.values()].map(
+      ({ address }) => plan.subnet.get(plan.address.get(address)!.subnet)!.vlan,
+    );
+    expect(new Set(segments)).toEqual(new Set([input.vlans[1]]));
+    expect(cutOffBy(plan, input.devices).map(({ device }) => plan.device.get(device)!.name)).toEqual(
+      expect.arrayContaining(['cam-1', 'cam-2']),
+    );
   });
 
   test('a box that cannot watch is refused, and named', () => {

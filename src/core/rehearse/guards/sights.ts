@@ -11,7 +11,7 @@ import {
   subnetsOf,
 } from '../../plan';
 import { segmentsOf } from '../../model/hosts';
-import { anyGuards } from '../../model/guards';
+import { type VlanGuards, anyGuards } from '../../model/guards';
 import { type Hop, landsIn } from '../../model/switching';
 import { carries } from '../../model/wiring';
 import { accessPointOf } from '../../model/wireless';
@@ -30,7 +30,7 @@ import {
 
 /** What boxes on the way see of everybody in a segment, and whom their guards stop, now. */
 
-export type Guarded = 'snooping' | 'inspection' | 'sourceGuard' | 'raGuard' | 'dhcp6Guard' | 'option82';
+export type Guarded = keyof VlanGuards;
 
 /** Something that somebody in a segment says, box by box on its way, and where a guard stops it. */
 export interface Sight {

@@ -89,11 +89,12 @@ function believed(
   return cards.map(({ card, as }) => ({ device: plan.interface.get(card)!.device, as }));
 }
 
-function trustBy(plan: Plan, device: string, wired: Fabric): WantedTrust {
+function trustBy(plan: Plan, device: string, wired: Fabric, segments: readonly string[] | null): WantedTrust {
   const guards = guardsOf(plan, device);
   if (guards.size === 0) return NONE;
   const wanted = { dhcp: new Set<string>(), arp: new Set<string>(), routers: new Set<string>() };
   for (const guard of guards.values()) {
+    if (segments && !segments.includes(guard.vlan)) continue;
     for (const { device: speaker, as } of believed(plan, guard))
       for (const port of arrivalsAt(plan, wired, device, placeOf(plan, speaker), guard.vlan))
         wanted[as].add(port);
@@ -106,11 +107,16 @@ function trustBy(plan: Plan, device: string, wired: Fabric): WantedTrust {
  * The trust a box needs: for DHCP towards every server and relay of what it watches, for ARP towards boxes that inspect the
  * same segment themselves, for routers towards those who announce; by whatever way a tree may take.
  */
-export const wantedTrust = deriveBy((plan, device: string): WantedTrust =>
-  trustBy(plan, device, fabricOf(plan)),
-);
+export const wantedTrust = (
+  plan: Plan,
+  device: string,
+  segments: readonly string[] | null = null,
+): WantedTrust => (segments ? trustBy(plan, device, fabricOf(plan), segments) : wantedOf(plan, device));
+const wantedOf = deriveBy((plan, device: string): WantedTrust => trustBy(plan, device, fabricOf(plan), null));
 /** The part of it that is needed as trees stand now. */
-export const neededNow = deriveBy((plan, device: string): WantedTrust => trustBy(plan, device, fabric(plan)));
+export const neededNow = deriveBy((plan, device: string): WantedTrust =>
+  trustBy(plan, device, fabric(plan), null),
+);
 
 /** Ports of a box whose cable ends at a box that inspects the same segment: what comes from there was looked at. */
 function inspectedBeyond(plan: Plan, device: string, vlan: string): string[] {

@@ -1,7 +1,7 @@
 'use client';
 
 import type { Device, Plan } from '@/core/plan';
-import { portGuardsOf } from '@/core/model/guards';
+import { trustOf } from '@/core/model/guards';
 import { cutOffBy } from '@/core/rehearse';
 import { useView } from '../../session/view';
 import { ColumnHeads } from '../../parts/column-heads';
@@ -35,10 +35,9 @@ export function BoxesTable({
 function Row({ plan, device, chosen }: { plan: Plan; device: Device; chosen: boolean }) {
   const set = useView((state) => state.set);
   const guards = [...plan.vlanGuard.group(device.id).values()];
-  const trusted = [...plan.port.group(device.id).values()].filter(({ id }) => {
-    const held = portGuardsOf(plan, id);
-    return held.trustsDhcp || held.trustsArp || held.trustsRouters;
-  });
+  const trusted = [...plan.port.group(device.id).values()].filter(({ id }) =>
+    Object.values(trustOf(plan, id)).includes(true),
+  );
   const cut = new Set(cutOffBy(plan, [device.id]).map((one) => one.device));
   return (
     <tr data-record={device.id} aria-selected={chosen} className={chosen ? 'bg-chosen' : ''}>

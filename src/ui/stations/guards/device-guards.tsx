@@ -2,7 +2,7 @@
 
 import type { Device, Plan } from '@/core/plan';
 import { portsTitle } from '@/core/model/wiring';
-import { treeGuardsFor } from '@/core/rehearse';
+import { isEdge, treeGuardsFor } from '@/core/rehearse';
 import { bindingRows } from '@/core/formats';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
@@ -12,11 +12,8 @@ export function DeviceGuards({ plan, device }: { plan: Plan; device: Device }) {
   const session = useSession();
   const set = useView((state) => state.set);
   const rows = bindingRows(plan, device.id);
-  const wanted = treeGuardsFor(plan, device.id).filter(({ port, edge, guard }) =>
-    [...plan.stpPort.by('port', port)].every(
-      (known) => known.instance !== 0 || known.edge !== edge || known.guard !== guard,
-    ),
-  );
+  const wanted = treeGuardsFor(plan, device.id);
+  const edges = [...plan.port.group(device.id).values()].filter((port) => isEdge(plan, port));
   return (
     <section aria-label="Chosen box" className="pb-4">
       <h2 className="mono font-bold">{device.name}</h2>
@@ -24,11 +21,12 @@ export function DeviceGuards({ plan, device }: { plan: Plan; device: Device }) {
         <button
           type="button"
           className="button"
+          disabled={edges.length === 0}
           onClick={() =>
             set({
               review: {
                 title: 'MAC limits as planned',
-                call: { operation: 'limitEdges', input: { devices: [device.id] } },
+                call: { operation: 'limitMacs', input: { ports: edges.map(({ id }) => id) } },
                 accept: 'Limit them',
               },
             })
