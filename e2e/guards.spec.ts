@@ -99,3 +99,95 @@ test('guards of the tree are proposed from the cabling, and bindings are taken a
   expect(csv).toContain('Box,Segment,VLAN,Address,MAC address,Device,Plugged into');
   expect(csv).toContain('sw-e,Silo yard,160,10.44.230.9,00:00:5E:00:53:82,silo-level-01,sw-e 3');
 });
+
+test('a device is plugged into a port that asks, and the conversation told with its end', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '2-clinic');
+  await open(page, site, 'guards');
+  await page.getByRole('radio', { name: 'who is let in' }).click();
+  const here = page.getByRole('region', { name: 'Rehearse authentication' });
+  await expect(here.getByRole('status')).toContainText('Waiting room, refused after 0 s');
+  await here.getByLabel('Plug into').fill('sw-surgery 3');
+  await here.getByLabel('the device').fill('monitor-01');
+  await expect(here.getByRole('status')).toContainText('Medical devices, let in after 90 s');
+  await expect(here.getByRole('status')).toContainText('its DHCP client has given up after 60 s');
+  await page.getByRole('button', { name: 'Ask every 10 s' }).click();
+  await expect(here.getByRole('status')).toContainText('Medical devices, let in after 30 s');
+  await expect(here.getByRole('list', { name: 'The conversation' })).toContainText(
+    'sw-surgery Access-Request its MAC address for a name, to directory on UDP 1812',
+  );
+  await here.getByRole('radio', { name: 'servers silent' }).click();
+  await expect(here.getByRole('status')).toContainText('Medical devices, no server after 39 s');
+  await here.getByLabel('the device').fill('nobody');
+  await expect(here.getByRole('alert')).toContainText('“nobody” is no device of this site');
+  await here.getByLabel('the device').fill('');
+  await here.getByLabel('Plug into').fill('sw-rack 5');
+  await expect(here.getByRole('alert')).toContainText('sw-rack 5 asks nobody');
+  await saved(page);
+});
+
+test('the way to the servers is probed for its very ports, and the rule that stops it is mended', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '2-clinic');
+  await open(page, site, 'guards');
+  await page.getByRole('radio', { name: 'who is let in' }).click();
+  const ways = page.getByRole('table', { name: 'The way to the servers' });
+  await expect(ways.getByRole('row', { name: /^sw-rack directory asking 1812 passes/ })).toBeVisible();
+  const change = ways.getByRole('row', { name: /^sw-rack directory change 3799/ });
+  await expect(change).toContainText('Stopped at gw-1: Servers to Management');
+  await page.getByRole('button', { name: 'Allow just this: udp 3799 from directory to sw-rack' }).click();
+  await expect(change).toContainText('passes');
+  await expect(ways.getByRole('row', { name: /^sw-surgery directory change 3799/ })).toContainText('Stopped');
+  await saved(page);
+});
+
+test('ways in, servers and devices are recorded; ports are told to ask, and which must not', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '2-clinic');
+  await open(page, site, 'guards');
+  await page.getByRole('radio', { name: 'who is let in' }).click();
+  const ways = page.getByRole('region', { name: 'Ways in' });
+  await ways.getByRole('textbox', { name: 'New way in' }).fill('rooms');
+  await ways.getByRole('button', { name: 'Add it' }).click();
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'There is a way in “rooms” already' }),
+  ).toBeVisible();
+  await ways.getByRole('textbox', { name: 'New way in' }).fill('telephones');
+  await ways.getByRole('button', { name: 'Add it' }).click();
+  await ways.getByText('telephones').click();
+  await fill(page, 'Seconds between questions of telephones', '0');
+  await expect(ways.getByRole('alert')).toContainText('econds between questions');
+  await page.getByLabel('Seconds between questions of telephones').press('Escape');
+  await fill(page, 'Seconds between questions of telephones', '5');
+  const known = page.getByRole('table', { name: 'Devices that are asked' });
+  await expect(known.getByRole('row', { name: /^sw-surgery 5 anaesthesia/ })).toContainText(
+    'never speaks first',
+  );
+  const never = page.getByRole('table', { name: 'Ports that must not ask' });
+  await expect(never.getByRole('row', { name: /^sw-rack 49/ })).toContainText('passes on what others say');
+  await expect(never.getByRole('row', { name: /^sw-rack 7/ })).toContainText(
+    'directory would be asked about itself',
+  );
+  await expect(never.getByRole('row', { name: /^sw-rack 2 / })).toContainText('it asks them itself');
+  await saved(page);
+
+  await page.getByRole('radio', { name: 'what ports say' }).click();
+  await page.getByRole('button', { name: 'sw-rack', exact: true }).click();
+  await page
+    .getByRole('region', { name: 'Guards of sw-rack' })
+    .getByRole('button', { name: /^49\b/ })
+    .click();
+  const details = page.getByRole('region', { name: 'Chosen ports' });
+  await details.getByRole('combobox', { name: 'Asks who is there' }).click();
+  await page.getByRole('option', { name: 'as rooms' }).click();
+  await expect(page.getByText('sw-rack 49 asks a box who it is')).toBeVisible();
+  await page.getByRole('button', { name: 'sw-rack 49 asks nobody' }).click();
+  await expect(details.getByRole('combobox', { name: 'Asks who is there' })).toContainText('nobody');
+  await saved(page);
+});

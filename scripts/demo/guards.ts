@@ -29,6 +29,32 @@ export function clinicGuards(site: DemoSite): void {
   guard(site, ['sw-rack', 'sw-surgery'], [20, 60], { snooping: true });
   // One address at a port for a telephone with a computer behind it.
   hold(site, 'sw-rack 13', { macLimit: 1, macAction: 'tell' });
+  clinicAccess(site);
+}
+
+/** Treatment rooms are open to visitors, so their ports ask who is there. */
+function clinicAccess(site: DemoSite): void {
+  site.do('addRadius', { address: site.addressOf('directory').id });
+  site.do('addAccess', { name: 'rooms' });
+  const [rooms] = [...site.plan.access.values()];
+  const vlan = (vid: number) => typedVlan(site.plan, String(vid)).id;
+  site.edit('access', rooms!.id, {
+    mode: 'closed',
+    guest: vlan(80),
+    failed: vlan(80),
+    critical: vlan(60),
+    // Longer than a DHCP client waits.
+    period: 30,
+    tries: 3,
+  });
+  hold(site, 'sw-rack 21-24', { access: rooms!.id });
+  hold(site, 'sw-surgery 3-5', { access: rooms!.id });
+  const known = (names: readonly string[], by: string) =>
+    site.do('setIdentity', { devices: names.map((name) => site.device(name)), by });
+  known(['x-ray', 'dental-x-ray'], 'dot1x');
+  known(['ultrasound', 'blood-analyser', 'monitor-01', 'monitor-02'], 'mac');
+  // It never speaks first, and is asked all the same.
+  known(['anaesthesia'], 'neither');
 }
 
 export function creameryGuards(site: DemoSite): void {

@@ -35,8 +35,8 @@ interface Fixture {
 }
 const folder = path.join('src', 'server', 'fixtures');
 const fixtures = readdirSync(folder)
-  .sort()
-  .map((name) => JSON.parse(readFileSync(path.join(folder, name), 'utf8')) as Fixture);
+  .map((name) => JSON.parse(readFileSync(path.join(folder, name), 'utf8')) as Fixture)
+  .sort((a, b) => a.version - b.version);
 
 let pool: Pool;
 beforeAll(async () => {

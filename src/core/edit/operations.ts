@@ -16,6 +16,7 @@ import { acceptAdvice } from './uplink/accept-advice';
 import * as uplinks from './uplink/operations';
 import * as profiles from './gear/profiles';
 import { reuseAsAccessPoint } from './gear/reuse';
+import * as accesses from './guards/access';
 import * as guardPorts from './guards/ports';
 import * as guards from './guards/segments';
 import { letThrough, letZoneThrough, narrowRule } from './policy/let-through';
@@ -55,6 +56,10 @@ const all = [
   guards.bindFixed,
   guards.switchOnGuards,
   guards.removeBinding,
+  accesses.addAccess,
+  accesses.addRadius,
+  accesses.setIdentity,
+  accesses.removeFromAccess,
   guardPorts.setPortGuards,
   guardPorts.limitMacs,
   guardPorts.guardTree,

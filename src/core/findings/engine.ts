@@ -1,6 +1,6 @@
 import { derive, deriveBy, equal, type Plan, plainVlansOf } from '../plan';
 import { gatewayChecks, gatewaySiteChecks } from './checks/gateways';
-import { guardChecks } from './checks/guards';
+import { askingChecks, guardChecks } from './checks/guards';
 import { gearBoxChecks, gearChecks, gearVlanChecks } from './checks/gear';
 import { hostChecks } from './checks/hosts';
 import { internetChecks } from './checks/internet';
@@ -39,6 +39,7 @@ const siteChecks: readonly SiteCheck[] = [
   ...policyChecks,
   ...treeChecks,
   ...guardChecks,
+  ...askingChecks,
   ...questionChecks,
 ];
 const perSubnet: readonly SubnetCheck[] = [

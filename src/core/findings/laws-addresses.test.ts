@@ -1,7 +1,7 @@
 import { findingLaws } from '../testing/laws';
 import { build, damagedSite, damages, walk } from '../testing/plans';
 import { gearBoxChecks, gearChecks, gearVlanChecks } from './checks/gear';
-import { guardChecks } from './checks/guards';
+import { askingChecks, guardChecks } from './checks/guards';
 import { internetChecks } from './checks/internet';
 import { policyChecks } from './checks/policy';
 import { questionChecks } from './checks/questions';
@@ -19,6 +19,7 @@ const others = [
   ...questionChecks,
   ...wirelessChecks,
   ...guardChecks,
+  ...askingChecks,
 ];
 findingLaws({
   name: 'addresses',

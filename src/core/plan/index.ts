@@ -39,7 +39,14 @@ export { type Plan, planOf, recordIn, siteOf, withRecord } from './plan';
 export { rankBetween } from './ranks';
 export {
   type Acceptance,
+  type Access,
   type Binding,
+  type Identity,
+  type RadiusServer,
+  accessMethods,
+  accessModes,
+  hostModes,
+  identities,
   type PortGuard,
   type VlanGuard,
   overLimit,

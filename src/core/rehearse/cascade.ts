@@ -1,7 +1,7 @@
 import { type Plan, type Uplink, type Vlan, subnetsOf, vlansOf } from '../plan';
 import { cellVerdict, zoneOfVlan } from '../model/policy';
 import { homeOf } from './classes';
-import { probe } from './probe';
+import { PING, probe } from './probe';
 
 /** Routers behind routers, told truthfully: who reaches whom as built, on one box with segments, and with separate gear. */
 
@@ -21,8 +21,6 @@ export interface Cascade {
   readonly outer: readonly Vlan[];
   readonly reached: readonly Reached[];
 }
-
-const PING = { protocol: 'icmp' as const, port: 8 };
 
 function reachedIn(plan: Plan, from: Vlan, to: Vlan, today: string | null): Reached {
   const [a, b] = [zoneOfVlan(plan, from.id), zoneOfVlan(plan, to.id)];

@@ -28,10 +28,12 @@ export const placeAt = (plan: Plan, entry: Entry): Place =>
     : { kind: 'air', device: entry.at, bridge: bridgeAt(plan, entry.at), ssid: entry.ssid, of: null };
 
 /** Does a device of the site listen for questions of RADIUS (RFC 2865; 1645 is the old port)? */
-export const hasRadius = derive((plan): boolean =>
-  [...plan.listener.values()].some(
-    ({ protocol, port }) => protocol !== 'tcp' && (port === 1812 || port === 1645),
-  ),
+export const hasRadius = derive(
+  (plan): boolean =>
+    plan.radius.size > 0 ||
+    [...plan.listener.values()].some(
+      ({ protocol, port }) => protocol !== 'tcp' && (port === 1812 || port === 1645),
+    ),
 );
 
 /** Why an access point takes nobody into a network; null where it does. */

@@ -18,6 +18,8 @@ import type { Air } from './entry';
 import { newcomerAt } from './newcomer-at';
 import { wayIn } from './way-in';
 
+/** An echo request (RFC 792). */
+export const PING = { protocol: 'icmp', port: 8 } as const;
 /** A query for a name (RFC 1035). */
 const DNS = { protocol: 'udp', port: 53 } as const;
 

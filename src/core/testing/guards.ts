@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { typedCable } from '../edit';
 import { type Plan, type Port, addressesOn, interfacesOf, subnetOf, withRecord } from '../plan';
-import { noVlanGuards, factoryPortGuards, portGuardOf, vlanGuardOf } from '../model/guards';
+import { type PortGuards, noVlanGuards, factoryPortGuards, portGuardOf, vlanGuardOf } from '../model/guards';
 import { deviceNamed, portNamed, put, soundGear, vlanFor } from './gear';
 import { type Damage, done, tried } from './plans';
 
@@ -67,26 +67,28 @@ export function withReserve(plan: Plan): Plan {
   const ports = [portNamed(made, 'sw-a', 6).id, portNamed(made, 'sw-b', 5).id];
   return done(made, 'assignPorts', { ports, role: 'trunk', vlan: null, tagged });
 }
-const switches = (plan: Plan): string[] => ['sw-a', 'sw-b'].map((name) => deviceNamed(plan, name).id);
+export const switches = (plan: Plan): string[] => ['sw-a', 'sw-b'].map((name) => deviceNamed(plan, name).id);
 
-const pick = <T>(items: Iterable<T>, n: number): T | undefined => {
+export const pick = <T>(items: Iterable<T>, n: number): T | undefined => {
   const list = [...items];
   return list.length ? list[n % list.length] : undefined;
 };
 const ports = (plan: Plan): Port[] =>
   switches(plan).flatMap((id) => [...plan.port.group(id).values()].filter(({ number }) => number > 0));
-const cabled = (plan: Plan): Port[] => {
+export const cabled = (plan: Plan): Port[] => {
   const ends = new Set([...plan.cable.values()].flatMap(({ from, to }) => [from, to]));
   return ports(plan).filter(({ id }) => ends.has(id));
 };
-/** Guards of a port or a segment, whatever operations say. */
+/** The guards of a port, whatever operations say. */
+export const held = (plan: Plan, port: string, fields: Partial<PortGuards>): Plan => {
+  const known = portGuardOf(plan, port) ?? { id: `held${port}`, port, ...factoryPortGuards };
+  return withRecord(plan, 'portGuard', known.id, { ...known, ...fields });
+};
 const setPort =
-  (fields: (b: number) => object, of: (plan: Plan) => Port[] = cabled): Damage =>
+  (fields: (b: number) => Partial<PortGuards>, of: (plan: Plan) => Port[] = cabled): Damage =>
   (plan, a, b) => {
     const port = pick(of(plan), a);
-    if (!port) return plan;
-    const known = portGuardOf(plan, port.id) ?? { id: `pg${port.id}`, port: port.id, ...factoryPortGuards };
-    return withRecord(plan, 'portGuard', known.id, { ...known, ...fields(b) });
+    return port ? held(plan, port.id, fields(b)) : plan;
   };
 const setVlan =
   (fields: (b: number) => object): Damage =>
@@ -125,6 +127,7 @@ export const guardDamages: Readonly<Record<string, Damage>> = {
   host: (plan, a, b) => {
     const vlan = vlanFor(plan, b % 2 ? 'staff' : 'cameras');
     const name = `new-${a}`;
+    if (deviceNamed(plan, name)) return plan;
     const made = tried(plan, 'addHost', {
       subnet: subnetOf(plan, vlan.id, 4)!.id,
       name,

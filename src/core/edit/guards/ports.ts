@@ -29,9 +29,15 @@ export const setPortGuards = operation(
   }),
   (draft, { ports: ids, set }) => {
     for (const id of ids) setPortGuardFields(draft, id, set);
-    const fields = Object.entries(set).map(
-      ([field, value]) => `${fieldName('portGuard', field)} ${wireText(value)}`,
-    );
+    const { access, ...plain } = set;
+    const asks =
+      access === undefined
+        ? []
+        : [access === null ? 'asks nobody' : `asks as ${draft.need('access', access).name}`];
+    const fields = [
+      ...Object.entries(plain).map(([field, value]) => `${fieldName('portGuard', field)} ${wireText(value)}`),
+      ...asks,
+    ];
     const ports = ids.map((id) => draft.need('port', id));
     return `${portsTitle(draft.plan, ports)}: ${fields.join(', ')}`;
   },

@@ -7,7 +7,7 @@ import { internetChecks } from './internet';
 import { policyChecks } from './policy';
 import { questionChecks } from './questions';
 import { treeChecks } from './trees';
-import { guardChecks } from './guards';
+import { askingChecks, guardChecks } from './guards';
 import { wirelessChecks } from './wireless';
 import type { Severity } from '../finding';
 
@@ -503,6 +503,7 @@ describe('each check by an example', () => {
               (check) =>
                 ![
                   ...guardChecks,
+                  ...askingChecks,
                   ...wirelessChecks,
                   ...internetChecks,
                   ...policyChecks,

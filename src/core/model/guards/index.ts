@@ -1,4 +1,15 @@
 export {
+  type Asking,
+  type KnownBy,
+  accessAt,
+  accessesOf,
+  askingPorts,
+  boxesAsking,
+  knownBy,
+  radiusOf,
+  serversFor,
+} from './access';
+export {
   type PortGuards,
   actingPort,
   type Trust,

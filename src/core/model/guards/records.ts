@@ -32,6 +32,7 @@ export const factoryPortGuards: PortGuards = {
   macSticky: false,
   macAction: 'drop',
   storm: null,
+  access: null,
 };
 
 /** Does any box guard anything? Where none does, nobody needs to look. */

@@ -1,4 +1,5 @@
 import { acceptance } from './acceptance';
+import { access } from './access';
 import { address } from './address';
 import { lag } from './lag';
 import { binding } from './binding';
@@ -9,6 +10,7 @@ import { cell } from './cell';
 import { device } from './device';
 import { exclusion } from './exclusion';
 import { forward } from './forward';
+import { identity } from './identity';
 import { instance } from './instance';
 import { networkInterface } from './interface';
 import { lan } from './lan';
@@ -21,6 +23,7 @@ import { portGuard } from './port-guard';
 import { profile } from './profile';
 import { question } from './question';
 import { radio } from './radio';
+import { radius } from './radius';
 import { relay } from './relay';
 import { route } from './route';
 import { rule } from './rule';
@@ -80,9 +83,12 @@ export const kinds = {
   service,
   cell,
   rule,
+  access,
   vlanGuard,
   portGuard,
   binding,
+  radius,
+  identity,
   question,
   acceptance,
 } as const;

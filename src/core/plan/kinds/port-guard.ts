@@ -27,6 +27,8 @@ export const portGuard = kind({
     macAction: oneOf('one too many', overLimit),
     /** Broadcasts, in per cent of the port’s speed. */
     storm: whole('storm limit', 1, 100, { said: 'The storm limit', unit: '%' }).nullable(),
+    /** How it asks who is plugged in; null: it asks nobody. */
+    access: ref('access', 'cleared', 'way in', { edited: true, since: 10 }).nullable().default(null),
   },
   title: ({ port }, plan) => {
     const at = plan.port!.get(port) as Parameters<typeof titleOfPort>[1] | undefined;

@@ -1,7 +1,7 @@
 import { type Plan, type Port, boxOf } from '../../plan';
 import { fabric } from '../../model/switching';
 import { rootsOf, settingsOf, stpPortOf, treesOf } from '../../model/tree';
-import { type WiredPort, linksAt, portsOf } from '../../model/wiring';
+import { type WiredPort, carries, linksAt, portsOf } from '../../model/wiring';
 import { joinersOf } from '../../model/wireless';
 
 /** What is plugged in behind a port, as far as cables tell: how many MAC addresses show there, and whether a tree leads on. */
@@ -38,6 +38,13 @@ export function isEdge(plan: Plan, port: Port): boolean {
   const links = linksAt(plan, port);
   return links.length > 0 && links.every(({ to }) => !seats.has(to));
 }
+
+/** Is a segment brought to a box: by a cable to another box, or since the box itself is in it? */
+export const bringsVlan = (plan: Plan, device: string, vlan: string): boolean =>
+  [...plan.port.group(device).values()].some(
+    (port) =>
+      carries(port, vlan) && (port.number === 0 || (linksAt(plan, port).length > 0 && !isEdge(plan, port))),
+  );
 
 export interface TreeGuard {
   readonly port: string;

@@ -2,7 +2,7 @@
 
 import { formatAddress } from '@/core/address';
 import { type Plan, type Port, type PortGuard, portTitle } from '@/core/plan';
-import { type PortGuards, portGuardsOf } from '@/core/model/guards';
+import { type PortGuards, accessesOf, portGuardsOf } from '@/core/model/guards';
 import { expectedMacs, guardLine } from '@/core/rehearse';
 import { usePlan, useSession } from '../../session/context';
 import { wholeNumber } from '../../session/actions';
@@ -64,6 +64,19 @@ function PortGuardsOf({ plan, ports }: { plan: Plan; ports: readonly Port[] }) {
       {trusts.map(({ field, label }) => (
         <Toggle key={field} label={label} checked={held[field]} onChange={(on) => put({ [field]: on })} />
       ))}
+      {accessesOf(plan).length > 0 && (
+        <Property label="Asks">
+          <Choice
+            label="Asks who is there"
+            value={held.access ?? ''}
+            options={[
+              { value: '', label: 'nobody' },
+              ...accessesOf(plan).map(({ id, name }) => ({ value: id, label: `as ${name}` })),
+            ]}
+            onChoose={(access) => put({ access: access || null })}
+          />
+        </Property>
+      )}
       {number('MAC limit', 'macLimit', 'as many as come')}
       <p className="py-1 text-[13px] text-muted">
         {expected} planned at {portTitle(plan, first)}.{' '}

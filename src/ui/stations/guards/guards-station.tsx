@@ -1,21 +1,31 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import { boxOf } from '@/core/plan';
 import { boxesInOrder } from '@/core/model/switching';
 import { usePlan } from '../../session/context';
 import { useView } from '../../session/view';
 import { useCommands } from '../../shell/commands';
+import { OneOf } from '../../parts/one-of';
 import { StationHead } from '../../parts/station-head';
 import { BoxGuards } from './box-guards';
 import { BoxesTable } from './boxes-table';
 import { SwitchOn } from './switch-on';
+
+const AccessView = dynamic(() => import('./access-view').then((m) => m.AccessView));
+
+const views = [
+  { value: 'frames' as const, shown: 'what ports say', title: 'who is believed at which port' },
+  { value: 'access' as const, shown: 'who is let in', title: 'ports that ask who is there' },
+];
 
 /** What ports are trusted with and held to, and whom guards would stop. */
 export function GuardsStation() {
   const plan = usePlan();
   const device = useView((state) => state.device);
   const [trying, setTrying] = useState(false);
+  const [shown, setShown] = useState<'frames' | 'access'>('frames');
   const able = boxesInOrder(plan)
     .map(({ device: id }) => plan.device.get(id)!)
     .filter(({ id }) => boxOf(plan, id)?.snooping || plan.vlanGuard.group(id).size > 0);
@@ -28,7 +38,8 @@ export function GuardsStation() {
   const chosen = able.find(({ id }) => id === device) ?? able[0];
   return (
     <>
-      <StationHead title="Guards" about="who is believed at which port, and whom guards would stop">
+      <StationHead title="Guards" about="who is believed at a port, and who is let in">
+        <OneOf label="Show" look="bar" value={shown} of={views} onChoose={setShown} />
         <button
           type="button"
           className="button button-primary"
@@ -46,8 +57,9 @@ export function GuardsStation() {
         </p>
       )}
       {trying && !none && <SwitchOn plan={plan} able={able} onClose={() => setTrying(false)} />}
-      {!none && <BoxesTable plan={plan} boxes={able} chosen={chosen!.id} />}
-      {chosen && <BoxGuards key={chosen.id} plan={plan} device={chosen} />}
+      {shown === 'frames' && !none && <BoxesTable plan={plan} boxes={able} chosen={chosen!.id} />}
+      {shown === 'frames' && chosen && <BoxGuards key={chosen.id} plan={plan} device={chosen} />}
+      {shown === 'access' && <AccessView plan={plan} />}
     </>
   );
 }

@@ -1,7 +1,7 @@
 import { type Plan, boxOf, withRecord } from '../../../plan';
-import { factoryPortGuards, portGuardOf } from '../../../model/guards';
+import type { PortGuards } from '../../../model/guards';
 import { deviceNamed, portNamed, put } from '../../../testing/gear';
-import { guarded, soundGuards, unbound, withReserve } from '../../../testing/guards';
+import { guarded, held, soundGuards, unbound, withReserve } from '../../../testing/guards';
 import { done } from '../../../testing/plans';
 import { FindingsEngine } from '../../engine';
 import { guardChecks } from './';
@@ -9,23 +9,20 @@ import { guardChecks } from './';
 const sound = soundGuards();
 const TODAY = '2026-05-04';
 
-const held = (plan: Plan, name: string, number: number, fields: object): Plan => {
-  const port = portNamed(plan, name, number).id;
-  const known = portGuardOf(plan, port) ?? { id: `held${port}`, port, ...factoryPortGuards };
-  return withRecord(plan, 'portGuard', known.id, { ...known, ...fields });
-};
+const heldAt = (plan: Plan, name: string, number: number, fields: Partial<PortGuards>): Plan =>
+  held(plan, portNamed(plan, name, number).id, fields);
 
 const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
   [
     'way-not-trusted',
     'stop',
-    () => held(sound, 'sw-b', 9, { trustsDhcp: false }),
+    () => heldAt(sound, 'sw-b', 9, { trustsDhcp: false }),
     /^who is behind it gets no address\.$/,
   ],
   [
     'way-not-trusted',
     'fix',
-    () => held(sound, 'sw-b', 9, { trustsArp: false }),
+    () => heldAt(sound, 'sw-b', 9, { trustsArp: false }),
     /^everybody who comes from there needs a binding here as well/,
   ],
   [
@@ -33,7 +30,7 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
     'fix',
     // A second way to the gateway, on which a tree stands in reserve.
     () =>
-      held(held(withReserve(sound), 'sw-b', 5, { trustsDhcp: true, trustsArp: true }), 'sw-b', 9, {
+      heldAt(heldAt(withReserve(sound), 'sw-b', 5, { trustsDhcp: true, trustsArp: true }), 'sw-b', 9, {
         trustsDhcp: false,
       }),
     /^After a failure they come this way: /m,
@@ -41,7 +38,7 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
   [
     'trust-needless',
     'fix',
-    () => held(sound, 'sw-a', 5, { trustsDhcp: true }),
+    () => heldAt(sound, 'sw-a', 5, { trustsDhcp: true }),
     /whoever plugs a server of their own in there is believed/,
   ],
   [
@@ -65,13 +62,13 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
   [
     'mac-limit-low',
     'fix',
-    () => held(sound, 'sw-a', 4, { macLimit: 1 }),
+    () => heldAt(sound, 'sw-a', 4, { macLimit: 1 }),
     /^The last of them is not heard\.$/,
   ],
   [
     'mac-limit-low',
     'stop',
-    () => held(sound, 'sw-b', 2, { macLimit: 2, macAction: 'shut' }),
+    () => heldAt(sound, 'sw-b', 2, { macLimit: 2, macAction: 'shut' }),
     /^With the last of them the port is switched off\.$/,
   ],
   [
@@ -89,7 +86,7 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
   [
     'dhcp-rate-low',
     'fix',
-    () => held(sound, 'sw-b', 2, { dhcpRate: 5 }),
+    () => heldAt(sound, 'sw-b', 2, { dhcpRate: 5 }),
     /^After a power cut 3 devices behind it ask at once, twice each; with 6 per second all are heard\.$/,
   ],
   [

@@ -1,7 +1,11 @@
 import type { SiteCheck } from '../../finding';
+import { accessChecks } from './access';
 import { cutOffChecks } from './cut-off';
 import { portChecks } from './ports';
+import { serverChecks } from './servers';
 import { trustChecks } from './trust';
 
-/** Everything that is checked of guards. */
+/** What is checked of who is believed at which port. */
 export const guardChecks: readonly SiteCheck[] = [...trustChecks, ...cutOffChecks, ...portChecks];
+/** What is checked of who is let in at ports. */
+export const askingChecks: readonly SiteCheck[] = [...accessChecks, ...serverChecks];
