@@ -191,3 +191,29 @@ test('ways in, servers and devices are recorded; ports are told to ask, and whic
   await expect(details.getByRole('combobox', { name: 'Asks who is there' })).toContainText('nobody');
   await saved(page);
 });
+
+test('files for a RADIUS server and for hostapd are taken away, with placeholders for every secret', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '2-clinic');
+  await open(page, site, 'handover');
+  const fetched = async (name: string) => {
+    const href = (await page.getByRole('link', { name }).getAttribute('href'))!;
+    const answer = await request.get(href);
+    expect(answer.headers()['content-type']).toContain('text/plain');
+    return answer.text();
+  };
+  expect(await fetched('Download clients')).toMatch(
+    /client sw-rack \{\n {4}ipaddr = 10\.20\.10\.2\n {4}secret = "SET-THE-SECRET-OF-sw-rack"/,
+  );
+  const users = await fetched('Download users');
+  expect(users).toContain('"x-ray" Cleartext-Password := "SET-THE-PASSWORD-OF-x-ray"');
+  expect(users).toMatch(/# monitor-01\n"[0-9a-f]{12}"[\s\S]*?Tunnel-Private-Group-Id = "60"/);
+  await page.getByRole('button', { name: /^For hostapd/ }).click();
+  expect(await fetched('Download sw-rack 21')).toContain('auth_server_port=1812');
+  expect(await fetched('Download ap-01 5 GHz')).toContain('wpa_passphrase=SET-THE-KEY-OF-Harrow-Lane');
+  const wrong = await request.get(`/api/sites/${site}/hostapd?of=nobody`);
+  expect(wrong.status()).toBe(422);
+  expect((await wrong.json()).detail).toContain('“nobody” is no radio of this site, nor a port that asks');
+});

@@ -6,7 +6,7 @@ import { startApplication, stopApplication } from './lib/application.mjs';
 import { startDatabase, stopDatabase } from './lib/mariadb.mjs';
 import { readOr, requireNode, root } from './lib/paths.mjs';
 import { Stop, entry } from './lib/say.mjs';
-import { KERNEL, requireBuild, requireModules, requirePackages } from './lib/setup.mjs';
+import { KERNEL, READERS, requireBuild, requireModules, requirePackages } from './lib/setup.mjs';
 
 /** Everything: lint, unit, database and browser tests, each on data and ports of its own. The last line is the total. */
 const total = { passed: 0, failed: 0 };
@@ -60,7 +60,7 @@ async function browserTests(folder) {
 
 entry(async () => {
   requireNode();
-  await requirePackages(['mariadb-server-core', 'mariadb-client-core', 'chromium', ...KERNEL]);
+  await requirePackages(['mariadb-server-core', 'mariadb-client-core', 'chromium', ...KERNEL, ...READERS]);
   await requireModules();
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'dianome-test-'));
   try {

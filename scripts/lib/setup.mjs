@@ -18,9 +18,18 @@ const programs = {
   'iputils-ping': '/usr/bin/ping',
   'dnsmasq-base': '/usr/sbin/dnsmasq',
   udhcpc: '/usr/sbin/udhcpc',
+  hostapd: '/usr/sbin/hostapd',
+  wpasupplicant: '/usr/sbin/wpa_supplicant',
+  eapoltest: '/usr/bin/eapol_test',
+  freeradius: '/usr/sbin/freeradius',
 };
 /** What the tests on the kernel run. */
 export const KERNEL = ['nftables', 'iproute2', 'iputils-ping', 'dnsmasq-base', 'udhcpc'];
+/** What the tests of files for other programs run. */
+export const READERS = ['hostapd', 'wpasupplicant', 'eapoltest', 'freeradius'];
+
+/** What these packages would start at every boot; the tests start what they need themselves. */
+const services = { hostapd: 'hostapd', wpasupplicant: 'wpa_supplicant', freeradius: 'freeradius' };
 
 /** Installs the Debian packages that are missing. */
 export async function requirePackages(names) {
@@ -36,7 +45,19 @@ export async function requirePackages(names) {
     const run = (args) =>
       spawnSync(args[0], args.slice(1), { env, stdio: ['ignore', 'ignore', 'inherit'] }).status === 0;
     run([...apt, 'update']);
-    if (!run([...apt, 'install', '-y', '--no-install-recommends', ...wanted]))
+    // Nobody asked for servers that listen from now on.
+    const policy = '/usr/sbin/policy-rc.d';
+    const held = !fs.existsSync(policy);
+    if (held)
+      run([...sudo, 'sh', '-c', `printf '#!/bin/sh\\nexit 101\\n' > ${policy} && chmod 755 ${policy}`]);
+    const installed = run([...apt, 'install', '-y', '--no-install-recommends', ...wanted]);
+    if (held) run([...sudo, 'rm', '-f', policy]);
+    const started = wanted.flatMap((name) => services[name] ?? []);
+    if (started.length > 0) {
+      const [first, ...rest] = [...sudo, 'systemctl', 'disable', '--quiet', ...started];
+      spawnSync(first, rest, { stdio: 'ignore' });
+    }
+    if (!installed)
       throw new Stop(
         `Installing ${wanted.join(', ')} failed. Run: sudo apt-get install --no-install-recommends ${wanted.join(' ')}`,
       );

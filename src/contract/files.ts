@@ -23,6 +23,28 @@ export const files = {
   ports: csv('ports', 'The port schedule as CSV.'),
   rules: csv('rules', 'The rule schedule as CSV.'),
   bindings: csv('bindings', 'The bindings entered at boxes as CSV.'),
+  radiusClients: route({
+    method: 'GET',
+    path: '/api/sites/{site}/radius-clients',
+    says: 'The boxes that ask whom to let in, for FreeRADIUS.',
+    answer: file('text/plain', 'A clients.conf with placeholders for secrets.'),
+    problems: siteGone,
+  }),
+  radiusUsers: route({
+    method: 'GET',
+    path: '/api/sites/{site}/radius-users',
+    says: 'The devices that may be let in, for FreeRADIUS.',
+    answer: file('text/plain', 'A users file with placeholders for passwords.'),
+    problems: siteGone,
+  }),
+  hostapd: route({
+    method: 'GET',
+    path: '/api/sites/{site}/hostapd',
+    says: 'A radio with its networks, or a port that asks who is there, for hostapd.',
+    query: z.object({ of: z.string() }),
+    answer: file('text/plain', 'A hostapd.conf with placeholders for keys and secrets.'),
+    problems: { ...siteGone, 422: 'There is no such radio, and no port that asks.' },
+  }),
   ruleset: route({
     method: 'GET',
     path: '/api/sites/{site}/ruleset',

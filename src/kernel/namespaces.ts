@@ -130,6 +130,26 @@ export class Namespaces {
     this.daemons.push(spawn('ip', words, { stdio: 'ignore' }));
   }
 
+  /**
+   * A program that runs in a host until the network is closed; resolves with all it has said when it has said what is waited for, or
+   * has ended.
+   */
+  told(name: string, command: string, args: readonly string[], until: RegExp): Promise<string> {
+    const words = ['netns', 'exec', this.named(name), command, ...args];
+    const child = spawn('ip', words, { stdio: ['ignore', 'pipe', 'pipe'] });
+    this.daemons.push(child);
+    let said = '';
+    return new Promise((done) => {
+      const hear = (text: Buffer) => {
+        said += text.toString();
+        if (until.test(said)) done(said);
+      };
+      child.stdout.on('data', hear);
+      child.stderr.on('data', hear);
+      child.on('close', () => done(said));
+    });
+  }
+
   /** What a program says that runs in a host; empty where it fails. */
   said(name: string, command: string, args: readonly string[]): Promise<string> {
     const words = ['netns', 'exec', this.named(name), command, ...args];

@@ -10,10 +10,14 @@ import {
 import { newSitePlan } from '../core/edit';
 import { FindingsEngine, type Watch, acceptanceOf } from '../core/findings';
 import {
+  hostapdPort,
+  hostapdRadio,
   nftRuleset,
   portScheduleCsv,
   readPlanFile,
   bindingsCsv,
+  radiusClients,
+  radiusUsers,
   ruleScheduleCsv,
   scheduleCsv,
   writePlanFile,
@@ -27,6 +31,7 @@ import {
   encodePlan,
   encodeStep,
   finish,
+  recordTitle,
   shownValue,
   siteOf,
   withRecord,
@@ -171,6 +176,23 @@ async function ruleset(
   return { bytes: sent(nftRuleset(plan, device, today())), name: `${siteOf(plan).name} ${device.name}` };
 }
 
+/** A radio or a port that asks as hostapd reads it, and what to call the file. */
+async function hostapd(
+  holder: Holder,
+  { site, of }: { readonly site: string; readonly of: string },
+): Promise<{ readonly bytes: Uint8Array<ArrayBuffer>; readonly name: string }> {
+  const { plan } = await newest(holder, site);
+  const [radio, port] = [plan.radio.get(of), plan.port.get(of)];
+  const text = radio ? hostapdRadio(plan, radio) : port ? hostapdPort(plan, port) : null;
+  if (text === null)
+    throw badInput(
+      `${shownValue(of)} is no radio of this site, nor a port that asks who is there; name one with ?of=.`,
+      'of',
+    );
+  const title = recordTitle(plan, radio ? 'radio' : 'port', radio ?? port!);
+  return { bytes: sent(text), name: `${siteOf(plan).name} ${title}` };
+}
+
 /** A text as it is sent: so it is handed over and not copied, however long it is. */
 const sent = (text: string) => new TextEncoder().encode(text);
 
@@ -227,6 +249,8 @@ const files = {
   addresses: scheduleCsv,
   bindings: bindingsCsv,
   ports: portScheduleCsv,
+  radiusClients,
+  radiusUsers,
   rules: (plan: Plan) => ruleScheduleCsv(plan, today()),
 } satisfies Record<string, (plan: Plan) => string>;
 export type FileName = keyof typeof files;
@@ -249,6 +273,7 @@ export const jobs = {
   handIn,
   rehearse,
   ruleset,
+  hostapd,
   planText,
   file,
   makeSite,

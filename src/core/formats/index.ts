@@ -1,7 +1,9 @@
 export { bindingRows, bindingsCsv } from './bindings';
 export { formatPage } from './format-page';
 export { planFileJsonSchema } from './json-schema';
+export { hostapdPort, hostapdRadio } from './hostapd';
 export { nftRuleset } from './nftables';
+export { macAsName, radiusClients, radiusUsers } from './radius';
 export { VERSION, readPlanFile, writePlanFile } from './plan-file';
 export { type BoxBlock, boxPlace, portScheduleCsv, portScheduleOf } from './port-schedule';
 export { ruleCells, ruleHead, ruleScheduleCsv, ruleScheduleOf } from './rule-schedule';

@@ -4,7 +4,14 @@ export type { PacketStep } from './conversation';
 export { discover } from './dhcp';
 export { type Air, type Entry, airTitle, hasRadius } from './entry';
 export type { Hearing } from './lease-offers';
-export { type Authentication, type Circumstances, DHCP_PATIENCE, authenticate } from './guards/authenticate';
+export {
+  type Authentication,
+  type Circumstances,
+  DHCP_PATIENCE,
+  authenticate,
+  hasMac,
+  homeVlanOf,
+} from './guards/authenticate';
 export { type ServerWay, otherWays, pingPasses, serverWays, wrongPort } from './guards/server-ways';
 export { unasked } from './guards/unasked';
 export { type CutOff, type GuardedPort, cutOffBy, guardLine } from './guards/line';

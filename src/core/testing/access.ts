@@ -54,6 +54,11 @@ export function soundAccess(): Plan {
     plan = done(plan, 'setIdentity', { devices: names.map((name) => deviceNamed(plan, name).id), by });
   };
   known(['leased', 'visitor'], 'dot1x');
+  for (const [name, mac] of [
+    ['cam-1', '00:00:5e:00:53:78'],
+    ['phone', '00:00:5e:00:53:79'],
+  ] as const)
+    plan = put(plan, 'interface', interfacesOf(plan, deviceNamed(plan, name).id)[0]!, { mac });
   known(['cam-1', 'phone'], 'mac');
   return plan;
 }
@@ -110,6 +115,10 @@ const own: Readonly<Record<string, Damage>> = {
       devices: [deviceNamed(plan, names[a % 4]!).id],
       by: (['dot1x', 'mac', 'neither', 'unknown'] as const)[b % 4]!,
     });
+  },
+  noMac: (plan, a) => {
+    const [card] = interfacesOf(plan, deviceNamed(plan, a % 2 ? 'cam-1' : 'phone').id);
+    return put(plan, 'interface', card!, { mac: null });
   },
   dot1x: (plan, a) => {
     const box = [...plan.box.values()].find(({ device }) => device === switches(plan)[a % 2]);

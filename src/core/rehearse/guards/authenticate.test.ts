@@ -1,4 +1,4 @@
-import type { Access, Plan, RadiusServer } from '../../plan';
+import { type Access, type Plan, type RadiusServer, interfacesOf } from '../../plan';
 import { deviceNamed, portNamed, put, vlanFor } from '../../testing/gear';
 import { listens, onAir, soundAccess, withAccess, withServer } from '../../testing/access';
 import { done } from '../../testing/plans';
@@ -53,6 +53,12 @@ describe('a device at a port that asks', () => {
       'Cameras',
       0,
     ]);
+  });
+
+  test('known by a MAC address that nobody recorded is refused', () => {
+    const [card] = interfacesOf(sound, deviceNamed(sound, 'cam-1').id);
+    const unknown = put(sound, 'interface', card!, { mac: null });
+    expect(said(met(unknown, ['sw-a', 3], 'cam-1'))).toEqual(['refused', 'Guests', 20]);
   });
 
   test('a telephone ends in the segment that is announced to it', () => {

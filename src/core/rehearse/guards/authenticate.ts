@@ -1,5 +1,5 @@
 import { type Access, type Plan, type Port, type Vlan, addressesOn, interfacesOf } from '../../plan';
-import { type KnownBy, accessAt, knownBy, serversFor } from '../../model/guards';
+import { type KnownBy, accessAt, knownBy, macOf, serversFor } from '../../model/guards';
 import { serviceNames } from '../../model/policy';
 import { linksAt } from '../../model/wiring';
 import { bringsVlan } from './behind';
@@ -41,13 +41,17 @@ export interface Authentication {
 /** A DHCP client asks after 4, 8, 16 and 32 seconds and gives up (RFC 2131 section 4.1). */
 export const DHCP_PATIENCE = 60;
 
-/** The segment of a device by its first address; null for a stranger. */
-const homeOf = (plan: Plan, device: string | null): string | null => {
+/** The segment of a device by its first address, which its server names; null for a stranger. */
+export const homeVlanOf = (plan: Plan, device: string | null): string | null => {
   if (device === null) return null;
   for (const item of interfacesOf(plan, device))
     for (const { subnet } of addressesOn(plan, item.id)) return plan.subnet.get(subnet)!.vlan;
   return null;
 };
+
+/** Is a MAC address of a device recorded, so that a server can know it by that? */
+export const hasMac = (plan: Plan, device: string): boolean =>
+  interfacesOf(plan, device).some((card) => macOf(plan, card) !== null);
 
 class Talk {
   readonly lines: Line[] = [];
@@ -120,7 +124,13 @@ export function authenticate(
   );
   const outcome =
     alreadyIn(plan, talk, port, access, device) ??
-    outcomeOf(plan, talk, port, access, { by, known: device !== null, circumstances, today });
+    outcomeOf(plan, talk, port, access, {
+      by,
+      known: device !== null,
+      hasMac: device !== null && hasMac(plan, device),
+      circumstances,
+      today,
+    });
   return {
     ...ended(plan, port, access, device, outcome),
     lines: talk.lines,
@@ -153,12 +163,14 @@ function alreadyIn(
 interface Comer {
   readonly by: KnownBy;
   readonly known: boolean;
+  /** Is a MAC address recorded that the server can know it by? */
+  readonly hasMac: boolean;
   readonly circumstances: Circumstances;
   readonly today: string | null;
 }
 
 function outcomeOf(plan: Plan, talk: Talk, port: Port, access: Access, comer: Comer): Outcome {
-  const { by, known, circumstances, today } = comer;
+  const { by, known, hasMac, circumstances, today } = comer;
   let refused = false;
   for (const step of stepsOf(access)) {
     if (step === 'dot1x') {
@@ -177,7 +189,7 @@ function outcomeOf(plan: Plan, talk: Talk, port: Port, access: Access, comer: Co
       talk.say('device', 'says nothing', 'it waits to be spoken to, so its MAC address is not seen');
       continue;
     } else talk.say('device', 'its first frame', 'the box sees its MAC address');
-    const accepts = known && (step === 'mac' || circumstances.credentials === 'good');
+    const accepts = step === 'mac' ? hasMac : known && circumstances.credentials === 'good';
     const as = step === 'mac' ? 'its MAC address for a name' : 'what the device says, passed on (EAP)';
     const answer = asks(plan, talk, port, access, { circumstances, today, accepts, as });
     if (answer === 'accept') return 'let in';
@@ -202,7 +214,7 @@ function ended(
   if (outcome === 'one too many' && access.mode !== 'watch')
     return { vlan: null, why: 'the port lets one device in, and there is one' };
   const given = {
-    'let in': access.takesVlan ? (homeOf(plan, device) ?? own) : own,
+    'let in': access.takesVlan ? (homeVlanOf(plan, device) ?? own) : own,
     'no answer': access.guest,
     refused: access.failed,
     'no server': access.critical,

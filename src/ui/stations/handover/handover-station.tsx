@@ -11,6 +11,8 @@ import { usePlan, useSession } from '../../session/context';
 import { countOpen, useFindings } from '../../session/open-findings';
 import { useView } from '../../session/view';
 import { StationHead } from '../../parts/station-head';
+import { FilesForPrograms } from './files-for-programs';
+import { Item } from './item';
 import { readFile } from './read-file';
 
 /** Take away: the schedule as a page and as CSV, the plan as a file. Bring in: a plan file as a reviewed change. */
@@ -113,6 +115,7 @@ export function HandoverStation() {
               </a>
             </Item>
           ))}
+        <FilesForPrograms plan={plan} site={site} />
         <Item
           what="The whole plan as a file"
           about="reads back to the same plan, here or in another installation"
@@ -148,17 +151,5 @@ export function HandoverStation() {
         </p>
       )}
     </>
-  );
-}
-
-function Item({ what, about, children }: { what: string; about: string; children: React.ReactNode }) {
-  return (
-    <li className="flex flex-wrap items-center gap-3 border-b border-rule py-2">
-      <span className="min-w-[220px] flex-1">
-        {what}
-        <span className="block text-[14px] text-muted">{about}</span>
-      </span>
-      {children}
-    </li>
   );
 }

@@ -1,4 +1,4 @@
-import { type Plan, boxOf } from '../../../plan';
+import { type Plan, boxOf, interfacesOf } from '../../../plan';
 import { deviceNamed, portNamed, put, vlanFor } from '../../../testing/gear';
 import { listens, onAir, soundAccess, withAccess, withServer } from '../../../testing/access';
 import { held } from '../../../testing/guards';
@@ -78,6 +78,12 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
     'fix',
     () => withAccess(sound, { methods: 'dot1x' }),
     /^desks puts into Guests whoever does not answer, and the device is known by its MAC address only\.$/m,
+  ],
+  [
+    'access-mac-unknown',
+    'stop',
+    () => put(sound, 'interface', interfacesOf(sound, deviceNamed(sound, 'cam-1').id)[0]!, { mac: null }),
+    /^sw-a 3 asks, cam-1 is known by its MAC address only, and none is recorded/,
   ],
   [
     'access-late',

@@ -1,7 +1,7 @@
 import { type Access, type Port, boxOf, portTitle } from '../../../plan';
 import { accessAt, askingPorts, boxesAsking, knownBy } from '../../../model/guards';
 import { linksAt } from '../../../model/wiring';
-import { DHCP_PATIENCE, bringsVlan, expectedMacs, unasked } from '../../../rehearse';
+import { DHCP_PATIENCE, bringsVlan, expectedMacs, hasMac, unasked } from '../../../rehearse';
 import { onDevice } from '../refs';
 import { keepsOut, nameOf, onAccess } from './asking';
 import { guardCheck, holding, onPort, someOf } from './shared';
@@ -92,6 +92,23 @@ const cannotAnswer = guardCheck('access-cannot-answer', function* (plan) {
       because: `${access.name} ${guest === null ? 'keeps out' : `puts into ${guest}`} whoever does not answer, and the device is known by ${by}.`,
     };
   }
+});
+
+const macUnknown = guardCheck('access-mac-unknown', function* (plan) {
+  for (const { port, access } of askingPorts(plan))
+    for (const { to } of linksAt(plan, port)) {
+      const { device } = plan.port.get(to)!;
+      if (knownBy(plan, device) !== 'mac' || hasMac(plan, device)) continue;
+      const name = nameOf(plan, device);
+      yield {
+        severity: keepsOut(access) ? 'stop' : 'fix',
+        on: onDevice(device),
+        also: [onPort(port.id)],
+        what: `No server can know ${name}`,
+        because: `${portTitle(plan, port)} asks, ${name} is known by its MAC address only, and none is recorded: type it in under Addresses.`,
+      };
+      break;
+    }
 });
 
 const late = guardCheck('access-late', function* (plan) {
@@ -186,6 +203,7 @@ export const accessChecks = [
   unable,
   notCarried,
   cannotAnswer,
+  macUnknown,
   late,
   behindItself,
   few,
