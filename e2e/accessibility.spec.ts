@@ -44,99 +44,113 @@ async function violations(page: Page): Promise<string[]> {
   });
 }
 
-for (const theme of ['day', 'night'])
-  test(`no serious accessibility violations by ${theme}`, async ({ page, request, context }) => {
-    // More than twenty screens, each looked through whole.
-    test.setTimeout(240_000);
-    await context.addInitScript((value) => localStorage.setItem('dianome.theme', value), theme);
-    const site = await demoSite(request, '3-creamery');
-    const found: Record<string, string[]> = {};
-    await page.goto('/');
-    await expect(page.getByRole('link', { name: 'Saltmarsh Creamery' }).first()).toBeVisible();
-    found.sites = await violations(page);
-    for (const station of [...STATIONS, 'schedule', 'ports', 'rules']) {
-      await page.goto(`/site/${site}/${station}`);
-      await expect(page.getByRole('heading').first()).toBeVisible();
-      if (station === 'segments') {
-        await page.getByLabel('Name of Cameras').click();
-        await expect(page.getByRole('heading', { name: '140 CM Cameras' })).toBeVisible();
+/** What is brought on the screen of a station before it is looked through; what it looks through itself on the way it tells. */
+type Look = (page: Page, found: (where: string) => Promise<void>) => Promise<void>;
+const LOOKS: Readonly<Record<string, Look>> = {
+  segments: async (page, found) => {
+    await page.getByLabel('Name of Cameras').click();
+    await expect(page.getByRole('heading', { name: '140 CM Cameras' })).toBeVisible();
+    await found('a segment');
+    await page.getByRole('button', { name: /Add segment/ }).click();
+  },
+  rehearse: async (page, found) => {
+    await expect(page.getByText('2 of 12 not as expected')).toBeVisible();
+    await found('Questions');
+    for (const tab of ['DHCP', 'What if', 'Spanning trees']) {
+      await page.getByRole('tab', { name: tab }).click();
+      if (tab === 'What if') {
+        await page.getByRole('button', { name: 'Run all of them' }).click();
+        await expect(page.getByRole('table', { name: 'Single points of failure' })).toBeVisible();
       }
-      if (station === 'rehearse') {
-        await expect(page.getByText('2 of 12 not as expected')).toBeVisible();
-        found['rehearse, Questions'] = await violations(page);
-        for (const tab of ['DHCP', 'What if', 'Spanning trees']) {
-          await page.getByRole('tab', { name: tab }).click();
-          if (tab === 'What if') {
-            await page.getByRole('button', { name: 'Run all of them' }).click();
-            await expect(page.getByRole('table', { name: 'Single points of failure' })).toBeVisible();
-          }
-          if (tab === 'Spanning trees') {
-            await page.getByRole('button', { name: 'sw-b 9', exact: true }).click();
-            await page.getByRole('button', { name: 'sw-a', exact: true }).last().click();
-          }
-          found[`rehearse, ${tab}`] = await violations(page);
-        }
+      if (tab === 'Spanning trees') {
+        await page.getByRole('button', { name: 'sw-b 9', exact: true }).click();
+        await page.getByRole('button', { name: 'sw-a', exact: true }).last().click();
       }
-      if (station === 'addresses') {
-        await page.getByRole('radio', { name: '140 CM' }).click();
-        await expect(page.getByRole('article').first()).toBeVisible();
-      }
-      if (station === 'policy') {
-        await page.getByRole('gridcell', { name: /^Office to Exchange/ }).click();
-        await expect(page.getByRole('region', { name: 'Chosen cells' })).toBeVisible();
-        const bar = page.getByRole('region', { name: 'Probe' });
-        await bar.getByLabel('from').fill('printer-01');
-        await bar.getByLabel('to', { exact: true }).fill('pasteuriser');
-        await bar.getByRole('button', { name: 'Show the way' }).click();
-      }
-      if (station === 'internet') {
-        await page.getByRole('button', { name: 'tcp 443' }).click();
-        await page.getByLabel('Which device').fill('historian');
-        await expect(page.getByRole('list', { name: 'Ways in' })).toBeVisible();
-      }
-      if (station === 'gear') {
-        await page.getByRole('option', { name: /^sw-c 3:/ }).click();
-        await expect(page.getByRole('heading', { name: 'sw-c 3' })).toBeVisible();
-        for (const view of ['table', 'map']) {
-          await page.getByRole('radio', { name: view, exact: true }).click();
-          found[view] = await violations(page);
-        }
-        await page.getByRole('radio', { name: 'faces', exact: true }).click();
-      }
-      found[station] = await violations(page);
+      await found(tab);
     }
-    await page.goto(`/site/${site}/rehearse?view=exercise`);
-    // The page takes the tab from its address.
+  },
+  // The page takes the tab from its address.
+  'rehearse?view=exercise': async (page, found) => {
     await expect(page.getByRole('button', { name: 'Set the exercise' })).toBeVisible();
-    found.exercises = await violations(page);
+    await found('exercises');
     await page.getByRole('button', { name: 'Set the exercise' }).click();
     await page.getByRole('button', { name: /^A hint for 1 point/ }).click();
-    found.exercise = await violations(page);
+    await found('an exercise');
     await page.getByRole('button', { name: 'Hand in' }).click();
     await page.getByRole('button', { name: 'Hand it in' }).click();
     await expect(page.getByRole('region', { name: 'Report', exact: true })).toBeVisible();
-    found.report = await violations(page);
-    await page.goto(`/site/${site}/segments`);
-    await page.getByRole('button', { name: /Add segment/ }).click();
-    found.dialog = await violations(page);
-    expect(Object.entries(found).filter(([, list]) => list.length > 0)).toEqual([]);
+  },
+  addresses: async (page) => {
+    await page.getByRole('radio', { name: '140 CM' }).click();
+    await expect(page.getByRole('article').first()).toBeVisible();
+  },
+  guards: async (page, found) => {
+    await found('what ports say');
+    await page.getByRole('radio', { name: 'who is let in' }).click();
+    await expect(page.getByRole('region', { name: 'Ways in' })).toBeVisible();
+  },
+  policy: async (page) => {
+    await page.getByRole('gridcell', { name: /^Office to Exchange/ }).click();
+    await expect(page.getByRole('region', { name: 'Chosen cells' })).toBeVisible();
+    const bar = page.getByRole('region', { name: 'Probe' });
+    await bar.getByLabel('from').fill('printer-01');
+    await bar.getByLabel('to', { exact: true }).fill('pasteuriser');
+    await bar.getByRole('button', { name: 'Show the way' }).click();
+  },
+  internet: async (page) => {
+    await page.getByRole('button', { name: 'tcp 443' }).click();
+    await page.getByLabel('Which device').fill('historian');
+    await expect(page.getByRole('list', { name: 'Ways in' })).toBeVisible();
+  },
+  gear: async (page, found) => {
+    await page.getByRole('option', { name: /^sw-c 3:/ }).click();
+    await expect(page.getByRole('heading', { name: 'sw-c 3' })).toBeVisible();
+    for (const view of ['table', 'map', 'faces']) {
+      await page.getByRole('radio', { name: view, exact: true }).click();
+      if (view !== 'faces') await found(view);
+    }
+  },
+};
+const SHEETS = ['schedule', 'ports', 'rules'];
+
+for (const theme of ['day', 'night'])
+  for (const station of ['', ...STATIONS, 'rehearse?view=exercise', ...SHEETS])
+    test(`no serious accessibility violations by ${theme}: ${station || 'list of sites'}`, async ({
+      page,
+      request,
+      context,
+    }) => {
+      await context.addInitScript((value) => localStorage.setItem('dianome.theme', value), theme);
+      const site = await demoSite(request, '3-creamery');
+      const all: Record<string, string[]> = {};
+      const found = async (where: string) => {
+        all[where] = await violations(page);
+      };
+      await page.goto(station === '' ? '/' : `/site/${site}/${station}`);
+      await expect(page.getByRole('heading').first()).toBeVisible();
+      if (station === '')
+        await expect(page.getByRole('link', { name: 'Saltmarsh Creamery' }).first()).toBeVisible();
+      await LOOKS[station]?.(page, found);
+      await found('at last');
+      expect(Object.entries(all).filter(([, list]) => list.length > 0)).toEqual([]);
+    });
+
+for (const station of [...STATIONS, ...SHEETS])
+  test(`on a phone nothing is wider than the screen: ${station}`, async ({ page, request }) => {
+    await page.setViewportSize({ width: 390, height: 844 });
+    const site = await demoSite(request, '2-clinic');
+    await page.goto(`/site/${site}/${station}`);
+    await expect(
+      SHEETS.includes(station)
+        ? page.getByRole('table').first()
+        : page.getByRole('toolbar', { name: 'Tabs' }),
+    ).toBeVisible();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   });
 
-test('on a phone: thumb tabs, cards, and nothing wider than the screen', async ({ page, request }) => {
+test('on a phone: thumb tabs and cards', async ({ page, request }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   const site = await demoSite(request, '2-clinic');
-  await page.goto(`/site/${site}/segments`);
-  await expect(page.getByLabel('Name of Voice')).toBeVisible();
-  for (const station of STATIONS) {
-    await page.goto(`/site/${site}/${station}`);
-    await expect(page.getByRole('toolbar', { name: 'Tabs' })).toBeVisible();
-    expect(await page.evaluate(() => document.documentElement.scrollWidth), station).toBeLessThanOrEqual(390);
-  }
-  for (const sheet of ['schedule', 'ports', 'rules']) {
-    await page.goto(`/site/${site}/${sheet}`);
-    await expect(page.getByRole('table').first()).toBeVisible();
-    expect(await page.evaluate(() => document.documentElement.scrollWidth), sheet).toBeLessThanOrEqual(390);
-  }
   await page.goto(`/site/${site}/rehearse`);
   await page.getByRole('button', { name: 'Stations' }).click();
   await page.getByRole('link', { name: 'Segments' }).click();

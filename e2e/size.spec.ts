@@ -5,7 +5,7 @@ import { demoSite, expect, test } from './site';
 /** What a page may load before it stands still, in kB compressed: today's sizes with a little air, so that growth is seen. */
 const MOST: Readonly<Record<string, number>> = {
   list: 310,
-  brief: 455,
+  brief: 458,
   segments: 518,
   addresses: 518,
   gear: 480,
@@ -14,9 +14,9 @@ const MOST: Readonly<Record<string, number>> = {
   internet: 475,
   policy: 492,
   rehearse: 530,
-  handover: 422,
+  handover: 426,
   findings: 430,
-  history: 420,
+  history: 424,
 };
 
 /** Compressed kB of the scripts a page asks for until its network rests. */

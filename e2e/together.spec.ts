@@ -89,6 +89,8 @@ test('seven windows of one browser: each saves, and each hears of the others', a
   context,
   request,
 }) => {
+  // Each of the seven is a whole program.
+  test.slow();
   const site = await demoSite(request, '1-row-house');
   const windows = [page, ...(await Promise.all(Array.from({ length: 6 }, () => context.newPage())))];
   for (const window of windows) await open(window, site);
