@@ -68,6 +68,15 @@ const shots = [
     act: (page) => page.getByRole('button', { name: 'sw-e', exact: true }).click(),
   },
   {
+    name: 'authentication-day',
+    path: '/site/2clinic/guards',
+    act: async (page) => {
+      await page.getByRole('radio', { name: 'who is let in' }).click();
+      await page.getByLabel('Plug into').fill('sw-surgery 3');
+      await page.getByLabel('the device').fill('monitor-01');
+    },
+  },
+  {
     name: 'internet-day',
     path: '/site/3creamery/internet',
     act: (page) => page.getByRole('region', { name: 'Uplink mobile' }).getByRole('button').first().click(),
@@ -130,7 +139,6 @@ const shots = [
   },
   { name: 'exercise-day', path: '/site/3creamery/rehearse', act: exercise },
   { name: 'findings-day', path: '/site/3creamery/findings' },
-  { name: 'schedule-day', path: '/site/2clinic/schedule' },
   { name: 'segments-phone', path: '/site/1rowhouse/segments', width: 390, height: 844 },
 ];
 
@@ -144,8 +152,12 @@ entry(async () => {
     executablePath: '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-background-networking', '--disable-sync'],
   });
+  // Only those that are named, or all.
+  const named = process.argv.slice(2);
   try {
-    for (const { name, path: at, theme = 'day', width = 1280, height = 800, act } of shots) {
+    for (const { name, path: at, theme = 'day', width = 1280, height = 800, act } of shots.filter(
+      ({ name: one }) => named.length === 0 || named.includes(one),
+    )) {
       const context = await browser.newContext({
         viewport: { width, height },
         baseURL: url,
@@ -155,10 +167,12 @@ entry(async () => {
         localStorage.setItem('dianome.theme', value);
       }, theme);
       const page = await context.newPage();
+      // What is reckoned may take a while on a busy machine.
+      page.setDefaultTimeout(180_000);
       await page.goto(at);
       const settled = () =>
         page.waitForFunction(
-          () => !/Loading|Checking|Drawing the map|counting/.test(document.body.innerText),
+          () => !/Loading|Checking|Drawing the map|\bcounting/.test(document.body.innerText),
         );
       await settled();
       await page.getByRole('heading').first().waitFor();
