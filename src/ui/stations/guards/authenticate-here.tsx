@@ -96,7 +96,7 @@ function Conversation({ met, names }: ConversationProps) {
         )}{' '}
         after {met.after} s
         {met.late && (
-          <span className="text-stop">: its DHCP client has given up after {DHCP_PATIENCE} s</span>
+          <span className="text-stop">too late: its DHCP client has given up after {DHCP_PATIENCE} s</span>
         )}
       </p>
       <ol className="relative border-l-4 border-ink py-1" aria-label="The conversation">

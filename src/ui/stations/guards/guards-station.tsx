@@ -38,7 +38,7 @@ export function GuardsStation() {
   const chosen = able.find(({ id }) => id === device) ?? able[0];
   return (
     <>
-      <StationHead title="Guards" about="who is believed at a port, and who is let in">
+      <StationHead title="Guards" about="who is believed, who is let in">
         <OneOf label="Show" look="bar" value={shown} of={views} onChoose={setShown} />
         <button
           type="button"
