@@ -1,6 +1,6 @@
 import { type IpAddress, formatAddress } from '../address';
 import { type Plan, addressesOn, interfacesOf } from '../plan';
-import { boxesAsking, knownBy } from '../model/guards';
+import { boxesAsking, knownBy, macOf } from '../model/guards';
 import { accessPoints, networksAt } from '../model/wireless';
 import { linksAt, portsOf } from '../model/wiring';
 import { homeVlanOf } from '../rehearse';
@@ -76,7 +76,10 @@ export function radiusUsers(plan: Plan): string {
   ];
   for (const device of [...plan.device.values()].sort((a, b) => a.name.localeCompare(b.name))) {
     const by = knownBy(plan, device.id);
-    const macs = interfacesOf(plan, device.id).flatMap(({ mac }) => (mac === null ? [] : [macAsName(mac)]));
+    const macs = interfacesOf(plan, device.id)
+      .map((card) => macOf(plan, card))
+      .filter((mac) => mac !== null)
+      .map(macAsName);
     const names = by === 'dot1x' ? [device.name] : by === 'mac' ? [...new Set(macs)] : [];
     if (by === 'mac' && names.length === 0)
       lines.push(`# ${device.name} is known by its MAC address, and none is recorded.`, '');

@@ -12,7 +12,14 @@ export {
   hasMac,
   homeVlanOf,
 } from './guards/authenticate';
-export { type ServerWay, otherWays, pingPasses, serverWays, wrongPort } from './guards/server-ways';
+export {
+  type BoxWay,
+  type ServerWay,
+  pingPasses,
+  serverWays,
+  waysToServers,
+  wrongPort,
+} from './guards/server-ways';
 export { unasked } from './guards/unasked';
 export { type CutOff, type GuardedPort, cutOffBy, guardLine } from './guards/line';
 export { bringsVlan, expectedMacs, isEdge, treeGuardsFor } from './guards/behind';

@@ -1,5 +1,5 @@
-import { type Access, type Plan, type RadiusServer, hostOf } from '../../plan';
-import { serversFor } from '../../model/guards';
+import { type Access, type Plan, type RadiusServer, deriveBy, hostOf } from '../../plan';
+import { boxesAsking, serversFor } from '../../model/guards';
 import { listenersOf } from '../../model/uplink';
 import { PING, type Answer, type ProbeQuestion, probe } from '../probe';
 
@@ -66,6 +66,26 @@ export const otherWays = (
         : [wayOf(plan, server, 'change', { ...back, port: server.change }, today)]),
     ];
   });
+
+/** A way of a box that asks, and the way in it asks by. */
+export interface BoxWay extends ServerWay {
+  readonly box: string;
+  readonly access: string;
+}
+const waysOn = deriveBy(
+  (plan, today: string): readonly BoxWay[] =>
+    [...boxesAsking(plan)].flatMap(([access, boxes]) =>
+      [...boxes].flatMap((box) =>
+        [...serverWays(plan, box, access, today || null), ...otherWays(plan, box, access, today || null)].map(
+          (way) => ({ ...way, box, access: access.id }),
+        ),
+      ),
+    ),
+  Object.is,
+);
+/** All ways of all boxes that ask; probed once for whoever wants to know. */
+export const waysToServers = (plan: Plan, today: string | null): readonly BoxWay[] =>
+  waysOn(plan, today ?? '');
 
 /** Does a ping pass on such a way? Then nobody looks for the fault there. */
 export const pingPasses = (plan: Plan, { question }: ServerWay, today: string | null): boolean =>

@@ -1,10 +1,9 @@
 'use client';
 
-import { useMemo } from 'react';
 import { formatAddress } from '@/core/address';
 import { type Plan, hostOf } from '@/core/plan';
-import { boxesAsking, radiusOf } from '@/core/model/guards';
-import { otherWays, serverWays } from '@/core/rehearse';
+import { radiusOf } from '@/core/model/guards';
+import { waysToServers } from '@/core/rehearse';
 import { today } from '@/today';
 import { useSession } from '../../session/context';
 import { ColumnHeads } from '../../parts/column-heads';
@@ -80,28 +79,14 @@ export function Servers({ plan }: { plan: Plan }) {
 }
 
 function WaysToServers({ plan }: { plan: Plan }) {
-  const ways = useMemo(
-    () =>
-      [...boxesAsking(plan)].flatMap(([access, boxes]) =>
-        [...boxes].flatMap((box) =>
-          [...serverWays(plan, box, access, today()), ...otherWays(plan, box, access, today())].map(
-            (way) => ({
-              key: `${access.id} ${box} ${way.server.id} ${way.purpose}`,
-              box,
-              ...way,
-            }),
-          ),
-        ),
-      ),
-    [plan],
-  );
+  const ways = waysToServers(plan, today());
   if (ways.length === 0) return null;
   return (
     <table className="schedule mt-2 text-[14px]" aria-label="The way to the servers">
       <ColumnHeads columns={['Box', 'Server', 'For', 'UDP', 'There and back']} />
       <tbody>
-        {ways.map(({ key, box, name, purpose, port, why }) => (
-          <tr key={key}>
+        {ways.map(({ access, box, server, name, purpose, port, why }) => (
+          <tr key={`${access} ${box} ${server.id} ${purpose}`}>
             <td className="mono whitespace-nowrap">{plan.device.get(box)!.name}</td>
             <td className="mono">{name}</td>
             <td>{purposeWords[purpose]}</td>

@@ -1,4 +1,5 @@
-import { type ServerWay, otherWays, pingPasses, serverWays, wrongPort } from '../../../rehearse';
+import { groupBy } from '../../../plan';
+import { type BoxWay, type ServerWay, pingPasses, waysToServers, wrongPort } from '../../../rehearse';
 import { boxesAsking, serversFor } from '../../../model/guards';
 import type { Severity } from '../../finding';
 import { onDevice } from '../refs';
@@ -27,19 +28,13 @@ const unreachedCheck = (
   what: (box: string, servers: string) => string,
 ) =>
   guardCheck(id, function* (plan, today) {
-    const failing = new Map<string, ServerWay[]>();
-    for (const [access, boxes] of boxesAsking(plan))
-      for (const box of boxes) {
-        const all =
-          purpose === 'asking'
-            ? serverWays(plan, box, access, today)
-            : otherWays(plan, box, access, today).filter((way) => way.purpose === purpose);
-        const stopped = all.filter(({ why }) => why !== null);
-        if (stopped.length > 0) failing.set(box, [...(failing.get(box) ?? []), ...stopped]);
-      }
+    const failing = groupBy(
+      waysToServers(plan, today).filter((way) => way.purpose === purpose && way.why !== null),
+      ({ box }) => box,
+    );
     for (const [box, ways] of failing) {
       const servers = new Map(ways.map((way) => [way.server.id, way]));
-      const [first] = [...servers.values()] as [ServerWay];
+      const [first] = [...servers.values()] as [BoxWay];
       yield {
         severity,
         on: onDevice(box),
