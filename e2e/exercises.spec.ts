@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { atChange, demoSite, expect, open, saved, test } from './site';
+import { atChange, demoSite, expect, inList, open, saved, test } from './site';
 
 const toExercises = (page: Page) => page.getByRole('tab', { name: 'Faults to find' }).click();
 const setting = (page: Page) => page.getByRole('region', { name: 'Faults to find' });
@@ -111,6 +111,7 @@ test('what is handed in unmended earns nothing, and cannot be handed in again', 
   const row = page
     .getByRole('row', { name: new RegExp(`exercise ${PORT_ASTRAY}\\s*exercise, open`) })
     .first();
+  await inList(page, row);
   await expect(row).toContainText('put away');
   await page.goto(`/site/${id}/rehearse?view=exercise`);
   for (const points of [1, 2, 3, 4])

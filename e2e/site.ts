@@ -70,3 +70,13 @@ export async function choose(list: Locator, option: string | { readonly label: s
 /** Opens fields that are behind a line; the choice is kept, so once is enough. */
 export const unfold = (page: Page, title: string): Promise<void> =>
   page.getByRole('button', { name: new RegExp(`^${title}`), expanded: false }).click();
+
+/** The list of sites comes in parts: goes on until it has this one, wherever other tests' sites have put it. */
+export async function inList(page: Page, row: Locator): Promise<void> {
+  const more = page.getByRole('button', { name: 'More sites' });
+  await expect(row.or(more).first()).toBeVisible();
+  await expect(async () => {
+    if (await row.isHidden()) await more.click({ timeout: 1000 });
+    await expect(row).toBeVisible({ timeout: 1000 });
+  }).toPass();
+}

@@ -1,4 +1,4 @@
-import { atChange, expect, fill, newSite, open, test, choose } from './site';
+import { atChange, expect, fill, inList, newSite, open, test, choose } from './site';
 
 test('makes a site from a few decisions, with a gateway to stand on', async ({ page }) => {
   await page.goto('/');
@@ -34,6 +34,7 @@ test('renames, duplicates, archives and deletes a site', async ({ page, request 
   const name = `Mill ${Date.now()}`;
   await newSite(request, { name });
   await page.goto('/');
+  await inList(page, page.getByRole('link', { name }));
   await page.getByRole('button', { name: `rename ${name}` }).click();
   await page.getByLabel('Name', { exact: true }).fill(`${name} B`);
   await page.getByRole('button', { name: 'Rename it' }).click();
@@ -64,6 +65,7 @@ test('lists the demo sites with their findings', async ({ page }) => {
   await page.goto('/');
   // By its address: other tests work on copies of the same name.
   const row = page.getByRole('row').filter({ has: page.locator('a[href="/site/3creamery/segments"]') });
+  await inList(page, row);
   await expect(row).toContainText('industrial');
   await expect(row).toContainText('12 segments, 146 fixed');
   await expect(row.getByLabel('stop')).toBeVisible();

@@ -1,5 +1,5 @@
 import { gzipSync } from 'node:zlib';
-import type { Page } from '@playwright/test';
+import type { Page, Response } from '@playwright/test';
 import { demoSite, expect, test } from './site';
 
 /** What a page may load before it stands still, in kB compressed: today's sizes with a little air, so that growth is seen. */
@@ -22,13 +22,16 @@ const MOST: Readonly<Record<string, number>> = {
 /** Compressed kB of the scripts a page asks for until its network rests. */
 async function scriptsOf(page: Page, path: string): Promise<number> {
   const scripts: Promise<number>[] = [];
-  page.on('response', (response) => {
+  const count = (response: Response) => {
     if (response.request().resourceType() === 'script')
       scripts.push(response.body().then((body) => gzipSync(body).length));
-  });
+  };
+  page.on('response', count);
   await page.goto(path);
   await expect(page.getByRole('heading').first()).toBeVisible();
   await page.waitForLoadState('networkidle');
+  // What is fetched ahead of need after that would outlive the page.
+  page.off('response', count);
   return (await Promise.all(scripts)).reduce((sum, size) => sum + size, 0) / 1000;
 }
 
