@@ -217,3 +217,27 @@ test('files for a RADIUS server and for hostapd are taken away, with placeholder
   expect(wrong.status()).toBe(422);
   expect((await wrong.json()).detail).toContain('“nobody” is no radio of this site, nor a port that asks');
 });
+
+test('a box is hardened point by point, with who and when; what cannot be so is said', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '2-clinic');
+  await open(page, site, 'guards');
+  await page.getByRole('radio', { name: 'hardening' }).click();
+  await page.getByRole('button', { name: 'sw-rack', exact: true }).click();
+  const list = page.getByRole('region', { name: 'Hardening of sw-rack' });
+  await list.getByRole('checkbox', { name: 'Default login changed, sw-rack' }).click();
+  await expect(list.getByRole('listitem').filter({ hasText: 'Default login changed' })).toContainText(
+    /changed on \d{4}-\d\d-\d\d.*, Ada$/,
+  );
+  await expect(list.getByRole('listitem').filter({ hasText: 'Managed only from' })).toContainText('TCP 443');
+  await expect(page.getByText('sw-rack is hardened in part')).toBeVisible();
+  const boxes = page.getByRole('table', { name: 'Boxes to harden' });
+  await expect(boxes.getByRole('row', { name: /^sw-rack 1 of 10/ })).toBeVisible();
+  await list.getByRole('button', { name: 'Tick the same at every box' }).click();
+  await expect(boxes.getByRole('row', { name: /^sw-kennels 1 of 10/ })).toBeVisible();
+  await list.getByRole('checkbox', { name: 'Default login changed, sw-rack' }).click();
+  await expect(boxes.getByRole('row', { name: /^sw-rack 0 of 10/ })).toBeVisible();
+  await saved(page);
+});

@@ -56,6 +56,10 @@ go({
   input: { ports: [portsOn('sw-2')[0]!.id], set: { edge: true, guard: 'bpdu' } },
 });
 go({
+  operation: 'tickHardening',
+  input: { devices: [deviceNamed('sw-1')], items: ['name', 'saved'], done: '2026-05-04', by: 'Ada' },
+});
+go({
   operation: 'edit',
   input: { table: 'site', id: 'site', set: { notes: `as version ${VERSION} wrote it` } },
 });

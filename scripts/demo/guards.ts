@@ -30,6 +30,13 @@ export function clinicGuards(site: DemoSite): void {
   // One address at a port for a telephone with a computer behind it.
   hold(site, 'sw-rack 13', { macLimit: 1, macAction: 'tell' });
   clinicAccess(site);
+  // Done on the day the rack was built, and not gone on with.
+  site.do('tickHardening', {
+    devices: [site.device('sw-rack')],
+    items: ['name', 'login', 'sessions', 'reach', 'time', 'saved'],
+    done: '2026-09-14',
+    by: 'Ines',
+  });
 }
 
 /** Treatment rooms are open to visitors, so their ports ask who is there. */

@@ -17,6 +17,7 @@ import * as uplinks from './uplink/operations';
 import * as profiles from './gear/profiles';
 import { reuseAsAccessPoint } from './gear/reuse';
 import * as accesses from './guards/access';
+import { tickHardening } from './guards/hardening';
 import * as guardPorts from './guards/ports';
 import * as guards from './guards/segments';
 import { letThrough, letZoneThrough, narrowRule } from './policy/let-through';
@@ -60,6 +61,7 @@ const all = [
   accesses.addRadius,
   accesses.setIdentity,
   accesses.removeFromAccess,
+  tickHardening,
   guardPorts.setPortGuards,
   guardPorts.limitMacs,
   guardPorts.guardTree,

@@ -20,6 +20,7 @@ export {
   waysToServers,
   wrongPort,
 } from './guards/server-ways';
+export { type HardeningPoint, hardeningOf, hardeningPoint } from './guards/hardening';
 export { unasked } from './guards/unasked';
 export { type CutOff, type GuardedPort, cutOffBy, guardLine } from './guards/line';
 export { bringsVlan, expectedMacs, isEdge, treeGuardsFor } from './guards/behind';

@@ -5,6 +5,7 @@ import {
   type Plan,
   type RadiusServer,
   addressesOn,
+  hardeningItems,
   interfacesOf,
   subnetOf,
   withRecord,
@@ -116,6 +117,17 @@ const own: Readonly<Record<string, Damage>> = {
       by: (['dot1x', 'mac', 'neither', 'unknown'] as const)[b % 4]!,
     });
   },
+  hardened: (plan, a, b) =>
+    tried(plan, 'tickHardening', {
+      devices: [switches(plan)[a % 2]!],
+      items: b % 3 ? [hardeningItems[b % hardeningItems.length]!] : hardeningItems,
+      done: '2026-05-01',
+      by: 'Ada',
+    }),
+  outOfDate: (plan, a) => {
+    const box = [...plan.box.values()].find(({ device }) => device === switches(plan)[a % 2]);
+    return box ? put(plan, 'box', box, { supportedUntil: '2026-01-31' }) : plan;
+  },
   noMac: (plan, a) => {
     const [card] = interfacesOf(plan, deviceNamed(plan, a % 2 ? 'cam-1' : 'phone').id);
     return put(plan, 'interface', card!, { mac: null });
@@ -135,7 +147,7 @@ export const accessDamages: Readonly<Record<string, Damage>> = {
 
 const names = Object.keys(own);
 const others = ['exposed', 'unplugged', 'host', 'secondWay', 'unable', 'limited'];
-const step = fc.tuple(fc.constantFrom(...names, ...others), fc.nat(60), fc.nat(60));
+const step = fc.tuple(fc.constantFrom(...names, ...others, 'asks'), fc.nat(60), fc.nat(60));
 export const damagedAccess = fc.array(step, { minLength: 1, maxLength: 5 });
 export const buildAccess = (path: readonly (readonly [string, number, number])[], sound: Plan): Plan =>
   path.reduce((plan, [name, a, b]) => accessDamages[name]!(plan, a, b), sound);

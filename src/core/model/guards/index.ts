@@ -1,3 +1,4 @@
+export { hardenable, hardeningFor, hardeningTitles, tickOf } from './hardening';
 export {
   type Asking,
   type KnownBy,

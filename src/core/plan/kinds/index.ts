@@ -10,6 +10,7 @@ import { cell } from './cell';
 import { device } from './device';
 import { exclusion } from './exclusion';
 import { forward } from './forward';
+import { hardening } from './hardening';
 import { identity } from './identity';
 import { instance } from './instance';
 import { networkInterface } from './interface';
@@ -89,6 +90,7 @@ export const kinds = {
   binding,
   radius,
   identity,
+  hardening,
   question,
   acceptance,
 } as const;

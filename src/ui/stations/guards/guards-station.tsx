@@ -15,9 +15,12 @@ import { SwitchOn } from './switch-on';
 
 const AccessView = dynamic(() => import('./access-view').then((m) => m.AccessView));
 
+const HardeningView = dynamic(() => import('./hardening-view').then((m) => m.HardeningView));
+
 const views = [
   { value: 'frames' as const, shown: 'what ports say', title: 'who is believed at which port' },
   { value: 'access' as const, shown: 'who is let in', title: 'ports that ask who is there' },
+  { value: 'boxes' as const, shown: 'hardening', title: 'what is done to each box before it is left alone' },
 ];
 
 /** What ports are trusted with and held to, and whom guards would stop. */
@@ -25,7 +28,7 @@ export function GuardsStation() {
   const plan = usePlan();
   const device = useView((state) => state.device);
   const [trying, setTrying] = useState(false);
-  const [shown, setShown] = useState<'frames' | 'access'>('frames');
+  const [shown, setShown] = useState<(typeof views)[number]['value']>('frames');
   const able = boxesInOrder(plan)
     .map(({ device: id }) => plan.device.get(id)!)
     .filter(({ id }) => boxOf(plan, id)?.snooping || plan.vlanGuard.group(id).size > 0);
@@ -60,6 +63,7 @@ export function GuardsStation() {
       {shown === 'frames' && !none && <BoxesTable plan={plan} boxes={able} chosen={chosen!.id} />}
       {shown === 'frames' && chosen && <BoxGuards key={chosen.id} plan={plan} device={chosen} />}
       {shown === 'access' && <AccessView plan={plan} />}
+      {shown === 'boxes' && <HardeningView plan={plan} />}
     </>
   );
 }

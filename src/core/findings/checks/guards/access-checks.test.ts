@@ -12,6 +12,13 @@ const way = [...sound.access.values()][0]!.id;
 
 const asks = (name: string, number: number, plan = sound): Plan =>
   held(plan, portNamed(plan, name, number).id, { access: way });
+const ticked = (items: readonly string[]): Plan =>
+  done(sound, 'tickHardening', {
+    devices: [deviceNamed(sound, 'sw-a').id],
+    items,
+    done: '2026-05-01',
+    by: 'Ada',
+  });
 const known = (name: string, by: string, plan = sound): Plan =>
   done(plan, 'setIdentity', { devices: [deviceNamed(plan, name).id], by });
 
@@ -104,6 +111,22 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
     /^desks keeps out whoever comes after; give the port a way in for more\.$/,
   ],
   ['access-one-for-all', 'fix', () => withAccess(sound, { hosts: 'all' }), /^With a small switch/],
+  [
+    'hardening-open',
+    'note',
+    () => ticked(['name', 'login', 'services', 'sessions', 'secrets', 'time', 'management', 'saved']),
+    /^2 of 10 points are open: looks up names, firmware is current\.$/,
+  ],
+  [
+    'hardening-contradicted',
+    'fix',
+    () =>
+      put(ticked(['firmware']), 'box', boxOf(sound, deviceNamed(sound, 'sw-a').id)!, {
+        firmware: '1.2',
+        supportedUntil: '2026-01-31',
+      }),
+    /^Firmware is current: 1\.2, supported until 2026-01-31\.$/,
+  ],
   [
     'access-in-reach',
     'note',
