@@ -16,7 +16,7 @@ export default defineConfig({
     // A page kept by the browser would stand between a test and the server; the test of that allows it.
     serviceWorkers: 'block',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: '/usr/bin/chromium-headless-shell',
       args: ['--no-sandbox', '--disable-background-networking', '--disable-sync'],
     },
   },

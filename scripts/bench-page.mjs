@@ -9,7 +9,7 @@ import { requireModules, requirePackages } from './lib/setup.mjs';
 
 /** Runs the benchmark of the page in Chromium, on an application with data of its own. */
 entry(async () => {
-  await requirePackages(['mariadb-server-core', 'mariadb-client-core', 'chromium']);
+  await requirePackages(['mariadb-server-core', 'mariadb-client-core', 'chromium-headless-shell']);
   await requireModules();
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'dianome-bench-page-'));
   const { url, child } = await startApplication(path.join(folder, 'app'));

@@ -143,13 +143,13 @@ const shots = [
 ];
 
 entry(async () => {
-  await requirePackages(['mariadb-server-core', 'mariadb-client-core', 'chromium']);
+  await requirePackages(['mariadb-server-core', 'mariadb-client-core', 'chromium-headless-shell']);
   await requireModules();
   const { chromium } = await import('@playwright/test');
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'dianome-shots-'));
   const { url, child } = await startApplication(folder);
   const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
+    executablePath: '/usr/bin/chromium-headless-shell',
     args: ['--no-sandbox', '--disable-background-networking', '--disable-sync'],
   });
   // Only those that are named, or all.

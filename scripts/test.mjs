@@ -60,7 +60,13 @@ async function browserTests(folder) {
 
 entry(async () => {
   requireNode();
-  await requirePackages(['mariadb-server-core', 'mariadb-client-core', 'chromium', ...KERNEL, ...READERS]);
+  await requirePackages([
+    'mariadb-server-core',
+    'mariadb-client-core',
+    'chromium-headless-shell',
+    ...KERNEL,
+    ...READERS,
+  ]);
   await requireModules();
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'dianome-test-'));
   try {

@@ -268,7 +268,7 @@ async function measure(browser: Browser, name: string, plan: Plan, place: Place)
 
 async function main(): Promise<void> {
   const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
     args: ['--no-sandbox', '--disable-background-networking', '--disable-sync'],
   });
   try {

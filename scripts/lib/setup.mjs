@@ -12,7 +12,7 @@ const programs = {
   'mariadb-server-core': '/usr/sbin/mariadbd',
   'mariadb-client-core': '/usr/bin/mariadb',
   'mariadb-client': '/usr/bin/mariadb-dump',
-  chromium: '/usr/bin/chromium',
+  'chromium-headless-shell': '/usr/bin/chromium-headless-shell',
   iproute2: '/usr/sbin/ip',
   nftables: '/usr/sbin/nft',
   'iputils-ping': '/usr/bin/ping',
