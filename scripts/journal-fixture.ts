@@ -59,6 +59,11 @@ go({
   operation: 'tickHardening',
   input: { devices: [deviceNamed('sw-1')], items: ['name', 'saved'], done: '2026-05-04', by: 'Ada' },
 });
+go({ operation: 'addTelephony', input: { vlan } });
+go({
+  operation: 'setVoiceHop',
+  input: { devices: [deviceNamed('sw-2')], set: { announces: 'yes', marks: 'cleared' } },
+});
 go({
   operation: 'edit',
   input: { table: 'site', id: 'site', set: { notes: `as version ${VERSION} wrote it` } },

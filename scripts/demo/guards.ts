@@ -30,6 +30,7 @@ export function clinicGuards(site: DemoSite): void {
   // One address at a port for a telephone with a computer behind it.
   hold(site, 'sw-rack 13', { macLimit: 1, macAction: 'tell' });
   clinicAccess(site);
+  clinicTelephones(site);
   // Done on the day the rack was built, and not gone on with.
   site.do('tickHardening', {
     devices: [site.device('sw-rack')],
@@ -62,6 +63,21 @@ function clinicAccess(site: DemoSite): void {
   known(['ultrasound', 'blood-analyser', 'monitor-01', 'monitor-02'], 'mac');
   // It never speaks first, and is asked all the same.
   known(['anaesthesia'], 'neither');
+}
+
+/** What the telephones are told; one switch forgets which packets are voice. */
+function clinicTelephones(site: DemoSite): void {
+  const voice = typedVlan(site.plan, '40').id;
+  site.do('addTelephony', { vlan: voice });
+  const [told] = [...site.plan.telephony.values()];
+  site.edit('telephony', told!.id, {
+    boot: 'http://phones.clinic.example.net/boot',
+    registrar: 'sip.clinic.example.net',
+  });
+  const hop = (names: readonly string[], set: object) =>
+    site.do('setVoiceHop', { devices: names.map((name) => site.device(name)), set });
+  hop(['sw-rack', 'sw-surgery'], { announces: 'yes', marks: 'kept', queue: 'yes' });
+  hop(['gw-1'], { marks: 'kept', queue: 'no' });
 }
 
 export function creameryGuards(site: DemoSite): void {

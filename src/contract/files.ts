@@ -37,6 +37,13 @@ export const files = {
     answer: file('text/plain', 'A users file with placeholders for passwords.'),
     problems: siteGone,
   }),
+  telephones: route({
+    method: 'GET',
+    path: '/api/sites/{site}/telephones',
+    says: 'What telephones are told with their lease, for dnsmasq.',
+    answer: file('text/plain', 'Ranges and options of a dnsmasq.conf.'),
+    problems: siteGone,
+  }),
   hostapd: route({
     method: 'GET',
     path: '/api/sites/{site}/hostapd',

@@ -20,6 +20,7 @@ import {
   radiusUsers,
   ruleScheduleCsv,
   scheduleCsv,
+  telephoneOptions,
   writePlanFile,
 } from '../core/formats';
 import {
@@ -251,6 +252,7 @@ const files = {
   ports: portScheduleCsv,
   radiusClients,
   radiusUsers,
+  telephones: telephoneOptions,
   rules: (plan: Plan) => ruleScheduleCsv(plan, today()),
 } satisfies Record<string, (plan: Plan) => string>;
 export type FileName = keyof typeof files;

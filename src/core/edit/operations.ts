@@ -18,6 +18,7 @@ import * as profiles from './gear/profiles';
 import { reuseAsAccessPoint } from './gear/reuse';
 import * as accesses from './guards/access';
 import { tickHardening } from './guards/hardening';
+import * as telephones from './guards/telephones';
 import * as guardPorts from './guards/ports';
 import * as guards from './guards/segments';
 import { letThrough, letZoneThrough, narrowRule } from './policy/let-through';
@@ -62,6 +63,9 @@ const all = [
   accesses.setIdentity,
   accesses.removeFromAccess,
   tickHardening,
+  telephones.addTelephony,
+  telephones.removeTelephony,
+  telephones.setVoiceHop,
   guardPorts.setPortGuards,
   guardPorts.limitMacs,
   guardPorts.guardTree,

@@ -2,6 +2,7 @@ export { bindingRows, bindingsCsv } from './bindings';
 export { formatPage } from './format-page';
 export { planFileJsonSchema } from './json-schema';
 export { hostapdPort, hostapdRadio } from './hostapd';
+export { telephoneOptions } from './telephones';
 export { nftRuleset } from './nftables';
 export { macAsName, radiusClients, radiusUsers } from './radius';
 export { VERSION, readPlanFile, writePlanFile } from './plan-file';

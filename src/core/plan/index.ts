@@ -45,6 +45,8 @@ export {
   type HardeningItem,
   hardeningItems,
   type Identity,
+  type Telephony,
+  type VoiceHop,
   type RadiusServer,
   accessMethods,
   accessModes,

@@ -21,11 +21,14 @@ export {
   wrongPort,
 } from './guards/server-ways';
 export { type HardeningPoint, hardeningOf, hardeningPoint } from './guards/hardening';
+export { type Telephone, telephoneAt, voiceThrough } from './guards/telephone';
+export { type VoiceSwitch, voiceSwitchAt } from './guards/voice-switch';
 export { unasked } from './guards/unasked';
 export { type CutOff, type GuardedPort, cutOffBy, guardLine } from './guards/line';
 export { bringsVlan, expectedMacs, isEdge, treeGuardsFor } from './guards/behind';
 export { type Guarded, type Sight, sightsIn, stoppedIn, vlanIsAt } from './guards/sights';
 export { neededNow, wantedTrust } from './guards/trust';
+export { helpfulRemedies } from './opening-helps';
 export { plugIn } from './plug-in';
 export { type Difference, differencesIn, looseWires } from './differences';
 export { socketPort } from './frames';

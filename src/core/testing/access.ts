@@ -4,6 +4,8 @@ import {
   type Access,
   type Plan,
   type RadiusServer,
+  type Telephony,
+  type VoiceHop,
   addressesOn,
   hardeningItems,
   interfacesOf,
@@ -77,6 +79,15 @@ export function onAir(plan = soundAccess()): Plan {
   return done(office, 'addSsid', { name: 'Guests', vlan: vlanFor(plan, 'guest').id });
 }
 
+/** With what the telephones of the voice segment are told, and what boxes do for them. */
+export function withTelephones(fields: Partial<Telephony> = {}, plan = soundAccess()): Plan {
+  const vlan = vlanFor(plan, 'voice').id;
+  const known = plan.telephony.size > 0 ? plan : done(plan, 'addTelephony', { vlan });
+  return put(known, 'telephony', first(known.telephony), fields);
+}
+export const hopped = (plan: Plan, name: string, set: Partial<VoiceHop>): Plan =>
+  done(plan, 'setVoiceHop', { devices: [deviceNamed(plan, name).id], set });
+
 const purposes = ['guest', 'staff', 'cameras', 'voice', 'parking', 'management'] as const;
 const outcome = (plan: Plan, n: number): string | null =>
   n % 7 === 6 ? null : vlanFor(plan, purposes[n % 7]!).id;
@@ -127,6 +138,40 @@ const own: Readonly<Record<string, Damage>> = {
   outOfDate: (plan, a) => {
     const box = [...plan.box.values()].find(({ device }) => device === switches(plan)[a % 2]);
     return box ? put(plan, 'box', box, { supportedUntil: '2026-01-31' }) : plan;
+  },
+  told: (plan, a, b) =>
+    withTelephones(
+      {
+        boot: ['auth', 'http://boot.example.net/', 'auth', '10.20.30.10', 'cellar:x', ''][a % 6]!,
+        bootOption: b % 2 ? '150' : '66',
+        registrar: ['auth', 'auth:5070', 'sip.example.net', 'sip:', ''][b % 5]!,
+      },
+      plan,
+    ),
+  hop: (plan, a, b) =>
+    tried(
+      plan.telephony.size > 0 ? plan : withTelephones({ registrar: 'sip.example.net' }, plan),
+      'setVoiceHop',
+      {
+        devices: [[...switches(plan), deviceNamed(plan, 'gw-1').id][a % 3]!],
+        set: {
+          announces: (['unknown', 'no', 'yes'] as const)[b % 3]!,
+          marks: (['kept', 'cleared', 'unknown'] as const)[a % 3]!,
+          queue: (['yes', 'no', 'no'] as const)[(a + b) % 3]!,
+        },
+      },
+    ),
+  denied: (plan) =>
+    tried(withTelephones({ boot: 'auth', registrar: 'auth' }, plan), 'addRule', {
+      action: 'deny',
+      from: [{ vlan: vlanFor(plan, 'voice').id }],
+      to: [{ device: deviceNamed(plan, 'auth').id }],
+    }),
+  poolless: (plan, a) => {
+    if (a % 3) return plan;
+    const subnet = subnetOf(plan, vlanFor(plan, 'voice').id, 4);
+    const [pool] = subnet ? [...plan.pool.group(subnet.id).keys()] : [];
+    return pool === undefined ? plan : tried(plan, 'removeRange', { table: 'pool', id: pool });
   },
   noMac: (plan, a) => {
     const [card] = interfacesOf(plan, deviceNamed(plan, a % 2 ? 'cam-1' : 'phone').id);

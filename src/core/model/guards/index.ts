@@ -11,6 +11,16 @@ export {
   serversFor,
 } from './access';
 export {
+  type PluggedPhone,
+  type Target,
+  hopOf,
+  noHop,
+  pluggedPhones,
+  targetOf,
+  telephoniesOf,
+  telephonyOf,
+} from './telephones';
+export {
   type PortGuards,
   actingPort,
   type Trust,

@@ -1,7 +1,7 @@
 export { type Topology, rootPathVector, rootsOf, designatedVector } from './compute';
 export { forwardingFabric, lostPorts, treesOf } from './forwarding';
 export type { Grown } from './growing';
-export { type Newcomer, plugInSwitch } from './new-switch';
+export { NEW_SWITCH, type Newcomer, plugInSwitch, withNewSwitch } from './new-switch';
 export { formatVids, parseVids } from './ranges';
 export { MASTER, Reasons, identifierText } from './reasons';
 export {

@@ -18,28 +18,37 @@ export interface Newcomer {
   readonly heldOff: boolean;
 }
 
-const NEW = 'newcomer';
+/** The id of a switch that is only tried; its port 1 is where it is plugged in. */
+export const NEW_SWITCH = 'newcomer';
 
-const withNewcomer = (plan: Plan, port: string, baseMac: string): Plan => {
+/** The plan with a switch as it comes from the factory in a port, with so many ports of its own. */
+export const withNewSwitch = (plan: Plan, port: string, baseMac: string, ports = 1): Plan => {
   const { blocks: _blocks, uplinks: _uplinks, id: _id, name, kind, ...able } = modelById.get('switch-8')!;
-  let next = withRecord(plan, 'device', NEW, { id: NEW, name: 'new switch', kind });
-  next = withRecord(next, 'box', NEW, { ...blankBox, ...able, id: NEW, device: NEW, model: name, baseMac });
-  for (const number of [0, 1])
-    next = withRecord(next, 'port', `${NEW}${number}`, {
+  let next = withRecord(plan, 'device', NEW_SWITCH, { id: NEW_SWITCH, name: 'new switch', kind });
+  next = withRecord(next, 'box', NEW_SWITCH, {
+    ...blankBox,
+    ...able,
+    id: NEW_SWITCH,
+    device: NEW_SWITCH,
+    model: name,
+    baseMac,
+  });
+  for (let number = 0; number <= ports; number++)
+    next = withRecord(next, 'port', `${NEW_SWITCH}${number}`, {
       ...blankPort,
-      id: `${NEW}${number}`,
-      device: NEW,
+      id: `${NEW_SWITCH}${number}`,
+      device: NEW_SWITCH,
       number,
       media: number === 0 ? 'inner' : 'copper',
     });
   // Whatever was plugged in there comes out.
   for (const cable of plan.cable.values())
     if (cable.from === port || cable.to === port) next = withRecord(next, 'cable', cable.id, null);
-  return withRecord(next, 'cable', NEW, {
-    id: NEW,
+  return withRecord(next, 'cable', NEW_SWITCH, {
+    id: NEW_SWITCH,
     from: port,
     fromSide: 'front',
-    to: `${NEW}1`,
+    to: `${NEW_SWITCH}1`,
     toSide: 'front',
     media: 'copper',
     length: null,
@@ -64,10 +73,10 @@ const rootIs = ({ grown }: Trees, place: number): boolean => {
  */
 export function plugInSwitch(plan: Plan, port: string, mac: 'lowest' | 'highest'): Newcomer {
   const before = treesOf(plan);
-  const next = withNewcomer(plan, port, mac === 'lowest' ? '00:00:00:00:00:01' : 'FE:FF:FF:FF:FF:FF');
+  const next = withNewSwitch(plan, port, mac === 'lowest' ? '00:00:00:00:00:01' : 'FE:FF:FF:FF:FF:FF');
   const fabric = fabricOf(next);
   const after = growTrees(next, fabric);
-  const place = fabric.bridges.findIndex(({ device }) => device === NEW);
+  const place = fabric.bridges.findIndex(({ device }) => device === NEW_SWITCH);
   const common = after.grown.find(({ kind }) => kind === 'common');
   const end = common?.ports.findIndex(({ ports }) => ports.includes(port)) ?? -1;
   return {

@@ -32,7 +32,7 @@ export {
   sameSet,
   tagOf,
 } from './facts';
-export { powerOf, reservedFor, usualPoeClass } from './power';
+export { classAsked, powerOf, reservedFor, usualPoeClass } from './power';
 export { describePorts, fillPattern, portsIn, portsTitle, rangeText } from './ranges';
 export {
   type Carried,

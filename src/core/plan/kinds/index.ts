@@ -32,6 +32,7 @@ import { service } from './service';
 import { site } from './site';
 import { spot } from './spot';
 import { ssid } from './ssid';
+import { telephony } from './telephony';
 import { subnet } from './subnet';
 import { translation } from './translation';
 import { stpPort } from './stp-port';
@@ -40,6 +41,7 @@ import { uplink } from './uplink';
 import { vlan } from './vlan';
 import { vlanGuard } from './vlan-guard';
 import { voiceBox } from './voice-box';
+import { voiceHop } from './voice-hop';
 import { wall } from './wall';
 import { zone } from './zone';
 
@@ -91,6 +93,8 @@ export const kinds = {
   radius,
   identity,
   hardening,
+  telephony,
+  voiceHop,
   question,
   acceptance,
 } as const;

@@ -14,12 +14,13 @@ import { BoxesTable } from './boxes-table';
 import { SwitchOn } from './switch-on';
 
 const AccessView = dynamic(() => import('./access-view').then((m) => m.AccessView));
-
+const TelephonesView = dynamic(() => import('./telephones-view').then((m) => m.TelephonesView));
 const HardeningView = dynamic(() => import('./hardening-view').then((m) => m.HardeningView));
 
 const views = [
   { value: 'frames' as const, shown: 'what ports say', title: 'who is believed at which port' },
   { value: 'access' as const, shown: 'who is let in', title: 'ports that ask who is there' },
+  { value: 'voice' as const, shown: 'telephones', title: 'how telephones start, and what they are told' },
   { value: 'boxes' as const, shown: 'hardening', title: 'what is done to each box before it is left alone' },
 ];
 
@@ -41,7 +42,7 @@ export function GuardsStation() {
   const chosen = able.find(({ id }) => id === device) ?? able[0];
   return (
     <>
-      <StationHead title="Guards" about="who is believed, who is let in">
+      <StationHead title="Guards" about="">
         <OneOf label="Show" look="bar" value={shown} of={views} onChoose={setShown} />
         <button
           type="button"
@@ -63,6 +64,7 @@ export function GuardsStation() {
       {shown === 'frames' && !none && <BoxesTable plan={plan} boxes={able} chosen={chosen!.id} />}
       {shown === 'frames' && chosen && <BoxGuards key={chosen.id} plan={plan} device={chosen} />}
       {shown === 'access' && <AccessView plan={plan} />}
+      {shown === 'voice' && <TelephonesView plan={plan} />}
       {shown === 'boxes' && <HardeningView plan={plan} />}
     </>
   );

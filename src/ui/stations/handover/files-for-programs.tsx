@@ -35,6 +35,16 @@ export function FilesForPrograms({ plan, site }: { plan: Plan; site: string }) {
           </Item>
         </>
       )}
+      {plan.telephony.size > 0 && (
+        <Item
+          what="What telephones are told, for dnsmasq"
+          about="the range of each voice segment with its boot server and where to register"
+        >
+          <a className="button" href={pathOf(files.telephones, { site })} download>
+            Download options
+          </a>
+        </Item>
+      )}
       {named.length > 0 && (
         <li className="border-b border-rule py-2">
           <Fold

@@ -1,6 +1,14 @@
-import { type Plan, boxOf, interfacesOf } from '../../../plan';
+import { type Plan, boxOf, interfacesOf, subnetOf } from '../../../plan';
 import { deviceNamed, portNamed, put, vlanFor } from '../../../testing/gear';
-import { listens, onAir, soundAccess, withAccess, withServer } from '../../../testing/access';
+import {
+  hopped,
+  listens,
+  onAir,
+  soundAccess,
+  withAccess,
+  withServer,
+  withTelephones,
+} from '../../../testing/access';
 import { held } from '../../../testing/guards';
 import { done } from '../../../testing/plans';
 import { FindingsEngine } from '../../engine';
@@ -126,6 +134,56 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
         supportedUntil: '2026-01-31',
       }),
     /^Firmware is current: 1\.2, supported until 2026-01-31\.$/,
+  ],
+  [
+    'telephones-boot',
+    'fix',
+    () => withTelephones({ boot: 'auth', bootOption: '150' }, sound),
+    /^Option 150 carries addresses \(RFC 5859\), and “auth” is none; option 66 carries names and URLs too\.$/,
+  ],
+  [
+    'telephones-boot-unreached',
+    'fix',
+    () => withTelephones({ boot: 'http://10.99.0.1/' }, sound),
+    /^http:\/\/10\.99\.0\.1\/: Stopped at Internet/,
+  ],
+  [
+    'telephones-registrar',
+    'stop',
+    () =>
+      done(withTelephones({ registrar: 'auth' }, sound), 'addRule', {
+        action: 'deny',
+        from: [{ vlan: vlanFor(sound, 'voice').id }],
+        to: [{ device: deviceNamed(sound, 'auth').id }],
+      }),
+    /^auth: Stopped at gw-1: /,
+  ],
+  [
+    'telephones-untold',
+    'fix',
+    () => {
+      const plan = withTelephones({ boot: 'auth' }, sound);
+      const subnet = subnetOf(plan, vlanFor(plan, 'voice').id, 4)!;
+      const [pool] = [...plan.pool.group(subnet.id).keys()];
+      return done(plan, 'removeRange', { table: 'pool', id: pool });
+    },
+    /^Option 66 comes with a lease, and nothing is leased there\.$/,
+  ],
+  [
+    'voice-unannounced',
+    'fix',
+    () => hopped(sound, 'sw-a', { announces: 'no' }),
+    /^sw-a 4: access \+ voice without an announcement/,
+  ],
+  [
+    'voice-spoilt',
+    'fix',
+    () =>
+      hopped(withTelephones({ registrar: 'sip.example.net' }, sound), 'sw-a', {
+        marks: 'cleared',
+        queue: 'no',
+      }),
+    /^On the way of phone it clears the mark of voice, and it sends voice after whatever came first\.$/,
   ],
   [
     'access-in-reach',

@@ -1,5 +1,12 @@
 import { groupBy } from '../../../plan';
-import { type BoxWay, type ServerWay, pingPasses, waysToServers, wrongPort } from '../../../rehearse';
+import {
+  type BoxWay,
+  type ServerWay,
+  helpfulRemedies,
+  pingPasses,
+  waysToServers,
+  wrongPort,
+} from '../../../rehearse';
 import { boxesAsking, serversFor } from '../../../model/guards';
 import type { Severity } from '../../finding';
 import { onDevice } from '../refs';
@@ -41,7 +48,7 @@ const unreachedCheck = (
         also: [...servers.keys()].map((server) => ({ table: 'radius' as const, id: server })),
         what: what(nameOf(plan, box), someOf([...servers.values()].map(({ name }) => name))),
         because: `UDP ${first.port}: ${first.why}.${pingPasses(plan, first, today) ? ' A ping passes, so nobody suspects it.' : ''}`,
-        remedies: servers.size === 1 ? first.answer.remedies : [],
+        remedies: servers.size === 1 ? helpfulRemedies(plan, first.question, first.answer, today) : [],
       };
     }
   });

@@ -1,0 +1,71 @@
+import { formatAddress, maskOf } from '../address';
+import {
+  type Plan,
+  type Subnet,
+  type Telephony,
+  addressesOn,
+  dnsOf,
+  gatewaysOf,
+  interfacesOf,
+  subnetOf,
+} from '../plan';
+import { type Target, targetOf, telephoniesOf } from '../model/guards';
+
+/**
+ * What telephones are told with their lease, as dnsmasq reads it: option 66 (RFC 2132) or 150 (RFC 5859) for the boot server, 120
+ * (RFC 3361) for where they register. Each voice segment has a tag of its own, so nobody else is told.
+ */
+
+/** A text as dnsmasq takes it: whole, commas and all. */
+const quoted = (text: string): string => `"${text.replace(/["\\]/g, '\\$&')}"`;
+
+/** The host alone: a device of the site by its address, any other name as it was typed. */
+function hostOf(plan: Plan, text: string, { to }: Target): string {
+  if ('address' in to) return formatAddress(to.address);
+  const [own] =
+    'device' in to ? interfacesOf(plan, to.device).flatMap((card) => addressesOn(plan, card.id)) : [];
+  return own ? formatAddress(own.address) : text.replace(/^[a-z]+:(?:\/\/)?/i, '').replace(/[:/].*$/, '');
+}
+
+function optionsOf(plan: Plan, { boot, bootOption, registrar }: Telephony): string[] {
+  const lines: string[] = [];
+  const booted = boot === '' ? null : targetOf(plan, boot, 'tftp');
+  if (booted && bootOption === '66') lines.push(`66,${quoted(boot)}`);
+  if (booted?.literal && bootOption === '150') lines.push(`150,${hostOf(plan, boot, booted)}`);
+  const registers = registrar === '' ? null : targetOf(plan, registrar, 'sip');
+  if (registers) lines.push(`option:sip-server,${hostOf(plan, registrar, registers)}`);
+  return lines;
+}
+
+function segmentLines(plan: Plan, one: Telephony, subnet: Subnet): string[] {
+  const { name, vid } = plan.vlan.get(one.vlan)!;
+  const tag = `voice-${vid}`;
+  const [gateway] = gatewaysOf(plan, subnet.id);
+  const dns = dnsOf(plan, subnet);
+  const told = [
+    `3${gateway ? `,${formatAddress(gateway.address)}` : ''}`,
+    ...(dns.length > 0 ? [`6,${dns.map(formatAddress).join(',')}`] : []),
+    ...optionsOf(plan, one),
+  ];
+  return [
+    `# ${name}, VLAN ${vid}`,
+    ...[...plan.pool.group(subnet.id).values()].map(
+      ({ start, end, lease }) =>
+        `dhcp-range=set:${tag},${formatAddress(start)},${formatAddress(end)},${maskOf(subnet.prefix.length)},${lease}`,
+    ),
+    ...told.map((option) => `dhcp-option=tag:${tag},${option}`),
+    '',
+  ];
+}
+
+/** The ranges of the voice segments with what telephones are told in them. */
+export function telephoneOptions(plan: Plan): string {
+  const lines = ['# What telephones are told with their lease', ''];
+  for (const one of telephoniesOf(plan)) {
+    const subnet = subnetOf(plan, one.vlan, 4);
+    const { name } = plan.vlan.get(one.vlan)!;
+    if (subnet && plan.pool.group(subnet.id).size > 0) lines.push(...segmentLines(plan, one, subnet));
+    else lines.push(`# ${name}: nothing is leased there, so nobody is told anything`, '');
+  }
+  return lines.join('\n');
+}
