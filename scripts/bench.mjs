@@ -16,7 +16,15 @@ entry(async () => {
     const { url } = await startDatabase(folder);
     const tsx = path.join(root, 'node_modules/tsx/dist/cli.mjs');
     const env = { ...process.env, DATABASE_URL: url };
-    for (const script of ['main.ts', 'findings.ts', 'rehearse.ts', 'air.ts', 'extreme.ts', 'load.ts']) {
+    for (const script of [
+      'main.ts',
+      'findings.ts',
+      'rehearse.ts',
+      'air.ts',
+      'guards.ts',
+      'extreme.ts',
+      'load.ts',
+    ]) {
       const { status } = spawnSync(process.execPath, [tsx, `scripts/bench/${script}`], {
         cwd: root,
         env,

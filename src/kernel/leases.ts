@@ -146,6 +146,19 @@ function doesBoth(plan: Plan, vlan: string): boolean {
   );
 }
 
+/** A server that leases and does nothing else. */
+export const dnsmasq = (net: Namespaces, host: string, settings: readonly string[]): void =>
+  net.daemon(host, 'dnsmasq', [
+    '--keep-in-foreground',
+    '--user=root',
+    '--pid-file=',
+    '--port=0',
+    '--no-ping',
+    '--dhcp-authoritative',
+    '--leasefile-ro',
+    ...settings,
+  ]);
+
 /** What a client is given, by what it tells its script; null for nothing. */
 interface Given {
   readonly ip: string;
@@ -229,18 +242,7 @@ export async function compareLeases(
     for (const { id } of plan.device.values()) {
       const settings = stands(id) ? settingsOf(plan, id) : [];
       if (settings.length > 0)
-        net.daemon(id, 'dnsmasq', [
-          '--conf-file=/dev/null',
-          '--keep-in-foreground',
-          '--user=root',
-          '--pid-file=',
-          '--port=0',
-          '--no-ping',
-          '--dhcp-authoritative',
-          '--leasefile-ro',
-          '--log-facility=/dev/null',
-          ...settings,
-        ]);
+        dnsmasq(net, id, ['--conf-file=/dev/null', '--log-facility=/dev/null', ...settings]);
     }
     const clients = socketsOf(plan).flatMap(({ port, vid }, i) => {
       const told = discover(plan, { at: { port: port.id }, mac: null, rogueAt: null }, today);

@@ -6,6 +6,7 @@ import { telephoneOptions } from '../core/formats';
 import { addressesOn, gatewaysOf, interfacesOf, subnetOf } from '../core/plan';
 import { withTelephones } from '../core/testing/access';
 import { deviceNamed, vlanFor } from '../core/testing/gear';
+import { dnsmasq } from './leases';
 import { Namespaces, namespacesMissing } from './namespaces';
 
 /** What telephones are told, read by dnsmasq, and heard by a client. */
@@ -42,18 +43,7 @@ async function told(options: string, gateway: string, length: number): Promise<M
     net.ip('server', `addr add ${gateway}/${length} dev lan0`);
     // Read as it is, by itself.
     net.exec('server', 'dnsmasq', ['--test', `--conf-file=${config}`]);
-    net.daemon('server', 'dnsmasq', [
-      `--conf-file=${config}`,
-      '--keep-in-foreground',
-      '--user=root',
-      '--pid-file=',
-      '--port=0',
-      '--no-ping',
-      '--dhcp-authoritative',
-      '--leasefile-ro',
-      '--log-dhcp',
-      `--log-facility=${log}`,
-    ]);
+    dnsmasq(net, 'server', [`--conf-file=${config}`, '--log-dhcp', `--log-facility=${log}`]);
     const asked = ['66', '150', '120'].flatMap((option) => ['-O', option]);
     const text = await net.said('phone', 'udhcpc', [
       ...['-i', 'lan0', '-f', '-n', '-q', '-t', '10', '-T', '1', '-s', script],

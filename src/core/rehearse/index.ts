@@ -23,7 +23,7 @@ export {
 export { type HardeningPoint, hardeningOf, hardeningPoint } from './guards/hardening';
 export { type Telephone, telephoneAt, voiceThrough } from './guards/telephone';
 export { type VoiceSwitch, voiceSwitchAt } from './guards/voice-switch';
-export { unasked } from './guards/unasked';
+export { unasked, unaskedAt } from './guards/unasked';
 export { type CutOff, type GuardedPort, cutOffBy, guardLine } from './guards/line';
 export { bringsVlan, expectedMacs, isEdge, treeGuardsFor } from './guards/behind';
 export { type Guarded, type Sight, sightsIn, stoppedIn, vlanIsAt } from './guards/sights';

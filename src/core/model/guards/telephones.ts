@@ -6,6 +6,7 @@ import {
   type Telephony,
   type VoiceHop,
   addressesOn,
+  deriveBy,
   devicesNamed,
   interfacesOf,
   vlansOf,
@@ -31,14 +32,14 @@ export interface PluggedPhone {
   readonly port: Port;
 }
 /** The telephones whose cables are recorded, by box. */
-export function pluggedPhones(plan: Plan, box: string): PluggedPhone[] {
-  return portsOf(plan, box).flatMap((port) =>
+export const pluggedPhones = deriveBy((plan, box: string): readonly PluggedPhone[] =>
+  portsOf(plan, box).flatMap((port) =>
     linksAt(plan, port)
       .map(({ to }) => plan.device.get(plan.port.get(to)!.device)!)
       .filter(({ kind }) => kind === 'phone')
       .map((phone) => ({ phone, port: plan.port.get(port.id)! })),
-  );
-}
+  ),
+);
 
 /** Where telephones are sent: an address, a device of the site, or a name that only the Internet knows. */
 export interface Target {

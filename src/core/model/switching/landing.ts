@@ -30,7 +30,6 @@ export function landsIn(plan: Plan, port: Port): Landing {
   if (port.role === 'uplink') return nothing('you stand outside: the port faces a provider');
   const bridge = bridges[seat.bridge]!;
   const facts = bridge.facts[seat.port]!;
-  const covered = flood(fabric(plan), { port: port.id, tag: 0 });
   let vid: number;
   if (bridge.box.vlanAware) {
     const entered = ingress(facts, 0);
@@ -38,6 +37,7 @@ export function landsIn(plan: Plan, port: Port): Landing {
     vid = entered.vid;
   } else {
     // A box without VLANs: the laptop is where the first box that has VLANs puts untagged frames.
+    const covered = flood(fabric(plan), { port: port.id, tag: 0 });
     const first = [...covered.came.keys()].find((key) => bridges[Math.floor(key / 4096)]!.box.vlanAware);
     if (first === undefined) return nothing('you reach only what is plugged into this box and its like');
     vid = first % 4096;

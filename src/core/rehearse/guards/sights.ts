@@ -5,8 +5,10 @@ import {
   type Plan,
   addressesOf,
   addressesOn,
+  derive,
   deriveBy,
   gatewaysOf,
+  groupBy,
   interfacesOf,
   subnetsOf,
 } from '../../plan';
@@ -85,15 +87,26 @@ function landingOf(plan: Plan, device: string): string | null {
   return port ? (landsIn(plan, port).vlan?.id ?? null) : null;
 }
 
-/** The devices that take whatever address they are leased: none is recorded for them. */
-const leasingDevices = deriveBy((plan, vlan: string): readonly string[] =>
-  [...plan.device.values()].flatMap(({ id }) => {
-    const place = placeOf(plan, id);
-    if (place.kind !== 'socket' && place.kind !== 'air') return [];
-    const bare = interfacesOf(plan, id).every((item) => addressesOn(plan, item.id).length === 0);
-    return bare && landingOf(plan, id) === vlan ? [id] : [];
-  }),
-);
+/** The devices for which no address is recorded. */
+const bareDevices = derive((plan): readonly string[] => {
+  const held = new Set<string>();
+  for (const { interface: card } of plan.address.values()) held.add(card);
+  const addressed = new Set<string>();
+  for (const { id, device } of plan.interface.values()) if (held.has(id)) addressed.add(device);
+  return [...plan.device.values()].flatMap(({ id }) => (addressed.has(id) ? [] : [id]));
+});
+/** Those of them that take whatever address they are leased, by the segment they land in. */
+const leasing = derive((plan): ReadonlyMap<string, readonly string[]> => {
+  const landed = bareDevices(plan).flatMap((device) => {
+    const { kind } = placeOf(plan, device);
+    const vlan = kind === 'socket' || kind === 'air' ? landingOf(plan, device) : null;
+    return vlan === null ? [] : [{ vlan, device }];
+  });
+  return new Map(
+    [...groupBy(landed, ({ vlan }) => vlan)].map(([vlan, all]) => [vlan, all.map(({ device }) => device)]),
+  );
+});
+const leasingDevices = deriveBy((plan, vlan: string): readonly string[] => leasing(plan).get(vlan) ?? []);
 
 const talkersIn = (plan: Plan, vlan: string): Talker[] => [
   ...subnetsOf(plan, vlan).flatMap(({ id }) =>

@@ -1,4 +1,4 @@
-import type { Access, Plan, Port } from '../../plan';
+import { type Access, type Plan, type Port, deriveBy } from '../../plan';
 import { accessAt, knownBy, serversFor } from '../../model/guards';
 import { linksAt } from '../../model/wiring';
 import { networksAt } from '../../model/wireless';
@@ -60,3 +60,8 @@ export function unasked(
       }
     : null;
 }
+
+/** Why a port must not ask as it is recorded to. */
+export const unaskedAt = deriveBy((plan, port: string): Unasked | null =>
+  unasked(plan, plan.port.get(port)!),
+);

@@ -1,7 +1,7 @@
-import { type Access, type Port, boxOf, portTitle } from '../../../plan';
+import { type Access, type Group, type Port, boxOf, memo, portTitle } from '../../../plan';
 import { accessAt, askingPorts, boxesAsking, knownBy } from '../../../model/guards';
 import { linksAt } from '../../../model/wiring';
-import { DHCP_PATIENCE, bringsVlan, expectedMacs, hasMac, unasked } from '../../../rehearse';
+import { DHCP_PATIENCE, bringsVlan, expectedMacs, hasMac, unaskedAt } from '../../../rehearse';
 import { onDevice } from '../refs';
 import { keepsOut, nameOf, onAccess } from './asking';
 import { guardCheck, holding, onPort, someOf } from './shared';
@@ -10,7 +10,7 @@ import { guardCheck, holding, onPort, someOf } from './shared';
 
 const onUplink = guardCheck('access-on-uplink', function* (plan) {
   for (const { port, access } of askingPorts(plan)) {
-    const reason = unasked(plan, port, access);
+    const reason = unaskedAt(plan, port.id);
     if (reason?.kind !== 'box' && reason?.kind !== 'networks') continue;
     const title = portTitle(plan, port);
     yield {
@@ -137,7 +137,7 @@ const late = guardCheck('access-late', function* (plan) {
 
 const behindItself = guardCheck('access-server-behind', function* (plan) {
   for (const { port, access } of askingPorts(plan)) {
-    const reason = unasked(plan, port, access);
+    const reason = unaskedAt(plan, port.id);
     if (reason?.kind !== 'server') continue;
     const title = portTitle(plan, port);
     yield {
@@ -154,7 +154,7 @@ const few = guardCheck('access-hosts-few', function* (plan) {
   for (const { port, access } of askingPorts(plan)) {
     const planned = expectedMacs(plan, port);
     const room = access.hosts === 'one' ? 1 : access.hosts === 'phone-and-one' ? 2 : Infinity;
-    if (planned <= room || unasked(plan, port, access)) continue;
+    if (planned <= room || unaskedAt(plan, port.id)) continue;
     yield {
       severity: keepsOut(access) ? 'stop' : 'fix',
       on: onPort(port.id),
@@ -184,18 +184,22 @@ const unaskedAfter = guardCheck('access-one-for-all', function* (plan) {
   }
 });
 
+const inReachOf = memo((ports: Group<Port>) =>
+  [...ports.values()].filter(({ exposed, enabled, number }) => exposed && enabled && number > 0),
+);
 const inReach = guardCheck('access-in-reach', function* (plan) {
   if (boxesAsking(plan).size === 0) return;
-  for (const port of plan.port.values()) {
-    if (!port.exposed || !port.enabled || port.number === 0 || accessAt(plan, port.id)) continue;
-    if (!boxOf(plan, port.device)?.dot1x || unasked(plan, port)) continue;
-    yield {
-      severity: 'note',
-      on: onPort(port.id),
-      what: `${portTitle(plan, port)} is in reach of strangers and asks nobody`,
-      because: 'Others here do: whoever wants in takes the port that does not.',
-    };
-  }
+  for (const group of plan.port.allGroups())
+    for (const port of inReachOf(group)) {
+      if (accessAt(plan, port.id)) continue;
+      if (!boxOf(plan, port.device)?.dot1x || unaskedAt(plan, port.id)) continue;
+      yield {
+        severity: 'note',
+        on: onPort(port.id),
+        what: `${portTitle(plan, port)} is in reach of strangers and asks nobody`,
+        because: 'Others here do: whoever wants in takes the port that does not.',
+      };
+    }
 });
 
 export const accessChecks = [

@@ -1,4 +1,4 @@
-import { type Plan, type Port, boxOf, portTitle } from '../../../plan';
+import { boxOf, derive, deriveBy, portTitle } from '../../../plan';
 import { guardsOf, noVlanGuards, portGuardsOf } from '../../../model/guards';
 import { expectedMacs, isEdge } from '../../../rehearse';
 import { landsIn } from '../../../model/switching';
@@ -54,14 +54,17 @@ const unable = guardCheck('guards-unable', function* (plan) {
   }
 });
 
-/** The segments of a box’s end ports in which addresses are leased. */
-function leasedAt(plan: Plan, ports: readonly Port[]): string[] {
-  const vlans = new Set(
-    ports.flatMap((port) => (port.number > 0 ? (landsIn(plan, port).vlan?.id ?? []) : [])),
+/** The segments that the end ports of a box, and those in reach of strangers, are in. */
+const edgeSegments = deriveBy((plan, device: string): readonly string[] => {
+  const ports = [...plan.port.group(device).values()].filter(
+    (port) => port.number > 0 && (isEdge(plan, port) || port.exposed),
   );
-  const leased = new Set([...plan.pool.values()].map(({ subnet }) => plan.subnet.get(subnet)!.vlan));
-  return [...vlans].filter((id) => leased.has(id));
-}
+  return [...new Set(ports.flatMap((port) => landsIn(plan, port).vlan?.id ?? []))];
+});
+const leasedSegments = derive(
+  (plan): ReadonlySet<string> =>
+    new Set([...plan.pool.values()].map(({ subnet }) => plan.subnet.get(subnet)!.vlan)),
+);
 
 const unwatched = guardCheck('leases-unwatched', function* (plan) {
   // Before anything is guarded nobody has begun to plan it.
@@ -71,11 +74,9 @@ const unwatched = guardCheck('leases-unwatched', function* (plan) {
     const watched = new Set(
       [...guardsOf(plan, device).values()].filter((guard) => guard.snooping).map(({ vlan }) => vlan),
     );
-    const ports = [...plan.port.group(device).values()];
-    const missing = leasedAt(
-      plan,
-      ports.filter((port) => isEdge(plan, port) || port.exposed),
-    ).filter((id) => !watched.has(id));
+    const missing = edgeSegments(plan, device).filter(
+      (id) => leasedSegments(plan).has(id) && !watched.has(id),
+    );
     if (missing.length === 0) continue;
     const { name } = plan.device.get(device)!;
     const segments = missing.map((id) => plan.vlan.get(id)!.name);
@@ -101,9 +102,10 @@ const rateLow = guardCheck('dhcp-rate-low', function* (plan) {
   for (const { port: id } of plan.portGuard.values()) {
     const port = plan.port.get(id)!;
     const { dhcpRate } = portGuardsOf(plan, id);
+    if (dhcpRate === null) continue;
     // A client sends a discover and a request when it starts (RFC 2131 section 3.1).
     const needed = 2 * expectedMacs(plan, port);
-    if (dhcpRate === null || dhcpRate >= needed) continue;
+    if (dhcpRate >= needed) continue;
     yield {
       severity: 'fix',
       on: onPort(id),

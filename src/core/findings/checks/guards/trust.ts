@@ -56,26 +56,26 @@ const untrusted = guardCheck('way-not-trusted', function* (plan) {
 });
 
 const needless = guardCheck('trust-needless', function* (plan) {
-  for (const device of guarding(plan)) {
-    const wanted = wantedTrust(plan, device);
-    for (const port of plan.port.group(device).values()) {
-      if (actingPort(plan, port.id) !== port.id) continue;
-      const held = portGuardsOf(plan, port.id);
-      const wrong = kinds.filter(({ as, field }) => held[field] && !wanted[as].has(port.id));
-      if (wrong.length === 0) continue;
-      // Who is not bound lives by the trust; ending it is no mend then.
-      const title = portTitle(plan, port);
-      const remedies = wrong.every(({ as }) => as === 'dhcp')
-        ? [holding(`Trust ${title} no longer`, port.id, { trustsDhcp: false })]
-        : [];
-      yield {
-        severity: 'fix',
-        on: onPort(port.id),
-        what: `${title} is trusted for ${wrong.map(({ said }) => said).join(', ')} without need`,
-        because: `Nobody who is meant to speak comes in there: ${wrong.map(({ risk }) => risk).join('; ')}.`,
-        remedies,
-      };
-    }
+  const boxes = new Set(guarding(plan));
+  // What nothing is recorded of is trusted for nothing.
+  for (const id of new Set([...plan.portGuard.values()].map(({ port }) => actingPort(plan, port)))) {
+    const port = plan.port.get(id)!;
+    if (!boxes.has(port.device)) continue;
+    const [held, wanted] = [portGuardsOf(plan, id), wantedTrust(plan, port.device)];
+    const wrong = kinds.filter(({ as, field }) => held[field] && !wanted[as].has(id));
+    if (wrong.length === 0) continue;
+    // Who is not bound lives by the trust; ending it is no mend then.
+    const title = portTitle(plan, port);
+    const remedies = wrong.every(({ as }) => as === 'dhcp')
+      ? [holding(`Trust ${title} no longer`, id, { trustsDhcp: false })]
+      : [];
+    yield {
+      severity: 'fix',
+      on: onPort(id),
+      what: `${title} is trusted for ${wrong.map(({ said }) => said).join(', ')} without need`,
+      because: `Nobody who is meant to speak comes in there: ${wrong.map(({ risk }) => risk).join('; ')}.`,
+      remedies,
+    };
   }
 });
 
