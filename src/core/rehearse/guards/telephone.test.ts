@@ -1,8 +1,10 @@
 import { boxOf, interfacesOf, type Plan, type Port } from '../../plan';
 import { targetOf } from '../../model/guards';
-import { hopped, soundAccess, withTelephones } from '../../testing/access';
+import { hopped, listens, soundAccess, withTelephones } from '../../testing/access';
 import { deviceNamed, portNamed, put, vlanFor } from '../../testing/gear';
 import { done } from '../../testing/plans';
+import { helpfulRemedies } from '../opening-helps';
+import { type ProbeQuestion, probe } from '../probe';
 import { type Telephone, telephoneAt, voiceThrough } from './telephone';
 import { voiceSwitchAt } from './voice-switch';
 
@@ -148,4 +150,19 @@ test('its announcement is heard by the box, which may set itself by it, and by t
   const { heard } = voiceSwitchAt(plain, port, 77, null);
   expect(heard.find(({ title }) => title === 'phone')).toMatchObject({ wrong: true });
   expect(heard.length).toBeGreaterThan(1);
+});
+
+test('a rule is offered only where the telephone gets through with it', () => {
+  const auth = deviceNamed(sound, 'auth').id;
+  const voice = vlanFor(sound, 'voice').id;
+  const denied = done(sound, 'addRule', { action: 'deny', from: [{ vlan: voice }], to: [{ device: auth }] });
+  const question: ProbeQuestion = {
+    from: { vlan: voice },
+    to: { device: auth },
+    wanted: { protocol: 'udp', port: 5060 },
+  };
+  const offered = (plan: Plan) => helpfulRemedies(plan, question, probe(plan, question, null), null);
+  expect(offered(denied)).toHaveLength(1);
+  // Nothing listens there, so the rule would open for nothing.
+  expect(offered(listens(denied, 'tcp', 22))).toEqual([]);
 });
