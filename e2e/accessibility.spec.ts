@@ -187,6 +187,8 @@ test('with forced colours what carries meaning keeps its colour, and what is cho
 });
 
 test('at 200 % zoom every station fits, and its details are a drawer', async ({ page, request }) => {
+  // It opens every station.
+  test.slow();
   // 1280 by 800 at 200 % is 640 by 400 of what the page counts in.
   await page.setViewportSize({ width: 640, height: 400 });
   const site = await demoSite(request, '3-creamery');
