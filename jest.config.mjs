@@ -19,7 +19,7 @@ const shared = {
 
 const config = {
   // Nothing here is about time; a slow disk or a busy machine is no failure.
-  testTimeout: 120_000,
+  testTimeout: 300_000,
   maxWorkers: '100%',
   projects: [
     {

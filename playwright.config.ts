@@ -3,8 +3,8 @@ import { defineConfig } from '@playwright/test';
 /** The address of the application under test comes from scripts/test.mjs, which starts it on a port of its own. */
 export default defineConfig({
   testDir: 'e2e',
-  timeout: 120_000,
-  expect: { timeout: 25_000 },
+  timeout: 240_000,
+  expect: { timeout: 45_000 },
   workers: 2,
   fullyParallel: true,
   forbidOnly: true,

@@ -88,6 +88,12 @@ const LOOKS: Readonly<Record<string, Look>> = {
     await found('what ports say');
     await page.getByRole('radio', { name: 'who is let in' }).click();
     await expect(page.getByRole('region', { name: 'Ways in' })).toBeVisible();
+    await found('who is let in');
+    await page.getByRole('radio', { name: 'telephones' }).click();
+    await expect(page.getByRole('list', { name: 'How it starts' })).toBeVisible();
+    await found('telephones');
+    await page.getByRole('radio', { name: 'hardening' }).click();
+    await expect(page.getByRole('region', { name: /^Hardening of/ })).toBeVisible();
   },
   policy: async (page) => {
     await page.getByRole('gridcell', { name: /^Office to Exchange/ }).click();

@@ -24,7 +24,7 @@ test('the database killed, then the web server: what is typed is kept, said wher
   const url = `http://127.0.0.1:${port}`;
   const started = start(port, data);
   try {
-    await expect.poll(started.said, { timeout: 60_000 }).toContain('ready');
+    await expect.poll(started.said, { timeout: 150_000 }).toContain('ready');
     await page.goto(`${url}/site/1rowhouse/segments`);
     await fill(page, 'Name of Family', 'Before');
     await saved(page);
@@ -62,7 +62,7 @@ test('the disk full: what is saved can be read, writing says why, and goes on on
   const url = `http://127.0.0.1:${port}`;
   const started = start(port, data);
   try {
-    await expect.poll(started.said, { timeout: 90_000 }).toContain('ready');
+    await expect.poll(started.said, { timeout: 150_000 }).toContain('ready');
     const { bavail, bsize } = statfsSync(data);
     const ballast = path.join(data, 'ballast');
     writeFileSync(ballast, Buffer.alloc(bavail * bsize));

@@ -13,7 +13,7 @@ test('starts, keeps the data over a second start, ends on Ctrl-C with a page ope
   const base = `http://127.0.0.1:${port}`;
   try {
     const first = start(port, data);
-    await expect.poll(first.said, { timeout: 60_000 }).toContain(`ready: ${base}`);
+    await expect.poll(first.said, { timeout: 150_000 }).toContain(`ready: ${base}`);
     const made = await page.request.post(`${base}/api/sites`, {
       data: { create: { name: 'Kept yard', kind: 'home' } },
     });
@@ -34,7 +34,7 @@ test('starts, keeps the data over a second start, ends on Ctrl-C with a page ope
     expect(() => process.kill(database, 0)).toThrow('ESRCH');
 
     const second = start(port, data);
-    await expect.poll(second.said, { timeout: 60_000 }).toContain('ready');
+    await expect.poll(second.said, { timeout: 150_000 }).toContain('ready');
     expect(second.said()).not.toContain('Building');
     const names = async () =>
       (
@@ -45,7 +45,7 @@ test('starts, keeps the data over a second start, ends on Ctrl-C with a page ope
     await second.ended;
 
     const fresh = start(port, data, ['--fresh', '--yes']);
-    await expect.poll(fresh.said, { timeout: 60_000 }).toContain('ready');
+    await expect.poll(fresh.said, { timeout: 150_000 }).toContain('ready');
     expect(await names()).toHaveLength(3);
     fresh.child.kill('SIGTERM');
     expect(await fresh.ended).toBe(0);

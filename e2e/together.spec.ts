@@ -6,7 +6,7 @@ test('a change in one window appears in the other', async ({ page, context, requ
   await open(page, site);
   await open(other, site);
   await fill(page, 'Name of Family', 'Upstairs');
-  await expect(other.getByLabel('Name of Upstairs')).toBeVisible({ timeout: 3000 });
+  await expect(other.getByLabel('Name of Upstairs')).toBeVisible();
   await expect(other.getByTestId('last-change')).toContainText('Ada:');
 });
 

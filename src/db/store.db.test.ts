@@ -287,5 +287,5 @@ describe('a server killed while it works', () => {
       spawnSync(process.execPath, ['scripts/database.mjs', 'stop', folder]);
       rmSync(folder, { recursive: true, force: true });
     }
-  }, 120_000);
+  }, 600_000);
 });
