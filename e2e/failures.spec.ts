@@ -18,7 +18,7 @@ const webOf = ({ pid }: ChildProcess) => {
 test('the database killed, then the web server: what is typed is kept, said where it is, and saved after all', async ({
   page,
 }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(400_000);
   const data = mkdtempSync(path.join(tmpdir(), 'dianome-failing-'));
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
@@ -54,7 +54,7 @@ test('the database killed, then the web server: what is typed is kept, said wher
 test('the disk full: what is saved can be read, writing says why, and goes on once there is space', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(400_000);
   const data = mkdtempSync(path.join(tmpdir(), 'dianome-full-'));
   const mounted = spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=480m', 'tmpfs', data]);
   test.skip(mounted.status !== 0, 'only who may mount can fill a disk of its own');

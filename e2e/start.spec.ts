@@ -7,7 +7,7 @@ import { freePort, start } from './started';
 test('starts, keeps the data over a second start, ends on Ctrl-C with a page open, and resets with --fresh', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(400_000);
   const data = mkdtempSync(path.join(tmpdir(), 'dianome-start-'));
   const port = await freePort();
   const base = `http://127.0.0.1:${port}`;
@@ -98,7 +98,7 @@ test('an old Node.js and a full disk are named before anything is touched', asyn
 });
 
 test('two first starts at once on one folder, whose name has a space, both come up', async ({ request }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(400_000);
   const data = path.join(mkdtempSync(path.join(tmpdir(), 'dianome-start-')), 'my plans');
   const ports = [await freePort(), await freePort()];
   const both = ports.map((port) => start(port, data));
