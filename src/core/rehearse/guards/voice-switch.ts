@@ -1,5 +1,5 @@
 import { type Plan, type Port, type Vlan, boxOf, portTitle, vlansOf, withRecord } from '../../plan';
-import { hopOf, noHop } from '../../model/guards';
+import { noHop } from '../../model/guards';
 import { NEW_SWITCH, withNewSwitch } from '../../model/tree';
 import { accessWithVoice, linksAt, portsOf, trunk } from '../../model/wiring';
 import { type Telephone, telephoneAt } from './telephone';
@@ -93,7 +93,6 @@ export function voiceSwitchAt(plan: Plan, port: Port, vid: number, today: string
   next = withRecord(next, 'port', socket!.id, { ...next.port.get(socket!.id)!, ...told });
   next = withRecord(next, 'voiceHop', NEW_SWITCH, {
     ...noHop,
-    ...hopOf(next, NEW_SWITCH),
     id: NEW_SWITCH,
     device: NEW_SWITCH,
     announces: 'yes',

@@ -1,4 +1,4 @@
-import { type Plan, type Remedy, type Telephony, boxOf, groupBy, portTitle, subnetOf } from '../../../plan';
+import { type Plan, type Remedy, type Telephony, groupBy, portTitle, subnetOf } from '../../../plan';
 import {
   type PluggedPhone,
   type Target,
@@ -143,7 +143,7 @@ const spoilt = guardCheck('voice-spoilt', function* (plan, today) {
       ...(marks === 'cleared' && { marks: 'kept' as const }),
       ...(queue === 'no' && { queue: 'yes' as const }),
     };
-    if (Object.keys(set).length === 0 || !boxOf(plan, device)) continue;
+    if (Object.keys(set).length === 0) continue;
     const faults = [
       marks === 'cleared' ? 'it clears the mark of voice' : '',
       queue === 'no' ? 'it sends voice after whatever came first' : '',
