@@ -53,6 +53,8 @@ async function browserTests(folder) {
     );
     const { stats } = JSON.parse(readOr(report, '{"stats":{"expected":0,"unexpected":1,"flaky":0}}'));
     count(stats.expected + stats.flaky, Math.max(stats.unexpected, status === 0 ? 0 : 1));
+    if (stats.flaky > 0)
+      console.log(`\n${stats.flaky} passed only at the second try; the list above names them`);
   } finally {
     await stopApplication(child);
   }
