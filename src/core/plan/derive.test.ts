@@ -1,5 +1,5 @@
 import { afresh, emptySite } from '../testing/plans';
-import { derive, deriveBy } from './derive';
+import { derive, deriveBy, despite } from './derive';
 import { memo } from './memo';
 import { type Plan, planOf, withRecord } from './plan';
 import type { Device } from './records';
@@ -110,6 +110,27 @@ describe('a derived value', () => {
     size(three);
     size(withDevice(three, device('d', 'four')));
     expect(given).toEqual([undefined, 3]);
+  });
+
+  test('is left as it is where it says so of a change of a part, over several plans', () => {
+    const lengths = derive((plan) => [...plan.device.values()].map(({ name }) => name.length));
+    let made = 0;
+    const longest = deriveBy(
+      (plan, least: number) => {
+        made++;
+        return Math.max(least, ...lengths(plan));
+      },
+      undefined,
+      despite(lengths, (value, _was, is: readonly number[]) => value === Math.max(...is)),
+    );
+    expect(longest(three, 1)).toBe(5);
+    const shorter = withDevice(three, device('a', 'x'));
+    expect([longest(shorter, 1), made]).toEqual([5, 1]);
+    const longer = withDevice(shorter, device('a', 'much longer'));
+    expect([longest(longer, 1), made]).toEqual([11, 2]);
+    expect([longest(withDevice(longer, device('b', 'y')), 1), made]).toEqual([11, 2]);
+    expect([longest(withDevice(shorter, device('b', 'also longer')), 1), made]).toEqual([11, 3]);
+    expect(longest(withRecord(longer, 'device', 'a', null), 1)).toBe(5);
   });
 
   test('of a plan that is only tried out depends on all it was read of there', () => {

@@ -14,9 +14,17 @@ import { Changes, Recording, type Reads, type Tables } from './recording';
 type Key = string | number;
 type Make<K extends Key, V> = (plan: Plan, key: K, before: V | undefined) => V;
 
+/** A part whose changes may be of no concern. */
+interface Despite<K extends Key, V> {
+  /** Its place among all derivations. */
+  readonly of: number;
+  readonly holds: (value: V, was: unknown, is: unknown, key: K) => boolean;
+}
+
 interface Derivation<K extends Key, V> {
   readonly make: Make<K, V>;
   readonly same: (a: V, b: V) => boolean;
+  readonly despite: Despite<K, V> | null;
   /** Its place among all derivations. */
   readonly place: number;
 }
@@ -38,6 +46,12 @@ class Entry {
     /** Every table it was made of, by itself or by its parts; it may grow while parts are made of more. */
     public tables: Tables,
   ) {}
+}
+
+/** Would a value be the same with a part as it is now? */
+function isNoConcern({ derivation, value, key }: Entry, was: Entry, is: Entry): boolean {
+  const despite = derivation.despite as Despite<Key, unknown> | null;
+  return despite?.of === was.derivation.place && despite.holds(value, was.value, is.value, key);
 }
 
 /** So many plans back a value is looked for. */
@@ -97,7 +111,7 @@ class Store {
           // What it was asked of is there no more; whoever asks now says so.
           return false;
         }
-        if (now.value !== part.value) return false;
+        if (now.value !== part.value && !isNoConcern(entry, part, now)) return false;
         parts[at] = now;
       }
       entry.tables = entry.tables.with(now.tables);
@@ -176,14 +190,31 @@ export function derive<V>(
   same: (a: V, b: V) => boolean = equal,
 ): (plan: Plan) => V {
   const derived = deriveBy((plan, _key: string, before: V | undefined) => make(plan, before), same);
-  return (plan) => derived(plan, '');
+  return placedAt((plan: Plan) => derived(plan, ''), derivations - 1);
 }
 
 /** A value of a plan for each key: an id, a name, a number. */
 export function deriveBy<K extends Key, V>(
   make: Make<K, V>,
   same: (a: V, b: V) => boolean = equal,
+  despite: Despite<K, V> | null = null,
 ): (plan: Plan, key: K) => V {
-  const derivation: Derivation<K, V> = { make, same, place: derivations++ };
-  return (plan, key) => valueOf(derivation, plan, key);
+  const derivation: Derivation<K, V> = { make, same, despite, place: derivations++ };
+  return placedAt((plan: Plan, key: K) => valueOf(derivation, plan, key), derivation.place);
 }
+
+/** By the functions that give derived values, their places. */
+const placesOf = new WeakMap<object, number>();
+function placedAt<F extends object>(give: F, place: number): F {
+  placesOf.set(give, place);
+  return give;
+}
+
+/**
+ * A large part that a value reads little of: a value is left as it is when that part changes and `holds` says that it would
+ * come out the same. It must be sure: false costs time only.
+ */
+export const despite = <K extends Key, V, P>(
+  part: (plan: Plan) => P,
+  holds: (value: V, was: P, is: P, key: K) => boolean,
+): Despite<K, V> => ({ of: placesOf.get(part)!, holds: holds as Despite<K, V>['holds'] });

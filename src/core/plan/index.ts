@@ -11,7 +11,7 @@ export {
 } from './change';
 export { addressCodec, idSchema, macCodec, prefixCodec } from './codecs';
 export { Collection, type Group, hashOf } from './collection';
-export { derive, deriveBy } from './derive';
+export { derive, deriveBy, despite } from './derive';
 export { digestOf } from './digest';
 export { type FieldDifference, describeChange } from './describe';
 export { Draft } from './draft';

@@ -5,6 +5,7 @@ import {
   addressesOn,
   derive,
   deriveBy,
+  despite,
   equal,
   gatewaysOf,
   interfacesOf,
@@ -12,7 +13,6 @@ import {
   subnetsOf,
 } from '../plan';
 import {
-  type Fabric,
   type Flood,
   type State,
   enters,
@@ -37,7 +37,7 @@ import { type Router, legUp, routersIn } from '../model/routing';
 import { anyGuards } from '../model/guards';
 import { joinersOf } from '../model/wireless';
 import { cutOffIn } from './guards/sights';
-import { type Place, spreadBy, insideState, placeOf } from './frames';
+import { spreadBy, insideState, placeOf } from './frames';
 
 /**
  * End devices that are treated alike: of one segment, plugged into the same VLAN of the same box, with the same settings.
@@ -173,35 +173,32 @@ export function routerOf(plan: Plan, vlan: string): Pick<Home, 'router' | 'why'>
 }
 
 interface HeldHome {
-  readonly fabric: Fabric;
-  readonly from: { readonly place: Place; readonly vid: number };
   readonly flood: Flood;
   readonly reachers: ReadonlySet<number>;
 }
-/** How far the router of a segment is heard, with the fabric that was last found to be so. */
-const heldHome = deriveBy((plan, vlan: string, before: HeldHome | null | undefined): HeldHome | null => {
-  const { router, why } = routerOf(plan, vlan);
-  if (!router || why !== null) return null;
-  const made = fabric(plan);
-  const place = placeOf(plan, router.device.id);
-  if (place.kind !== 'inside') return null;
-  const from = { place, vid: vidsById(plan).get(vlan)! };
+/** How far the router of a segment is heard, and who gets to it. */
+const heldHome = deriveBy(
+  (plan, vlan: string): HeldHome | null => {
+    const { router, why } = routerOf(plan, vlan);
+    if (!router || why !== null) return null;
+    const place = placeOf(plan, router.device.id);
+    if (place.kind !== 'inside') return null;
+    const flood = spreadBy(plan, place, vlan);
+    if (!flood) return null;
+    // Where every link treats both directions alike, who is heard hears.
+    const made = fabric(plan);
+    const reachers = isSymmetric(made)
+      ? new Set(flood.came.keys())
+      : reverseFlood(made, insideState(plan, place.bridge, vlan));
+    return { flood, reachers };
+  },
+  equal,
   // Where nothing on the way changed, it is the same again.
-  if (before && equal(before.from, from)) {
-    const dirty = changedBetween(before.fabric, made);
-    if (dirty && avoids(before.flood.came, dirty.leaving) && avoids(before.reachers, dirty.entering))
-      return { ...before, fabric: made };
-  }
-  const flood = spreadBy(plan, place, vlan);
-  if (!flood) return null;
-  // Where every link treats both directions alike, who is heard hears.
-  const reachers = isSymmetric(made)
-    ? new Set(flood.came.keys())
-    : reverseFlood(made, insideState(plan, place.bridge, vlan));
-  return before && equal(before.flood, flood) && equal(before.reachers, reachers)
-    ? { ...before, fabric: made, from }
-    : { fabric: made, from, flood, reachers };
-}, Object.is);
+  despite(fabric, (home: HeldHome | null, was, is) => {
+    const dirty = home && changedBetween(was, is);
+    return !!dirty && avoids(home.flood.came, dirty.leaving) && avoids(home.reachers, dirty.entering);
+  }),
+);
 
 /** How a segment stands with its router. */
 export const homeOf = deriveBy((plan, vlan: string): Home => {

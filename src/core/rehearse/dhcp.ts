@@ -5,7 +5,7 @@ import { carryRemedy } from './remedies';
 import { missingPorts, fabric, landsIn } from '../model/switching';
 import { type Entry, heardFrom, landsAt, placeAt, reachesEntry } from './entry';
 import { deliver, reachesPlug } from './frames';
-import { offerStops } from './guards/at-hop';
+import { offerStops, passagesOf } from './guards/at-hop';
 import { type Hearing, hearingsOf } from './lease-offers';
 
 /** DHCP (RFC 2131) as a client at a port or on the air lives through it: who hears its discover, and what each of them answers. */
@@ -51,7 +51,7 @@ function rogueHearing(plan: Plan, client: Client, landed: Vlan | null, covered: 
     landed && vlan
       ? deliver(plan, placeAt(plan, { port: port.id }), vlan.id, placeAt(plan, client.at), landed.id).hops
       : [];
-  const [stopped] = offerStops(plan, hops);
+  const [stopped] = offerStops(plan, passagesOf(hops));
   if (stopped) return { ...stray, offer: null, why: stopped.why };
   return {
     ...stray,

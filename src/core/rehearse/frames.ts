@@ -1,13 +1,4 @@
-import {
-  deriveBy,
-  type Plan,
-  type Device,
-  type Port,
-  type Remedy,
-  gatewaysOf,
-  subnetsOf,
-  portTitle,
-} from '../plan';
+import { type Plan, type Device, type Port, type Remedy, gatewaysOf, subnetsOf, portTitle } from '../plan';
 import {
   portsTitle,
   type Flood,
@@ -18,6 +9,7 @@ import {
   leaves,
   stateKey,
   egress,
+  bridgeOf,
   isMember,
   linksAt,
   portsOf,
@@ -25,13 +17,14 @@ import {
 import { accessPointOf } from '../model/wireless';
 import { carryRemedy } from './remedies';
 import {
-  type KeptFlood,
-  keptFlood,
+  keptFloods,
   missingPorts,
   type Hop,
   hopsTo,
+  boxesInOrder,
   bridgeAt,
   fabric,
+  seatsIn,
   membersOfVlan,
   hearsTag,
   walkTo,
@@ -90,8 +83,13 @@ function joinedBy(plan: Plan, device: string): Place | null {
 }
 
 const nameOf = (plan: Plan, device: string): string => plan.device.get(device)!.name;
-const innerOf = (plan: Plan, bridge: number): number =>
-  fabric(plan).bridges[bridge]!.ports.findIndex(({ number }) => number === 0);
+/** The inner port of a box and what it does to frames; neither trees nor rings block it. */
+function innerOf(plan: Plan, device: string) {
+  const { ports, facts } = bridgeOf(plan, device);
+  const at = ports.findIndex(({ number }) => number === 0);
+  return { port: ports[at]!, facts: facts[at] };
+}
+const knowsVlans = (plan: Plan, bridge: number): boolean => boxesInOrder(plan)[bridge]!.vlanAware;
 
 /** A telephone tags its frames with the VLAN announced to it, when that is the one of its address. */
 function tagSent(plan: Plan, device: Device, into: Port, vlan: string): number {
@@ -116,7 +114,7 @@ interface Sent {
 /** Where a box itself speaks and listens in a segment: in its VLAN, or without a tag where it knows no VLANs. */
 export const insideState = (plan: Plan, bridge: number, vlan: string): State => ({
   bridge,
-  vid: fabric(plan).bridges[bridge]!.box.vlanAware ? plan.vlan.get(vlan)!.vid : 0,
+  vid: knowsVlans(plan, bridge) ? plan.vlan.get(vlan)!.vid : 0,
 });
 
 /** The inside of the router of a segment, where its ports are recorded. */
@@ -132,20 +130,18 @@ function atRouter(plan: Plan, vlan: string): State | undefined {
 
 /** Where the frames of somebody begin who means to speak in a VLAN; no origin where the wiring is not recorded. */
 export function originOf(plan: Plan, place: Place, vlan: string): Sent {
-  const { bridges, seats } = fabric(plan);
   const { vid } = plan.vlan.get(vlan)!;
   if (place.kind === 'plug') return { origin: { port: place.port.id, tag: 0 }, why: null };
   if (place.kind === 'inside' || place.kind === 'air') {
-    const inner = innerOf(plan, place.bridge);
-    const facts = bridges[place.bridge]!.facts[inner];
-    if (!facts || (bridges[place.bridge]!.box.vlanAware && !isMember(facts, vid)))
+    const { facts } = innerOf(plan, place.device);
+    if (!facts || (knowsVlans(plan, place.bridge) && !isMember(facts, vid)))
       return { origin: null, why: `${nameOf(plan, place.device)} itself is not in VLAN ${vid}` };
     return { origin: { state: insideState(plan, place.bridge, vlan) }, why: null };
   }
   if (place.kind === 'socket')
     for (const port of portsOf(plan, place.device))
       for (const link of linksAt(plan, port))
-        if (seats.has(link.to)) {
+        if (seatsIn(plan).has(link.to)) {
           const tag = tagSent(plan, plan.device.get(place.device)!, plan.port.get(link.to)!, vlan);
           return { origin: { port: link.to, tag }, why: null };
         }
@@ -204,14 +200,12 @@ function heardBy(
     }
     case 'inside':
     case 'air': {
-      const bridge = bridges[place.bridge]!;
-      const inner = innerOf(plan, place.bridge);
-      const facts = bridge.facts[inner];
+      const { port: left, facts } = innerOf(plan, place.device);
       const state = insideState(plan, place.bridge, vlan);
-      const member = facts && (!bridge.box.vlanAware || isMember(facts, vid));
+      const member = facts && (!knowsVlans(plan, place.bridge) || isMember(facts, vid));
       if (!member || !covered.came.has(stateKey(state))) return null;
       return {
-        hops: hopsTo(plan, covered, state, { left: bridge.ports[inner]!, tagOut: egress(facts, vid) ?? 0 }),
+        hops: hopsTo(plan, covered, state, { left, tagOut: egress(facts, vid) ?? 0 }),
         assumed: false,
       };
     }
@@ -270,22 +264,18 @@ function stoppedBy(plan: Plan, from: Place, to: Place, vlan: string): Pick<Deliv
 
 /** The port of a box that an end device is plugged into. */
 export function socketPort(plan: Plan, device: string): Port | null {
-  const { seats } = fabric(plan);
   for (const port of portsOf(plan, device))
-    for (const link of linksAt(plan, port)) if (seats.has(link.to)) return plan.port.get(link.to)!;
+    for (const link of linksAt(plan, port)) if (seatsIn(plan).has(link.to)) return plan.port.get(link.to)!;
   return null;
 }
 
-/** Floods worth remembering, with the fabric they were last right for: many questions begin at the same place. */
-const spreadFrom = deriveBy((plan, key: string, before: KeptFlood | undefined): KeptFlood => {
+/** Floods worth remembering: many questions begin at the same place. */
+const floodBy = keptFloods((key: string): Origin => {
   const [kind, at, tag] = key.split(' ') as [string, string, string];
-  const origin: Origin =
-    kind === 'state'
-      ? { state: { bridge: Math.floor(Number(at) / 4096), vid: Number(at) % 4096 } }
-      : { port: at, tag: Number(tag) };
-  return keptFlood(before, fabric(plan), origin, 'boxes');
-}, Object.is);
-const floodBy = deriveBy((plan, key: string): Flood => spreadFrom(plan, key).flood, Object.is);
+  return kind === 'state'
+    ? { state: { bridge: Math.floor(Number(at) / 4096), vid: Number(at) % 4096 } }
+    : { port: at, tag: Number(tag) };
+}, 'boxes');
 const floodOf = (plan: Plan, origin: Origin): Flood =>
   floodBy(plan, 'state' in origin ? `state ${stateKey(origin.state)}` : `port ${origin.port} ${origin.tag}`);
 
@@ -301,6 +291,23 @@ function keptApart(plan: Plan, from: Place, to: Place): string | null {
     return null;
   const { name, isolated } = plan.ssid.get(from.ssid)!;
   return isolated ? `${nameOf(plan, from.device)} keeps the clients of ${name} apart` : null;
+}
+
+/**
+ * The boxes on the way of a frame within a segment, null where it does not arrive, and the flood it is part of; null where
+ * nobody recorded the way.
+ */
+export function wayOf(
+  plan: Plan,
+  from: Place,
+  vlan: string,
+  to: Place,
+): { readonly hops: readonly Hop[] | null; readonly flood: Flood } | null {
+  if (from.kind === 'assumed' || to.kind === 'assumed' || keptApart(plan, from, to) !== null) return null;
+  const { origin } = originOf(plan, from, vlan);
+  if (!origin) return null;
+  const flood = floodOf(plan, origin);
+  return { hops: heardBy(plan, flood, to, vlan)?.hops ?? null, flood };
 }
 
 /** Whether a frame of somebody in one segment is heard by somebody who listens in another, mostly the same. */

@@ -23,7 +23,7 @@ import { converse } from './converse';
 import { anyGuards } from '../model/guards';
 import { segmentsOf } from '../model/hosts';
 import { type Place, deliver, placeOf } from './frames';
-import { isMarked, offerStops, requestStops } from './guards/at-hop';
+import { isMarked, offerStops, passagesOf, requestStops } from './guards/at-hop';
 import { firstFree, hostAt } from './host';
 
 /** What every server and relay makes of a discover: whether it hears it, what it offers, and whether that gets back. */
@@ -156,8 +156,8 @@ function unheard(plan: Plan, { item, vlan, by }: Asked, client: Place, today: st
   if (place.kind === 'assumed') return null;
   const { why, hops } = deliver(plan, place, vlan, client, vlan);
   if (why !== null) return `its answer does not get back: ${why}`;
-  const asks = anyGuards(plan) ? deliver(plan, client, vlan, place, vlan).hops : [];
-  const [stopped] = [...requestStops(plan, asks), ...offerStops(plan, hops)];
+  const asks = passagesOf(anyGuards(plan) ? deliver(plan, client, vlan, place, vlan).hops : []);
+  const [stopped] = [...requestStops(plan, asks), ...offerStops(plan, passagesOf(hops))];
   if (stopped) return stopped.why;
   return by && isMarked(plan, asks) ? 'it drops requests that carry option 82 already' : null;
 }

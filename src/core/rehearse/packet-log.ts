@@ -76,7 +76,7 @@ export abstract class PacketLog {
     for (const hop of sent.hops) this.steps.push(frameStep(plan, hop));
     if (sent.why !== null) this.halt(from.title, sent.why, { table: 'vlan', id: to.vlan }, sent.remedies);
     if (guarded)
-      this.halt(plan.device.get(guarded.device)!.name, guarded.why, { table: 'port', id: guarded.port.id });
+      this.halt(plan.device.get(guarded.device)!.name, guarded.why, { table: 'port', id: guarded.port });
     if (sent.assumed) {
       const { name, vid } = plan.vlan.get(to.vlan)!;
       this.assume('cables', `not all recorded: taken as in VLAN ${vid} ${name}`);

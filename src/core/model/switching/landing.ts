@@ -1,6 +1,17 @@
-import { type Plan, type Port, type Vlan, boxOf, vlansOf } from '../../plan';
-import { enters, ingress, flood, leaves, portsOf } from '../wiring';
-import { fabric } from './reach';
+import {
+  type Plan,
+  type Port,
+  type Vlan,
+  boxOf,
+  derive,
+  deriveBy,
+  despite,
+  equal,
+  plainVlansOf,
+  vlansOf,
+} from '../../plan';
+import { enters, ingress, leaves, portsOf } from '../wiring';
+import { beginsAlike, changedBetween, fabric, keptFloods, seatsIn } from './reach';
 
 /** Where the first frame of a laptop in a port ends up. */
 export interface Landing {
@@ -18,36 +29,55 @@ const refusedWords = {
   blocked: 'is not heard: a spanning tree or a ring blocks the port',
 } as const;
 
+const untaggedFlood = keptFloods((port: string) => ({ port, tag: 0 }), 'boxes');
+/** Where an untagged frame goes that arrives at a port, by its number on the wire; or why nowhere. */
+const untaggedAt = deriveBy(
+  (plan, id: string): { readonly vid: number } | { readonly why: string } => {
+    const { bridges, seats } = fabric(plan);
+    const { bridge: at, port } = seats.get(id)!;
+    const { box, facts } = bridges[at]!;
+    if (box.vlanAware) {
+      const entered = ingress(facts[port]!, 0);
+      return 'refused' in entered ? { why: `your laptop ${refusedWords[entered.refused]}` } : entered;
+    }
+    // A box without VLANs: the laptop is where the first box that has VLANs puts untagged frames.
+    const first = [...untaggedFlood(plan, id).came.keys()].find(
+      (key) => bridges[Math.floor(key / 4096)]!.box.vlanAware,
+    );
+    return first === undefined
+      ? { why: 'you reach only what is plugged into this box and its like' }
+      : { vid: first % 4096 };
+  },
+  equal,
+  despite(
+    fabric,
+    (_at, was, is, id: string) =>
+      changedBetween(was, is) !== null && beginsAlike({ port: id, tag: 0 }, was, is),
+  ),
+);
+const segmentOfVid = derive(
+  (plan): ReadonlyMap<number, string> =>
+    // Of two with one number the first counts.
+    new Map([...plainVlansOf(plan)].reverse().map(({ id, vid }) => [vid, id])),
+);
+
 /** The segment that an untagged frame is in which arrives at a port: computed by letting its first broadcast run. */
 export function landsIn(plan: Plan, port: Port): Landing {
   const nothing = (why: string): Landing => ({ vlan: null, why });
-  const { bridges, seats } = fabric(plan);
-  const seat = seats.get(port.id);
-  if (!seat) return nothing('there is nothing to plug into: this is the socket of a device');
+  if (!seatsIn(plan).has(port.id))
+    return nothing('there is nothing to plug into: this is the socket of a device');
   if (port.number === 0) return nothing('there is nothing to plug into: this is the inside of the box');
   if (port.defective) return nothing('nothing happens: the port is marked defective');
   if (port.role === 'parked' || !port.enabled) return nothing('nothing happens: the port is parked');
   if (port.role === 'uplink') return nothing('you stand outside: the port faces a provider');
-  const bridge = bridges[seat.bridge]!;
-  const facts = bridge.facts[seat.port]!;
-  let vid: number;
-  if (bridge.box.vlanAware) {
-    const entered = ingress(facts, 0);
-    if ('refused' in entered) return nothing(`your laptop ${refusedWords[entered.refused]}`);
-    vid = entered.vid;
-  } else {
-    // A box without VLANs: the laptop is where the first box that has VLANs puts untagged frames.
-    const covered = flood(fabric(plan), { port: port.id, tag: 0 });
-    const first = [...covered.came.keys()].find((key) => bridges[Math.floor(key / 4096)]!.box.vlanAware);
-    if (first === undefined) return nothing('you reach only what is plugged into this box and its like');
-    vid = first % 4096;
-  }
-  const lan = [...plan.vlan.values()].find((vlan) => vlan.vid === vid);
-  if (!lan)
+  const landing = untaggedAt(plan, port.id);
+  if ('why' in landing) return nothing(landing.why);
+  const segment = segmentOfVid(plan).get(landing.vid);
+  if (segment === undefined)
     return nothing(
-      `you land in VLAN ${vid}, which is no segment of this site${port.role === 'undecided' ? '; nobody decided this port' : ''}`,
+      `you land in VLAN ${landing.vid}, which is no segment of this site${port.role === 'undecided' ? '; nobody decided this port' : ''}`,
     );
-  return { vlan: lan, why: '' };
+  return { vlan: plan.vlan.get(segment)!, why: '' };
 }
 
 /**

@@ -1,4 +1,4 @@
-import { deriveBy, equal, memo, type Plan } from '../../plan';
+import { derive, deriveBy, despite, equal, memo, type Plan } from '../../plan';
 import { forwardingFabric } from '../tree';
 import {
   type PortFacts,
@@ -149,7 +149,8 @@ export function avoids(states: States, dirty: ReadonlySet<number>): boolean {
   return true;
 }
 type States = ReadonlyMap<number, unknown> | ReadonlySet<number>;
-const vidsOf = memo((states: States) => new Set([...states.keys()].map((key) => key % 4096)));
+/** The VLANs that some states are in. */
+export const vidsOf = memo((states: States) => new Set([...states.keys()].map((key) => key % 4096)));
 
 function sameFacts(a: PortFacts | null, b: PortFacts | null): boolean {
   if (a === null || b === null) return a === b;
@@ -165,38 +166,34 @@ function sameFacts(a: PortFacts | null, b: PortFacts | null): boolean {
 
 /** The boxes and links as frames find them: without what trees and rings block. */
 export const fabric = forwardingFabric;
-
-/** A flood with the fabric it was last found to be right for. */
-export interface KeptFlood {
-  readonly fabric: Fabric;
-  readonly flood: Flood;
-}
+/** The seats of the ports of boxes: they stay what they are whatever the ports do. */
+export const seatsIn = derive((plan): Fabric['seats'] => fabric(plan).seats, Object.is);
 
 /** Does a frame that begins somewhere begin alike in two fabrics? */
-function beginsAlike(origin: Origin, a: Fabric, b: Fabric): boolean {
+export function beginsAlike(origin: Origin, a: Fabric, b: Fabric): boolean {
   if ('state' in origin) return true;
   const [seat, other] = [a.seats.get(origin.port), b.seats.get(origin.port)];
   const factsAt = ({ bridges }: Fabric, { bridge, port }: Seat) => bridges[bridge]!.facts[port];
   return !!seat && equal(seat, other) && equal(factsAt(a, seat), factsAt(b, seat));
 }
 
-/** The flood from an origin; the one before where nothing on its way changed, or the new one is equal to it. */
-export function keptFlood(
-  before: KeptFlood | undefined,
-  now: Fabric,
-  origin: Origin,
+/** Floods that are kept by where they begin: where nothing on its way changed, one is the same again. */
+export const keptFloods = <K extends string | number>(
+  originOf: (key: K) => Origin,
   only: 'boxes' | 'all',
-): KeptFlood {
-  const dirty = before && beginsAlike(origin, before.fabric, now) && changedBetween(before.fabric, now);
-  if (dirty && avoids(before!.flood.came, dirty.leaving)) return { fabric: now, flood: before!.flood };
-  const made = flood(now, origin, only);
-  return { fabric: now, flood: before && equal(before.flood, made) ? before.flood : made };
-}
+): ((plan: Plan, key: K) => Flood) =>
+  deriveBy(
+    (plan, key: K) => flood(fabric(plan), originOf(key), only),
+    equal,
+    despite(fabric, ({ came }: Flood, was, is, key: K) => {
+      const dirty = beginsAlike(originOf(key), was, is) && changedBetween(was, is);
+      return !!dirty && avoids(came, dirty.leaving);
+    }),
+  );
 
-const held = deriveBy((plan, key: number, before: KeptFlood | undefined): KeptFlood => {
-  const origin = { state: { bridge: Math.floor(key / 4096), vid: key % 4096 } };
-  return keptFlood(before, fabric(plan), origin, 'all');
-}, Object.is);
-const floodBy = deriveBy((plan, key: number): Flood => held(plan, key).flood, Object.is);
+const floodBy = keptFloods(
+  (key: number) => ({ state: { bridge: Math.floor(key / 4096), vid: key % 4096 } }),
+  'all',
+);
 /** Who hears a box that speaks in one of its VLANs. */
 export const floodFrom = (plan: Plan, state: State): Flood => floodBy(plan, stateKey(state));

@@ -152,7 +152,9 @@ const makeFabric =
     return { bridges: made, seats: seatsOf(made, before), links: linksOf(plan) };
   };
 const wired = { works: derive(makeFabric('works')), leaks: derive(makeFabric('leaks')) } as const;
-/** The boxes as they are wired, whatever trees and rings block. */
+/** The boxes as they are wired, whatever trees and rings block, with what their ports do for sure. */
+export const wiredFabric = wired.works;
+/** The same, or with what ports may let through by mistake. */
 export const fabricOf = (plan: Plan, assume: Assumption = 'works'): Fabric => wired[assume](plan);
 
 /** Somebody who hears a frame: the port of an end device or the inner port of a box, and the tag it arrives with. */

@@ -11,6 +11,7 @@ export {
   bridgeOf,
   enters,
   fabricOf,
+  wiredFabric,
   flood,
   inwardPorts,
   leaves,

@@ -1,5 +1,5 @@
 import { type Plan, type Port, boxOf } from '../../plan';
-import { fabric } from '../../model/switching';
+import { fabric, seatsIn } from '../../model/switching';
 import { rootsOf, settingsOf, stpPortOf, treesOf } from '../../model/tree';
 import { type WiredPort, carries, linksAt, portsOf } from '../../model/wiring';
 import { joinersOf } from '../../model/wireless';
@@ -34,9 +34,8 @@ export function expectedMacs(plan: Plan, port: Port): number {
 
 /** Does a port lead only to devices that pass nothing on? Not where nothing is plugged in. */
 export function isEdge(plan: Plan, port: Port): boolean {
-  const { seats } = fabric(plan);
   const links = linksAt(plan, port);
-  return links.length > 0 && links.every(({ to }) => !seats.has(to));
+  return links.length > 0 && links.every(({ to }) => !seatsIn(plan).has(to));
 }
 
 /** Is a segment brought to a box: by a cable to another box, or since the box itself is in it? */

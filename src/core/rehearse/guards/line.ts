@@ -26,10 +26,10 @@ export const guardLine = deriveBy((plan, device: string): readonly GuardedPort[]
   for (const { id } of vlansOf(plan)) {
     if (!guarded.has(id)) continue;
     for (const sight of sightsIn(plan, id))
-      for (const hop of sight.hops) {
-        if (hop.device !== device || !hop.entered || hop.entered.number === 0) continue;
-        const stop = sight.stops.find(({ port }) => port.id === hop.entered!.id);
-        seen.set(hop.entered.id, [...(seen.get(hop.entered.id) ?? []), { sight, why: stop?.why ?? null }]);
+      for (const { device: box, port } of sight.way) {
+        if (box !== device || port === null) continue;
+        const stop = sight.stops.find((one) => one.port === port);
+        seen.set(port, [...(seen.get(port) ?? []), { sight, why: stop?.why ?? null }]);
       }
   }
   return [...plan.port.group(device).values()]

@@ -4,7 +4,7 @@ import { anyGuards } from '../../model/guards';
 import type { Hop } from '../../model/switching';
 import { type Leg, type Router, holdersOf } from '../../model/routing';
 import { type Place, deliver, placeOf } from '../frames';
-import { type GuardStop, type Sender, arpStops, packetStops } from './at-hop';
+import { type GuardStop, type Sender, arpStops, packetStops, passagesOf } from './at-hop';
 
 /** Who stands at one end of a wire: with the address it speaks from there. */
 export interface WireEnd {
@@ -45,12 +45,13 @@ export function stoppedOnWire(
   sender: IpAddress,
 ): GuardStop | null {
   if (!anyGuards(plan) || familyOf(to.address) !== 4) return null;
-  const asked = arpStops(plan, hops, senderIn(plan, from.vlan, from.address));
-  const back = deliver(plan, to.place, to.vlan, from.place, from.vlan).hops;
+  const way = passagesOf(hops);
+  const asked = arpStops(plan, way, senderIn(plan, from.vlan, from.address));
+  const back = passagesOf(deliver(plan, to.place, to.vlan, from.place, from.vlan).hops);
   const [first] = [
     ...asked,
     ...arpStops(plan, back, senderIn(plan, to.vlan, to.address)),
-    ...packetStops(plan, hops, senderIn(plan, from.vlan, sender)),
+    ...packetStops(plan, way, senderIn(plan, from.vlan, sender)),
   ];
   return first ?? null;
 }

@@ -7,6 +7,8 @@ import {
   addressesOn,
   derive,
   deriveBy,
+  despite,
+  equal,
   gatewaysOf,
   groupBy,
   interfacesOf,
@@ -14,12 +16,13 @@ import {
 } from '../../plan';
 import { segmentsOf } from '../../model/hosts';
 import { type VlanGuards, anyGuards } from '../../model/guards';
-import { type Hop, landsIn } from '../../model/switching';
+import { changedBetween, fabric, landsIn, vidsOf } from '../../model/switching';
 import { carries } from '../../model/wiring';
 import { accessPointOf } from '../../model/wireless';
-import { type Place, deliver, placeOf, socketPort } from '../frames';
+import { type Place, placeOf, socketPort, wayOf } from '../frames';
 import {
   type GuardStop,
+  type Passage,
   type Sender,
   advertStops,
   arpStops,
@@ -27,6 +30,7 @@ import {
   offer6Stops,
   offerStops,
   packetStops,
+  passagesOf,
   requestStops,
 } from './at-hop';
 
@@ -45,18 +49,19 @@ export interface Sight {
   readonly record: string | null;
   readonly says:
     'answers of DHCP' | 'requests of DHCP' | 'ARP' | 'router advertisements' | 'answers of DHCPv6';
-  readonly hops: readonly Hop[];
+  readonly way: readonly Passage[];
   /** Where guards stop it, the first of them in fact and the others were it to get there. */
   readonly stops: readonly (GuardStop & { readonly guard: Guarded })[];
   /** Who goes without when it is stopped, besides who says it. */
   readonly to: readonly string[];
 }
 
+interface Leaser {
+  readonly item: Interface;
+  readonly relays: boolean;
+}
 /** The cards in a segment that may answer DHCP clients there or pass answers on: servers, and relays. */
-export function leasersIn(
-  plan: Plan,
-  vlan: string,
-): { readonly item: Interface; readonly relays: boolean }[] {
+export const leasersIn = deriveBy((plan, vlan: string): readonly Leaser[] => {
   const own = subnetsOf(plan, vlan).flatMap(({ id }) =>
     [...plan.pool.group(id).values()].flatMap(({ start, servedBy }) =>
       familyOf(start) === 4 ? servedBy : [],
@@ -69,7 +74,7 @@ export function leasersIn(
     .map((id) => plan.interface.get(id)!)
     .filter((item) => segmentsOf(plan, item).includes(vlan))
     .map((item) => ({ item, relays: relays.has(item.id) && !own.includes(item.id) }));
-}
+});
 
 /** Somebody in a segment. */
 interface Talker {
@@ -126,93 +131,98 @@ const talkersIn = (plan: Plan, vlan: string): Talker[] => [
   })),
 ];
 
-/** The way of a frame within a segment; null where it does not get there anyway, or nobody recorded by which boxes. */
-function wayBetween(plan: Plan, from: Place, vlan: string, to: Place): readonly Hop[] | null {
-  const { hops, why, assumed } = deliver(plan, from, vlan, to, vlan);
-  return why === null && !assumed && hops.length > 0 ? hops : null;
+/** A segment in which people talk. */
+class Segment {
+  readonly plan: Plan;
+  readonly vlan: string;
+  /** The VLANs that what is said there comes through. */
+  readonly vids: Set<number>;
+
+  constructor(plan: Plan, vlan: string) {
+    this.plan = plan;
+    this.vlan = vlan;
+    this.vids = new Set([plan.vlan.get(vlan)!.vid]);
+  }
+
+  /** The way of a frame; null where it does not get there anyway, or nobody recorded by which boxes. */
+  way(from: Place, to: Place): readonly Passage[] | null {
+    const found = wayOf(this.plan, from, this.vlan, to);
+    if (!found) return null;
+    for (const vid of vidsOf(found.flood.came)) this.vids.add(vid);
+    return found.hops && found.hops.length > 0 ? passagesOf(found.hops) : null;
+  }
 }
 
 const guardedBy = (stops: readonly GuardStop[], guard: Guarded): Sight['stops'] =>
   stops.map((stop) => ({ ...stop, guard }));
 
 /** The same, said to several and stopped at the same place, told once. */
-function gathered(sights: readonly Sight[]): Sight[] {
-  const groups = new Map<string, Sight>();
+function gathered(sights: readonly Sight[]): readonly Sight[] {
+  if (sights.length < 2) return sights;
+  const groups = new Map<string, Sight & { to: string[] }>();
   for (const sight of sights) {
-    const key = `${sight.device} ${sight.address} ${sight.stops.map(({ port }) => port.id).join(',')}`;
+    const key = `${sight.device} ${sight.address} ${sight.stops.map(({ port }) => port).join(',')}`;
     const known = groups.get(key);
-    groups.set(key, known ? { ...known, to: [...known.to, ...sight.to] } : sight);
+    if (known) known.to.push(...sight.to);
+    else groups.set(key, { ...sight, to: [...sight.to] });
   }
   return [...groups.values()];
 }
 
 /** What the servers and relays of a segment say to its clients. */
-const answering = (plan: Plan, vlan: string, clients: readonly Talker[]): Sight[] =>
-  leasersIn(plan, vlan).flatMap(({ item: { device } }) =>
-    saidTo(plan, vlan, device, clients, {
+const answering = (segment: Segment, clients: readonly Talker[]): Sight[] =>
+  leasersIn(segment.plan, segment.vlan).flatMap(({ item: { device } }) =>
+    saidTo(segment, device, clients, {
       says: 'answers of DHCP',
-      stopped: (hops) => guardedBy(offerStops(plan, hops), 'snooping'),
+      stopped: (way) => guardedBy(offerStops(segment.plan, way), 'snooping'),
     }),
   );
 
 interface Saying {
   readonly says: Sight['says'];
-  readonly stopped: (hops: readonly Hop[]) => Sight['stops'];
+  readonly stopped: (way: readonly Passage[]) => Sight['stops'];
 }
 /** What a server or a router says to everybody else in a segment. */
 function saidTo(
-  plan: Plan,
-  vlan: string,
+  segment: Segment,
   device: string,
   to: readonly Talker[],
   { says, stopped }: Saying,
-): Sight[] {
-  const place = placeOf(plan, device);
+): readonly Sight[] {
+  const place = placeOf(segment.plan, device);
+  const said = { device, vlan: segment.vlan, address: null, record: null, says };
   return gathered(
     to.flatMap((other): Sight[] => {
-      const hops = other.device === device ? null : wayBetween(plan, place, vlan, other.place);
-      return hops
-        ? [
-            {
-              device,
-              vlan,
-              address: null,
-              record: null,
-              says,
-              hops,
-              stops: stopped(hops),
-              to: [other.device],
-            },
-          ]
-        : [];
+      const way = other.device === device ? null : segment.way(place, other.place);
+      return way ? [{ ...said, way, stops: stopped(way), to: [other.device] }] : [];
     }),
   );
 }
 
 /** What the clients of a segment ask its servers and relays. */
-const asking = (plan: Plan, vlan: string, clients: readonly Talker[]): Sight[] =>
-  leasersIn(plan, vlan).flatMap(({ item, relays }) =>
+const asking = (segment: Segment, clients: readonly Talker[]): Sight[] => {
+  const { plan, vlan } = segment;
+  return leasersIn(plan, vlan).flatMap(({ item, relays }) =>
     clients.flatMap((client): Sight[] => {
-      const hops =
-        client.device === item.device
-          ? null
-          : wayBetween(plan, client.place, vlan, placeOf(plan, item.device));
-      if (!hops) return [];
-      const { entered } = hops.at(-1)!;
+      const way =
+        client.device === item.device ? null : segment.way(client.place, placeOf(plan, item.device));
+      if (!way) return [];
+      const { port } = way.at(-1)!;
       const marked: GuardStop[] =
-        relays && entered && isMarked(plan, hops)
+        relays && port !== null && isMarked(plan, way)
           ? [
               {
                 device: item.device,
-                port: entered,
+                port,
                 why: `${plan.device.get(item.device)!.name} relays, and drops requests that carry option 82 already`,
               },
             ]
           : [];
-      const stops = guardedBy([...requestStops(plan, hops), ...marked], 'option82');
-      return [{ ...said(client, vlan), says: 'requests of DHCP', hops, stops, to: [] }];
+      const stops = guardedBy([...requestStops(plan, way), ...marked], 'option82');
+      return [{ ...said(client, vlan), says: 'requests of DHCP', way, stops, to: [] }];
     }),
   );
+};
 
 const said = ({ device, address }: Talker, vlan: string) => ({
   device,
@@ -228,32 +238,35 @@ const senderOf = ({ address, leased }: Talker): Sender => ({
 });
 
 /** ARP and packets of everybody to whom they need most: their gateway, else the first neighbour. */
-function speaking(plan: Plan, vlan: string, talkers: readonly Talker[]): Sight[] {
+function speaking(segment: Segment, talkers: readonly Talker[]): Sight[] {
+  const { plan, vlan } = segment;
   const gateways = new Set(
     subnetsOf(plan, vlan).flatMap(({ id }) => gatewaysOf(plan, id).map(({ interface: card }) => card)),
   );
-  const isGateway = ({ address }: Talker) => address !== null && gateways.has(address.interface);
-  return talkers.flatMap((talker): Sight[] => {
-    const others = talkers.filter(({ device }) => device !== talker.device);
-    const led = isGateway(talker);
-    const targets = led ? others : [others.find(isGateway) ?? others[0]];
+  const leads = ({ address }: Talker) => address !== null && gateways.has(address.interface);
+  const leading = talkers.filter(leads);
+  return talkers.flatMap((talker): readonly Sight[] => {
+    const isOther = ({ device }: Talker) => device !== talker.device;
+    const led = leads(talker);
+    const targets = led ? talkers.filter(isOther) : [leading.find(isOther) ?? talkers.find(isOther)];
     const sender = senderOf(talker);
     return gathered(
       targets.flatMap((other): Sight[] => {
-        const hops = other && wayBetween(plan, talker.place, vlan, other.place);
-        if (!hops) return [];
+        const way = other && segment.way(talker.place, other.place);
+        if (!way) return [];
         const stops = [
-          ...guardedBy(arpStops(plan, hops, sender), 'inspection'),
-          ...guardedBy(packetStops(plan, hops, sender), 'sourceGuard'),
+          ...guardedBy(arpStops(plan, way, sender), 'inspection'),
+          ...guardedBy(packetStops(plan, way, sender), 'sourceGuard'),
         ];
-        return [{ ...said(talker, vlan), says: 'ARP', hops, stops, to: led ? [other.device] : [] }];
+        return [{ ...said(talker, vlan), says: 'ARP', way, stops, to: led ? [other.device] : [] }];
       }),
     );
   });
 }
 
 /** What routers and servers say over IPv6. */
-function speakingSix(plan: Plan, vlan: string, talkers: readonly Talker[]): Sight[] {
+function speakingSix(segment: Segment, talkers: readonly Talker[]): Sight[] {
+  const { plan, vlan } = segment;
   const six = subnetsOf(plan, vlan).filter(({ prefix }) => familyOf(prefix.address) === 6);
   const announcing = six
     .filter(({ advertised }) => advertised)
@@ -263,31 +276,46 @@ function speakingSix(plan: Plan, vlan: string, talkers: readonly Talker[]): Sigh
     .filter((id) => segmentsOf(plan, plan.interface.get(id)!).includes(vlan));
   const by = (cards: readonly string[], saying: Saying) =>
     [...new Set(cards.map((card) => plan.interface.get(card)!.device))].flatMap((device) =>
-      saidTo(plan, vlan, device, talkers, saying),
+      saidTo(segment, device, talkers, saying),
     );
   return [
     ...by(announcing, {
       says: 'router advertisements',
-      stopped: (hops) => guardedBy(advertStops(plan, hops), 'raGuard'),
+      stopped: (way) => guardedBy(advertStops(plan, way), 'raGuard'),
     }),
     ...by(serving, {
       says: 'answers of DHCPv6',
-      stopped: (hops) => guardedBy(offer6Stops(plan, hops), 'dhcp6Guard'),
+      stopped: (way) => guardedBy(offer6Stops(plan, way), 'dhcp6Guard'),
     }),
   ];
 }
 
+interface Said {
+  readonly sights: readonly Sight[];
+  readonly vids: ReadonlySet<number>;
+}
+const saidIn = deriveBy(
+  (plan, vlan: string): Said => {
+    const segment = new Segment(plan, vlan);
+    const talkers = talkersIn(plan, vlan);
+    const clients = talkers.filter(({ leased }) => leased);
+    const sights = [
+      ...answering(segment, clients),
+      ...asking(segment, clients),
+      ...speaking(segment, talkers),
+      ...speakingSix(segment, talkers),
+    ];
+    return { sights, vids: segment.vids };
+  },
+  equal,
+  // Each flood is a part of its own; beside them only ports are asked whether its VLANs leave there.
+  despite(fabric, ({ vids }: Said, was, is) => {
+    const dirty = changedBetween(was, is);
+    return dirty !== null && ![...vids].some((vid) => dirty.leaving.has(vid));
+  }),
+);
 /** Everything that is said in a segment which guards look at. */
-export const sightsIn = deriveBy((plan, vlan: string): readonly Sight[] => {
-  const talkers = talkersIn(plan, vlan);
-  const clients = talkers.filter(({ leased }) => leased);
-  return [
-    ...answering(plan, vlan, clients),
-    ...asking(plan, vlan, clients),
-    ...speaking(plan, vlan, talkers),
-    ...speakingSix(plan, vlan, talkers),
-  ];
-});
+export const sightsIn = (plan: Plan, vlan: string): readonly Sight[] => saidIn(plan, vlan).sights;
 
 /** What guards stop in a segment. */
 export const stoppedIn = deriveBy((plan, vlan: string): readonly Sight[] =>

@@ -1,9 +1,19 @@
 import { familyOf } from '../../address';
-import { type Plan, type VlanGuard, deriveBy, gatewaysOf, subnetsOf } from '../../plan';
+import { type Plan, type VlanGuard, deriveBy, despite, equal, gatewaysOf, subnetsOf } from '../../plan';
 import { segmentsOf } from '../../model/hosts';
 import { guardsOf } from '../../model/guards';
-import { bridgeAt, fabric } from '../../model/switching';
-import { type Fabric, enters, fabricOf, flood, leaves } from '../../model/wiring';
+import { beginsAlike, bridgeAt, changedBetween, fabric, vidsOf } from '../../model/switching';
+import {
+  type Fabric,
+  type Origin,
+  enters,
+  fabricOf,
+  flood,
+  leaves,
+  linksAt,
+  portsOf,
+  wiredFabric,
+} from '../../model/wiring';
 import { type Place, originOf, placeOf } from '../frames';
 import { leasersIn } from './sights';
 
@@ -19,16 +29,25 @@ function without({ bridges, ...rest }: Fabric, at: number): Fabric {
  * The ports of a box at which frames of somebody in a segment come in, by every way that does not pass the box before. With the
  * fabric as it is wired that is any way a tree may take.
  */
-function arrivalsAt(plan: Plan, wired: Fabric, device: string, place: Place, vlan: string): string[] {
+function arrivalsAt(
+  plan: Plan,
+  wired: Fabric,
+  device: string,
+  place: Place,
+  vlan: string,
+  read: Read,
+): string[] {
   const at = bridgeAt(plan, device);
   const { origin } = originOf(plan, place, vlan);
   if (at < 0 || !origin) return [];
   const bridge = wired.bridges[at]!;
+  read.origins.push(origin);
   if ('port' in origin) {
     const seat = wired.seats.get(origin.port);
     if (seat?.bridge === at) return [origin.port];
   } else if (origin.state.bridge === at) return [];
   const covered = flood(without(wired, at), origin, 'boxes');
+  for (const vid of vidsOf(covered.came)) read.vids.add(vid);
   const vidsAt = new Map<number, number[]>();
   for (const key of covered.came.keys()) {
     const far = Math.floor(key / 4096);
@@ -55,8 +74,6 @@ export interface WantedTrust {
   readonly arp: ReadonlySet<string>;
   readonly routers: ReadonlySet<string>;
 }
-
-const NONE: WantedTrust = { dhcp: new Set(), arp: new Set(), routers: new Set() };
 
 /** Who has to be believed in a segment a box guards, and with which trust. */
 function believed(
@@ -89,19 +106,45 @@ function believed(
   return cards.map(({ card, as }) => ({ device: plan.interface.get(card)!.device, as }));
 }
 
-function trustBy(plan: Plan, device: string, wired: Fabric, segments: readonly string[] | null): WantedTrust {
-  const guards = guardsOf(plan, device);
-  if (guards.size === 0) return NONE;
+/** What of a fabric was looked at: where frames began, and the VLANs they came through. */
+interface Read {
+  readonly origins: Origin[];
+  readonly vids: Set<number>;
+}
+interface Trusting extends Read {
+  readonly wanted: WantedTrust;
+}
+
+function trustBy(plan: Plan, device: string, wired: Fabric, segments: readonly string[] | null): Trusting {
+  const read: Read = { origins: [], vids: new Set() };
   const wanted = { dhcp: new Set<string>(), arp: new Set<string>(), routers: new Set<string>() };
-  for (const guard of guards.values()) {
+  for (const guard of guardsOf(plan, device).values()) {
     if (segments && !segments.includes(guard.vlan)) continue;
+    read.vids.add(plan.vlan.get(guard.vlan)!.vid);
     for (const { device: speaker, as } of believed(plan, guard))
-      for (const port of arrivalsAt(plan, wired, device, placeOf(plan, speaker), guard.vlan))
+      for (const port of arrivalsAt(plan, wired, device, placeOf(plan, speaker), guard.vlan, read))
         wanted[as].add(port);
     if (guard.inspection) for (const port of inspectedBeyond(plan, device, guard.vlan)) wanted.arp.add(port);
   }
-  return wanted;
+  return { wanted, ...read };
 }
+
+/** Trust is the same as long as nothing changes where frames began and in the VLANs they came through. */
+const trusting = (wired: (plan: Plan) => Fabric) =>
+  deriveBy(
+    (plan, device: string) => trustBy(plan, device, wired(plan), null),
+    equal,
+    despite(wired, ({ origins, vids }: Trusting, was, is) => {
+      const dirty = changedBetween(was, is);
+      return (
+        dirty !== null &&
+        ![...vids].some((vid) => dirty.leaving.has(vid)) &&
+        origins.every((origin) => beginsAlike(origin, was, is))
+      );
+    }),
+  );
+const byAnyTree = trusting(wiredFabric);
+const byTreesNow = trusting(fabric);
 
 /**
  * The trust a box needs: for DHCP towards every server and relay of what it watches, for ARP towards boxes that inspect the
@@ -111,25 +154,25 @@ export const wantedTrust = (
   plan: Plan,
   device: string,
   segments: readonly string[] | null = null,
-): WantedTrust => (segments ? trustBy(plan, device, fabricOf(plan), segments) : wantedOf(plan, device));
-const wantedOf = deriveBy((plan, device: string): WantedTrust => trustBy(plan, device, fabricOf(plan), null));
+): WantedTrust =>
+  (segments ? trustBy(plan, device, fabricOf(plan), segments) : byAnyTree(plan, device)).wanted;
 /** The part of it that is needed as trees stand now. */
-export const neededNow = deriveBy((plan, device: string): WantedTrust =>
-  trustBy(plan, device, fabric(plan), null),
+export const neededNow = (plan: Plan, device: string): WantedTrust => byTreesNow(plan, device).wanted;
+
+/** What is at the other end of each port of a box. */
+const beyond = deriveBy((plan, device: string): readonly { readonly port: string; readonly far: string }[] =>
+  portsOf(plan, device).flatMap((port) =>
+    port.number === 0
+      ? []
+      : linksAt(plan, port).map(({ to }) => ({ port: port.id, far: plan.port.get(to)!.device })),
+  ),
 );
 
 /** Ports of a box whose cable ends at a box that inspects the same segment: what comes from there was looked at. */
 function inspectedBeyond(plan: Plan, device: string, vlan: string): string[] {
-  const { bridges, seats, links } = fabricOf(plan);
   const { vid } = plan.vlan.get(vlan)!;
-  const bridge = bridges[bridgeAt(plan, device)];
-  if (!bridge) return [];
-  return bridge.ports.flatMap(({ id, number }) => {
-    const far = (links.get(id) ?? []).flatMap(({ to }) => {
-      const seat = seats.get(to);
-      return seat ? [bridges[seat.bridge]!.device] : [];
-    });
-    const inspects = far.some((other) => guardsOf(plan, other).get(vid)?.inspection);
-    return number > 0 && inspects ? [id] : [];
-  });
+  const inspecting = beyond(plan, device).filter(
+    ({ far }) => plan.vlanGuard.group(far).size > 0 && guardsOf(plan, far).get(vid)?.inspection,
+  );
+  return inspecting.map(({ port }) => port);
 }

@@ -57,8 +57,8 @@ const leasesUnseen = guardCheck('leases-unseen', function* (plan) {
 });
 
 /** The boxes that write option 82 into a request on its way. */
-const writers = (plan: Plan, { hops, vlan }: Sight): string[] =>
-  hops.flatMap(({ device, vid }) => (guardsOf(plan, device).get(vid)?.option82 ? [`${device} ${vlan}`] : []));
+const writers = (plan: Plan, { way, vlan }: Sight): string[] =>
+  way.flatMap(({ device, vid }) => (guardsOf(plan, device).get(vid)?.option82 ? [`${device} ${vlan}`] : []));
 
 const marked = guardCheck('option-82-dropped', function* (plan) {
   for (const [device, cut] of byBox(plan, ({ at }) => at.guard === 'option82')) {
