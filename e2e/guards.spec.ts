@@ -118,8 +118,13 @@ test('a device is plugged into a port that asks, and the conversation told with 
   await expect(here.getByRole('list', { name: 'The conversation' })).toContainText(
     'sw-surgery Access-Request its MAC address for a name, to directory on UDP 1812',
   );
+  await here.getByRole('button', { name: /^The port holds it to a list/ }).click();
+  const list = here.getByRole('region', { name: 'What passes of Medical devices' });
+  await expect(list.getByText('permit in udp from any to 10.20.60.1/32 53,67-68,123')).toBeVisible();
+  await expect(list.getByText('permit in ip from any to 10.20.60.0/24')).toBeVisible();
   await here.getByRole('radio', { name: 'servers silent' }).click();
   await expect(here.getByRole('status')).toContainText('Medical devices, no server after 39 s');
+  await expect(list).toBeHidden();
   await here.getByLabel('the device').fill('nobody');
   await expect(here.getByRole('alert')).toContainText('“nobody” is no device of this site');
   await here.getByLabel('the device').fill('');
@@ -210,6 +215,7 @@ test('files for a RADIUS server and for hostapd are taken away, with placeholder
   const users = await fetched('Download users');
   expect(users).toContain('"x-ray" Cleartext-Password := "SET-THE-PASSWORD-OF-x-ray"');
   expect(users).toMatch(/# monitor-01\n"[0-9a-f]{12}"[\s\S]*?Tunnel-Private-Group-Id = "60"/);
+  expect(users).toContain('NAS-Filter-Rule += "permit in udp from any to 10.20.60.1/32 53,67-68,123"');
   await page.getByRole('button', { name: /^For hostapd/ }).click();
   expect(await fetched('Download sw-rack 21')).toContain('auth_server_port=1812');
   expect(await fetched('Download ap-01 5 GHz')).toContain('wpa_passphrase=SET-THE-KEY-OF-Harrow-Lane');

@@ -48,6 +48,7 @@ function clinicAccess(site: DemoSite): void {
   const vlan = (vid: number) => typedVlan(site.plan, String(vid)).id;
   site.edit('access', rooms!.id, {
     mode: 'closed',
+    takesList: true,
     guest: vlan(80),
     failed: vlan(80),
     critical: vlan(60),

@@ -3,7 +3,15 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { formatAddress } from '../core/address';
-import { hostapdPort, hostapdRadio, macAsName, radiusClients, radiusUsers } from '../core/formats';
+import {
+  filterRules,
+  hostapdPort,
+  hostapdRadio,
+  macAsName,
+  octetsOf,
+  radiusClients,
+  radiusUsers,
+} from '../core/formats';
 import { type Plan, addressesOn, interfacesOf, securities } from '../core/plan';
 import { widthsOf } from '../core/model/wireless';
 import { authenticate, serverWays } from '../core/rehearse';
@@ -79,7 +87,7 @@ server default {
 `;
 const serverFiles = (plan: Plan): void => {
   write('clients.conf', radiusClients(plan));
-  write('authorize', radiusUsers(plan));
+  write('authorize', radiusUsers(plan, TODAY));
   write('radiusd.conf', settings());
 };
 
@@ -110,7 +118,23 @@ function vidIn(said: string): number | null {
   return tagged ? parseInt(tagged, 16) : null;
 }
 
-const sound = soundAccess();
+/** How many octets of a list a server hands out when it lets in: of this attribute the programs print no more. */
+function octetsIn(said: string): number {
+  const accepted = said.split(/RADIUS message: code=/).find((part) => part.startsWith('2 '));
+  return [...(accepted ?? '').matchAll(/Attribute 92 \([^)]*\) length=(\d+)/g)].reduce(
+    (sum, [, length]) => sum + Number(length),
+    0,
+  );
+}
+
+/** With zones, and ports that take lists. */
+function listing(): Plan {
+  const plan = done(soundAccess(), 'startPolicy', { kind: 'office' });
+  const [access] = [...plan.access.values()];
+  return put(plan, 'access', access!, { takesList: true });
+}
+const TODAY = '2026-05-04';
+const sound = listing();
 
 /** The server and two boxes on one wire, and behind sw-b 3 a device. */
 function site(): Namespaces {
@@ -183,6 +207,7 @@ async function tried(network: Namespaces, { at: [box], device, by, credentials, 
   return {
     outcome: heard === '2' ? 'let in' : heard === '3' ? 'refused' : 'no server',
     vid: vidIn(said),
+    octets: octetsIn(said),
   };
 }
 
@@ -207,6 +232,7 @@ onKernel(
         ['-f', '-l', 'stdout', '-d', folder],
         /Ready to process requests/,
       );
+      let lists = 0;
       for (const [name, one] of cases) {
         const plan = one.plan ?? sound;
         const port = portNamed(plan, ...one.at);
@@ -215,12 +241,16 @@ onKernel(
         const rehearsed = authenticate(plan, port.id, device, circumstances)!;
         const found = await tried(network, one);
         expect([name, found.outcome]).toEqual([name, rehearsed.outcome]);
+        const octets = rehearsed.list === null ? 0 : octetsOf(filterRules(plan, rehearsed.list, TODAY));
+        expect([name, found.octets]).toEqual([name, octets]);
+        lists += rehearsed.list ? 1 : 0;
         if (rehearsed.outcome === 'let in')
           expect([name, found.vid ?? plan.vlan.get(port.untagged!)!.vid]).toEqual([
             name,
             rehearsed.vlan!.vid,
           ]);
       }
+      expect(lists).toBeGreaterThan(1);
     } finally {
       network.close();
     }

@@ -251,7 +251,7 @@ const files = {
   bindings: bindingsCsv,
   ports: portScheduleCsv,
   radiusClients,
-  radiusUsers,
+  radiusUsers: (plan: Plan) => radiusUsers(plan, today()),
   telephones: telephoneOptions,
   rules: (plan: Plan) => ruleScheduleCsv(plan, today()),
 } satisfies Record<string, (plan: Plan) => string>;

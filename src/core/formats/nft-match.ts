@@ -1,5 +1,5 @@
 import { formatAddress } from '../address';
-import { type Span, PORTS, PROTOCOLS, V6_FIRST } from '../model/policy';
+import { type Span, PORTS, PROTOCOLS, V6_FIRST, cut } from '../model/policy';
 
 /** The parts of an nftables rule: addresses, ports and names as that language wants them. */
 
@@ -39,20 +39,29 @@ function addresses(word: 'saddr' | 'daddr', spans: readonly Span[], v4: boolean)
   return `${v4 ? 'ip' : 'ip6'} ${word} ${set(spans.map(range))}`;
 }
 
-const ECHO = 8n;
+/** The type of a ping (RFC 792). */
+export const ECHO = 8n;
+
+type Numbers = readonly (readonly [bigint, bigint])[];
+/** The ports, types or protocol numbers that services are, by protocol. */
+export function byProtocol(
+  spans: readonly Span[],
+): { readonly protocol: (typeof PROTOCOLS)[number]; readonly numbers: Numbers }[] {
+  return PROTOCOLS.flatMap((protocol, i) => {
+    const first = BigInt(i * PORTS);
+    const line: Span = [first, first + BigInt(PORTS - 1)];
+    const numbers = merged(spans).flatMap((span): Span[] => {
+      const part = cut(span, line);
+      return part ? [[part[0] - first, part[1] - first]] : [];
+    });
+    return numbers.length > 0 ? [{ protocol, numbers }] : [];
+  });
+}
 
 /** One text for each protocol; `family` null when no address was named. */
 function services(spans: readonly Span[] | null, family: 4 | 6 | null): string[] {
   if (spans === null) return [''];
-  return PROTOCOLS.flatMap((protocol, i) => {
-    const first = BigInt(i * PORTS);
-    const numbers = merged(spans).flatMap(([from, to]): [bigint, bigint][] => {
-      const [a, b] = [from - first, to - first];
-      return b < 0n || a >= BigInt(PORTS)
-        ? []
-        : [[a < 0n ? 0n : a, b >= BigInt(PORTS) ? BigInt(PORTS - 1) : b]];
-    });
-    if (numbers.length === 0) return [];
+  return byProtocol(spans).flatMap(({ protocol, numbers }) => {
     const list = set(numbers.map(([a, b]) => (a === b ? String(a) : `${a}-${b}`)));
     if (protocol === 'tcp' || protocol === 'udp') return [`${protocol} dport ${list}`];
     if (protocol === 'ip') return [`meta l4proto ${list}`];

@@ -1,9 +1,10 @@
 import { type IpAddress, formatAddress } from '../address';
-import { type Plan, addressesOn, interfacesOf } from '../plan';
-import { boxesAsking, knownBy, macOf } from '../model/guards';
+import { type Plan, type Port, addressesOn, interfacesOf } from '../plan';
+import { accessAt, boxesAsking, knownBy, macOf } from '../model/guards';
 import { accessPoints, networksAt } from '../model/wireless';
 import { linksAt, portsOf } from '../model/wiring';
 import { homeVlanOf } from '../rehearse';
+import { filterRules } from './filter-rules';
 
 /**
  * What a RADIUS server has to know of the site, as FreeRADIUS reads it: the boxes that ask (clients.conf) and the devices they ask
@@ -48,27 +49,34 @@ export function radiusClients(plan: Plan): string {
   return lines.join('\n');
 }
 
-/** Is a segment tagged at the port of a device? As that of a telephone is. */
-const taggedAt = (plan: Plan, device: string, vlan: string): boolean =>
+/** The ports of boxes that a device is plugged into. */
+const portsFor = (plan: Plan, device: string): Port[] =>
   portsOf(plan, device)
     .flatMap((port) => linksAt(plan, port))
-    .some(({ to }) => plan.port.get(to)!.voice === vlan);
+    .map(({ to }) => plan.port.get(to)!);
 
-/** The segment a device is put into: RFC 3580 untagged, RFC 4675 where it is to be tagged. */
-function segmentLines(plan: Plan, device: string): string[] {
+/**
+ * What the server answers with: the segment (RFC 3580 untagged, RFC 4675 where it is to be tagged, as that of a telephone is), and
+ * the list of what passes where the port takes one: any other port would keep the device out for it (RFC 4849 section 2).
+ */
+function replyLines(plan: Plan, device: string, today: string | null): string[] {
   const home = homeVlanOf(plan, device);
   if (home === null) return [];
   const { vid } = plan.vlan.get(home)!;
-  return taggedAt(plan, device, home)
-    ? [`\tEgress-VLANID = 0x31${vid.toString(16).padStart(6, '0')}`]
-    : ['\tTunnel-Type = VLAN,', '\tTunnel-Medium-Type = IEEE-802,', `\tTunnel-Private-Group-Id = "${vid}"`];
+  const ports = portsFor(plan, device);
+  const replies = ports.some(({ voice }) => voice === home)
+    ? [`Egress-VLANID = 0x31${vid.toString(16).padStart(6, '0')}`]
+    : ['Tunnel-Type = VLAN', 'Tunnel-Medium-Type = IEEE-802', `Tunnel-Private-Group-Id = "${vid}"`];
+  if (ports.some(({ id }) => accessAt(plan, id)?.takesList))
+    replies.push(...filterRules(plan, home, today).map((line) => `NAS-Filter-Rule += "${line}"`));
+  return replies.map((reply, i) => `\t${reply}${i < replies.length - 1 ? ',' : ''}`);
 }
 
 /** How a MAC address is written where it stands for a name: as most boxes do it. */
 export const macAsName = (mac: string): string => mac.toLowerCase().replace(/[^0-9a-f]/g, '');
 
-/** The devices that answer 802.1X, by name, and those known by their MAC addresses. */
-export function radiusUsers(plan: Plan): string {
+/** The devices that answer 802.1X, by name, and those known by their MAC addresses, with what a server says of each on a day. */
+export function radiusUsers(plan: Plan, today: string | null): string {
   const lines = [
     '# Devices that may be let in. Put a password in place of each SET-THE-PASSWORD-OF-…',
     '# A MAC address stands for name and password alike: whoever knows it is let in.',
@@ -86,7 +94,7 @@ export function radiusUsers(plan: Plan): string {
     for (const name of names) {
       const password = by === 'dot1x' ? placeholder('PASSWORD', name) : name;
       if (by === 'mac') lines.push(`# ${device.name}`);
-      lines.push(`"${name}" Cleartext-Password := "${password}"`, ...segmentLines(plan, device.id), '');
+      lines.push(`"${name}" Cleartext-Password := "${password}"`, ...replyLines(plan, device.id, today), '');
     }
   }
   return lines.join('\n');

@@ -6,6 +6,7 @@ import {
   RangeIndex,
   type TrafficRange,
   type Span,
+  cut,
   subtract,
   boxesOfRule,
   spansOfZone,
@@ -86,12 +87,6 @@ export function zonesSpokenOf(plan: Plan, rule: PlainRule): readonly (readonly [
     .map((pair) => [made.zones[Math.floor(pair / count)]!, made.zones[pair % count]!] as const)
     .filter(([from, to]) => from !== to);
 }
-
-const cut = (a: Span, b: Span): Span | null => {
-  const from = a[0] > b[0] ? a[0] : b[0];
-  const to = a[1] < b[1] ? a[1] : b[1];
-  return from <= to ? [from, to] : null;
-};
 
 /** The part of some boxes that goes from one zone to another. */
 function within(

@@ -4,6 +4,7 @@ export {
   type TrafficRange,
   type Span,
   anyMeet,
+  cut,
   rangesMeet,
   gaps,
   subtract,
@@ -22,6 +23,7 @@ export {
 } from './decide';
 export { type Filter, enforcement, filterOf } from './enforce';
 export { explainZone } from './explain';
+export { type ListLine, portListOf } from './port-list';
 export { forwardText, forwardsInto } from './openings';
 export { allServices, matchText, serviceNames, serviceOf, typedMatches } from './services';
 export {
@@ -31,6 +33,7 @@ export {
   boxesOf,
   boxesOfRule,
   onLine,
+  prefixesIn,
   serviceAt,
   servicesSpans,
   spanOf,

@@ -10,6 +10,13 @@ const meets = (a: Span, b: Span): boolean => a[0] <= b[1] && b[0] <= a[1];
 export const rangesMeet = (a: TrafficRange, b: TrafficRange): boolean =>
   meets(a[0], b[0]) && meets(a[1], b[1]) && meets(a[2], b[2]);
 
+/** What two ranges have in common. */
+export const cut = (a: Span, b: Span): Span | null => {
+  const from = a[0] > b[0] ? a[0] : b[0];
+  const to = a[1] < b[1] ? a[1] : b[1];
+  return from <= to ? [from, to] : null;
+};
+
 /** What is left of a box without another: at most six boxes that do not overlap. */
 export function rangeWithout(box: TrafficRange, cut: TrafficRange): TrafficRange[] {
   if (!rangesMeet(box, cut)) return [box];

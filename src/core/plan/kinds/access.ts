@@ -28,7 +28,7 @@ export const access = kind({
     services: services('access_service'),
     /** Does it take a segment from the server (RFC 3580)? */
     takesVlan: flag('takes the segment from the server'),
-    /** Does it take a list of what passes from the server (RFC 2865, Filter-Id)? */
+    /** Does it take a list of what passes from the server (RFC 4849)? */
     takesList: flag('takes a list from the server'),
     /** For who does not answer; null: kept out. */
     guest: ref('vlan', 'cleared', 'segment for who cannot answer', { edited: true }).nullable(),

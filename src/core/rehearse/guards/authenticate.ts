@@ -30,6 +30,8 @@ export interface Authentication {
   readonly outcome: Outcome;
   /** The segment it ends in; null where nothing of it passes. */
   readonly vlan: Vlan | null;
+  /** The segment whose list the port holds it to; null where all passes that the segment lets pass. */
+  readonly list: string | null;
   /** Why nothing passes; null where it does. */
   readonly why: string | null;
   /** Seconds until then. */
@@ -124,8 +126,11 @@ export function authenticate(
       circumstances,
       today,
     });
+  const end = ended(plan, port, access, device, outcome);
   return {
-    ...ended(plan, port, access, device, outcome),
+    ...end,
+    // A server has a list for a device by its segment; for one without, none.
+    list: end.vlan && outcome === 'let in' && access.takesList ? homeVlanOf(plan, device) : null,
     lines: talk.lines,
     outcome,
     after: talk.clock,
