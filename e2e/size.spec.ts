@@ -4,8 +4,8 @@ import { demoSite, expect, test } from './site';
 
 /** What a page may load before it stands still, in kB compressed: today's sizes with a little air, so that growth is seen. */
 const MOST: Readonly<Record<string, number>> = {
-  list: 310,
-  brief: 458,
+  list: 312,
+  brief: 460,
   segments: 522,
   addresses: 522,
   gear: 484,
@@ -14,7 +14,7 @@ const MOST: Readonly<Record<string, number>> = {
   internet: 479,
   policy: 496,
   rehearse: 534,
-  handover: 426,
+  handover: 428,
   findings: 434,
   history: 424,
 };
