@@ -1,8 +1,9 @@
-import { formatPrefix } from '../address';
+import { formatPrefix, parseAddress, parsePrefix } from '../address';
+import { onLine, spanOf } from '../model/policy';
 import { subnetOf, vlansOf } from '../plan';
 import { vlanFor } from '../testing/gear';
 import { soundPolicy } from '../testing/policy';
-import { filterRules, octetsOf } from './filter-rules';
+import { filterRules, octetsOf, prefixesIn } from './filter-rules';
 
 const TODAY = '2026-05-04';
 const plan = soundPolicy();
@@ -44,4 +45,20 @@ test('its size on the wire', () => {
   // A zero between two, and two octets more for each 253.
   expect(octetsOf(['x'.repeat(126), 'x'.repeat(126)])).toBe(255);
   expect(octetsOf(['x'.repeat(127), 'x'.repeat(126)])).toBe(258);
+});
+
+test('a range is the fewest prefixes that make it up', () => {
+  const texts = (from: string, to: string) =>
+    prefixesIn([onLine(parseAddress(from)!), onLine(parseAddress(to)!)]).map(({ address, length }) =>
+      [spanOf({ address, length })[0], length].join('/'),
+    );
+  const at = (text: string) => onLine(parseAddress(text)!);
+  expect(texts('192.0.2.1', '192.0.2.6')).toEqual([
+    `${at('192.0.2.1')}/32`,
+    `${at('192.0.2.2')}/31`,
+    `${at('192.0.2.4')}/31`,
+    `${at('192.0.2.6')}/32`,
+  ]);
+  expect(texts('0.0.0.0', '255.255.255.255')).toEqual(['0/0']);
+  expect(prefixesIn(spanOf(parsePrefix('2001:db8:0:40::/64')!.prefix))).toHaveLength(1);
 });

@@ -1,14 +1,6 @@
-import { formatPrefix } from '../address';
+import { type Family, type Prefix, formatPrefix, halves } from '../address';
 import type { Plan } from '../plan';
-import {
-  type ListLine,
-  type Span,
-  PORTS,
-  PROTOCOLS,
-  V6_FIRST,
-  portListOf,
-  prefixesIn,
-} from '../model/policy';
+import { type ListLine, type Span, EVERYTHING, V6_FIRST, portListOf, spanOf } from '../model/policy';
 import { ECHO, byProtocol } from './nft-match';
 
 /**
@@ -16,8 +8,18 @@ import { ECHO, byProtocol } from './nft-match';
  * section 4.3.1). What no line names is dropped.
  */
 
-type Family = 4 | 6;
-const EVERYTHING = BigInt(PROTOCOLS.length * PORTS - 1);
+/** The fewest prefixes that make up a range within one address family. */
+export function prefixesIn(span: Span): Prefix[] {
+  const found: Prefix[] = [];
+  const visit = (prefix: Prefix): void => {
+    const [first, last] = spanOf(prefix);
+    if (last < span[0] || span[1] < first) return;
+    if (span[0] <= first && last <= span[1]) found.push(prefix);
+    else for (const half of halves(prefix)) visit(half);
+  };
+  visit(span[0] < V6_FIRST ? { address: 0, length: 0 } : { address: 0n, length: 0 });
+  return found;
+}
 
 /** Addresses as such a line wants them, and the family they are of; null for either. */
 const parties = (span: Span | null): { readonly text: string; readonly family: Family | null }[] =>
@@ -47,7 +49,7 @@ function pings(family: Family | null, answers: boolean): Kind[] {
 
 function kindsOf({ services, answers }: ListLine, family: Family | null): Kind[] {
   const everything =
-    services === null || services.some(([first, last]) => first === 0n && last === EVERYTHING);
+    services === null || services.some((span) => span[0] === EVERYTHING[0] && span[1] === EVERYTHING[1]);
   if (everything)
     return answers
       ? [{ protocol: 'tcp', after: 'established' }, { protocol: 'udp' }, ...pings(family, true)]

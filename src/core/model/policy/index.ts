@@ -27,13 +27,13 @@ export { type ListLine, portListOf } from './port-list';
 export { forwardText, forwardsInto } from './openings';
 export { allServices, matchText, serviceNames, serviceOf, typedMatches } from './services';
 export {
+  EVERYTHING,
   PORTS,
   PROTOCOLS,
   V6_FIRST,
   boxesOf,
   boxesOfRule,
   onLine,
-  prefixesIn,
   serviceAt,
   servicesSpans,
   spanOf,

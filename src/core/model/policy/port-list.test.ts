@@ -1,12 +1,12 @@
 import fc from 'fast-check';
-import { type IpAddress, contains, parseAddress, parsePrefix } from '../../address';
+import { type IpAddress, contains, parseAddress } from '../../address';
 import { type Plan, addressesOn, interfacesOf, subnetsOf, vlansOf } from '../../plan';
 import { buildPolicy, damagedPolicy, soundPolicy } from '../../testing/policy';
 import { moreThan, runs } from '../../testing/runs';
 import { type PacketSide, type Wanted, decide, vlanOfAddress } from './decide';
 import { filterOf, routersFor } from './enforce';
 import { type ListLine, portListOf } from './port-list';
-import { onLine, prefixesIn, serviceAt, spanOf } from './traffic';
+import { onLine, serviceAt } from './traffic';
 import type { Span } from './traffic-range';
 
 const TODAY = '2026-05-04';
@@ -103,20 +103,4 @@ test('leaves what stays in the segment alone', () => {
         );
       }
     }
-});
-
-test('a range is the fewest prefixes that make it up', () => {
-  const texts = (from: string, to: string) =>
-    prefixesIn([onLine(parseAddress(from)!), onLine(parseAddress(to)!)]).map(({ address, length }) =>
-      [spanOf({ address, length })[0], length].join('/'),
-    );
-  const at = (text: string) => onLine(parseAddress(text)!);
-  expect(texts('192.0.2.1', '192.0.2.6')).toEqual([
-    `${at('192.0.2.1')}/32`,
-    `${at('192.0.2.2')}/31`,
-    `${at('192.0.2.4')}/31`,
-    `${at('192.0.2.6')}/32`,
-  ]);
-  expect(texts('0.0.0.0', '255.255.255.255')).toEqual(['0/0']);
-  expect(prefixesIn(spanOf(parsePrefix('2001:db8:0:40::/64')!.prefix))).toHaveLength(1);
 });

@@ -1,5 +1,5 @@
 import { familyOf, parsePrefix } from '../../address';
-import { type Plan, addressesOn, deriveBy, interfacesOf, subnetsOf } from '../../plan';
+import { type Plan, type Zone, addressesOn, deriveBy, interfacesOf, subnetsOf } from '../../plan';
 import { ruleHolds, plainRulesOf } from './analyse';
 import { filterOf, routersFor } from './enforce';
 import { forwardsInto } from './openings';
@@ -111,7 +111,7 @@ class Listing {
         for (const part of own) {
           const from = cut(senders, part);
           const to = within
-            ? within.map((span) => cut(receivers, span)).filter((part) => part !== null)
+            ? within.map((span) => cut(receivers, span)).filter((span) => span !== null)
             : [receivers];
           if (from) this.add(rule.action === 'allow', to, [service], covers(senders, part) ? null : from);
         }
@@ -119,12 +119,20 @@ class Listing {
   }
 
   /** What a pair of zones lets pass to some addresses. */
-  private cell(to: ReturnType<typeof zonesOf>[number], spans: readonly Span[] | null): void {
+  private cell(to: Zone, spans: readonly Span[] | null): void {
     const { plan } = this;
     const { decision, services } = passing(plan, zoneOfVlan(plan, this.vlan)!, to);
     const wish = decision === 'wish' && plan.vlan.get(this.vlan)!.internet;
     if (decision === 'allow' || wish) this.add(true, spans);
     if (decision === 'services') this.add(true, spans, servicesSpans(plan, services));
+  }
+
+  /** The other segments of a zone, and what is behind its tunnels. */
+  private behind(zone: Zone): Span[] {
+    const { plan } = this;
+    const { vlans, tunnels } = ownMembers(plan, zone);
+    const others = vlans.filter((id) => id !== this.vlan);
+    return [...others.flatMap((id) => vlanSpans(plan, id)), ...tunnelSpans(plan, tunnels)];
   }
 
   /** What may be answered: whoever may begin with the segment. */
@@ -143,12 +151,8 @@ class Listing {
     for (const other of zonesOf(plan)) {
       const { decision, services } = passing(plan, other, zone);
       if (decision === 'deny') continue;
-      const { vlans, tunnels } = ownMembers(plan, other);
-      const spans = [
-        ...vlans.filter((id) => id !== this.vlan).flatMap((id) => vlanSpans(plan, id)),
-        ...tunnelSpans(plan, tunnels),
-      ];
-      this.add(true, spans, decision === 'services' ? servicesSpans(plan, services) : null, null, true);
+      const named = decision === 'services' ? servicesSpans(plan, services) : null;
+      this.add(true, this.behind(other), named, null, true);
     }
     for (const other of zonesOf(plan))
       for (const { target, protocol, inside, from, to } of forwardsInto(plan, other, zone))
@@ -187,11 +191,7 @@ class Listing {
     this.add(true, own);
     this.rules(null);
     this.answers();
-    if (zone)
-      for (const other of zonesOf(plan)) {
-        const { vlans, tunnels } = ownMembers(plan, other);
-        this.cell(other, [...vlans.flatMap((id) => vlanSpans(plan, id)), ...tunnelSpans(plan, tunnels)]);
-      }
+    if (zone) for (const other of zonesOf(plan)) this.cell(other, this.behind(other));
     const outside = zonesOf(plan).find(isOutside);
     this.add(false, [
       ...insideSpans(plan),

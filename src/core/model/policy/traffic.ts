@@ -1,4 +1,4 @@
-import { type IpAddress, type Prefix, halves, lastOf } from '../../address';
+import { type IpAddress, type Prefix, lastOf } from '../../address';
 import {
   derive,
   deriveBy,
@@ -28,19 +28,6 @@ export const LINES = [LINE_4, LINE_6] as const;
 export const onLine = (address: IpAddress): bigint =>
   typeof address === 'number' ? BigInt(address) : V6_FIRST + address;
 export const spanOf = (prefix: Prefix): Span => [onLine(prefix.address), onLine(lastOf(prefix))];
-
-/** The fewest prefixes that make up a range within one address family. */
-export function prefixesIn(span: Span): Prefix[] {
-  const found: Prefix[] = [];
-  const visit = (prefix: Prefix): void => {
-    const [first, last] = spanOf(prefix);
-    if (last < span[0] || span[1] < first) return;
-    if (span[0] <= first && last <= span[1]) found.push(prefix);
-    else for (const half of halves(prefix)) visit(half);
-  };
-  visit(span[0] < V6_FIRST ? { address: 0, length: 0 } : { address: 0n, length: 0 });
-  return found;
-}
 
 /** Everything inside this site: its subnets. */
 export const insideSpans = derive((plan): readonly Span[] =>
@@ -104,7 +91,8 @@ export const spansOf = (plan: Plan, parties: readonly Party[]): Span[] =>
 
 export const PROTOCOLS = ['tcp', 'udp', 'icmp', 'ip'] as const;
 export const PORTS = 65_536;
-const EVERYTHING: Span = [0n, BigInt(PROTOCOLS.length * PORTS - 1)];
+/** Every service there is. */
+export const EVERYTHING: Span = [0n, BigInt(PROTOCOLS.length * PORTS - 1)];
 
 /** A port, type or protocol number on the line of services. */
 export const serviceAt = (protocol: (typeof PROTOCOLS)[number], number: number): bigint =>

@@ -4,7 +4,17 @@ export { type Hop, follow, followTo, hopsTo } from './follow';
 export { joinedIn } from './joined';
 export { goesRound, hasLoop } from './loops';
 export { type Landing, landsIn, pluggedInto, vidsAt } from './landing';
-export { avoids, beginsAlike, changedBetween, fabric, floodFrom, keptFloods, seatsIn, vidsOf } from './reach';
+export {
+  avoids,
+  beginsAlike,
+  changedBetween,
+  fabric,
+  floodFrom,
+  keptFloods,
+  seatsIn,
+  untouched,
+  vidsOf,
+} from './reach';
 export { isSymmetric, reverseFlood } from './reverse-flood';
 export {
   type Island,

@@ -148,6 +148,11 @@ export function avoids(states: States, dirty: ReadonlySet<number>): boolean {
   for (const vid of vidsOf(states)) if (dirty.has(vid)) return false;
   return true;
 }
+/** Are some VLANs the same in two fabrics, and could that be told? */
+export function untouched(vids: ReadonlySet<number>, was: Fabric, is: Fabric): boolean {
+  const dirty = changedBetween(was, is);
+  return dirty !== null && ![...vids].some((vid) => dirty.leaving.has(vid));
+}
 type States = ReadonlyMap<number, unknown> | ReadonlySet<number>;
 /** The VLANs that some states are in. */
 export const vidsOf = memo((states: States) => new Set([...states.keys()].map((key) => key % 4096)));

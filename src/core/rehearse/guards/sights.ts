@@ -16,7 +16,7 @@ import {
 } from '../../plan';
 import { segmentsOf } from '../../model/hosts';
 import { type VlanGuards, anyGuards } from '../../model/guards';
-import { changedBetween, fabric, landsIn, vidsOf } from '../../model/switching';
+import { fabric, landsIn, untouched, vidsOf } from '../../model/switching';
 import { carries } from '../../model/wiring';
 import { accessPointOf } from '../../model/wireless';
 import { type Place, placeOf, socketPort, wayOf } from '../frames';
@@ -309,10 +309,7 @@ const saidIn = deriveBy(
   },
   equal,
   // Each flood is a part of its own; beside them only ports are asked whether its VLANs leave there.
-  despite(fabric, ({ vids }: Said, was, is) => {
-    const dirty = changedBetween(was, is);
-    return dirty !== null && ![...vids].some((vid) => dirty.leaving.has(vid));
-  }),
+  despite(fabric, ({ vids }: Said, was, is) => untouched(vids, was, is)),
 );
 /** Everything that is said in a segment which guards look at. */
 export const sightsIn = (plan: Plan, vlan: string): readonly Sight[] => saidIn(plan, vlan).sights;

@@ -2,7 +2,7 @@ import { familyOf } from '../../address';
 import { type Plan, type VlanGuard, deriveBy, despite, equal, gatewaysOf, subnetsOf } from '../../plan';
 import { segmentsOf } from '../../model/hosts';
 import { guardsOf } from '../../model/guards';
-import { beginsAlike, bridgeAt, changedBetween, fabric, vidsOf } from '../../model/switching';
+import { beginsAlike, bridgeAt, fabric, untouched, vidsOf } from '../../model/switching';
 import {
   type Fabric,
   type Origin,
@@ -134,14 +134,11 @@ const trusting = (wired: (plan: Plan) => Fabric) =>
   deriveBy(
     (plan, device: string) => trustBy(plan, device, wired(plan), null),
     equal,
-    despite(wired, ({ origins, vids }: Trusting, was, is) => {
-      const dirty = changedBetween(was, is);
-      return (
-        dirty !== null &&
-        ![...vids].some((vid) => dirty.leaving.has(vid)) &&
-        origins.every((origin) => beginsAlike(origin, was, is))
-      );
-    }),
+    despite(
+      wired,
+      ({ origins, vids }: Trusting, was, is) =>
+        untouched(vids, was, is) && origins.every((origin) => beginsAlike(origin, was, is)),
+    ),
   );
 const byAnyTree = trusting(wiredFabric);
 const byTreesNow = trusting(fabric);

@@ -2,17 +2,16 @@
 
 import { useMemo, useState } from 'react';
 import { type Plan, badInput, devicesNamed, portTitle } from '@/core/plan';
-import { MOST_OCTETS, filterRules, octetsOf } from '@/core/formats';
 import { askingPorts } from '@/core/model/guards';
 import { type Authentication, DHCP_PATIENCE, authenticate, typedBoxPort } from '@/core/rehearse';
 import { today } from '@/today';
 import { attempt } from '../../session/attempt';
-import { Fold } from '../../parts/fold';
 import { Jacket } from '../../parts/jacket';
 import { OneOf } from '../../parts/one-of';
 import { Problem } from '../../parts/problem';
 import { TypedLine } from '../../parts/typed-line';
 import { WorksMark } from '../../parts/works-mark';
+import { ListOfServer } from './list-of-server';
 
 const serverStates = [
   { value: 'as planned' as const, shown: 'servers as planned' },
@@ -48,7 +47,6 @@ export function AuthenticateHere({ plan }: { plan: Plan }) {
               throw badInput(`${at.trim()} asks nobody; choose how it asks at the port first.`, 'port');
             return {
               met,
-              held: met.list === null ? null : heldTo(plan, met.list),
               names: { box: boxNameOf(plan, port), device: named?.name ?? 'the stranger', server: 'server' },
             };
           }),
@@ -69,25 +67,19 @@ export function AuthenticateHere({ plan }: { plan: Plan }) {
         </p>
       )}
       {found && 'refusal' in found && <Problem text={found.refusal.message} />}
-      {found && 'value' in found && <Conversation {...found.value} />}
+      {found && 'value' in found && <Conversation plan={plan} {...found.value} />}
     </section>
   );
-}
-
-/** What a port holds to that takes a list of a server. */
-function heldTo(plan: Plan, vlan: string) {
-  const lines = filterRules(plan, vlan, today());
-  return { lines, octets: octetsOf(lines), segment: plan.vlan.get(vlan)!.name };
 }
 
 const boxNameOf = (plan: Plan, port: string) => plan.device.get(plan.port.get(port)!.device)!.name;
 
 interface ConversationProps {
   readonly met: Authentication;
-  readonly held: ReturnType<typeof heldTo> | null;
+  readonly plan: Plan;
   readonly names: Readonly<Record<Authentication['lines'][number]['from'], string>>;
 }
-function Conversation({ met, held, names }: ConversationProps) {
+function Conversation({ plan, met, names }: ConversationProps) {
   return (
     <>
       <p
@@ -123,36 +115,7 @@ function Conversation({ met, held, names }: ConversationProps) {
           </li>
         ))}
       </ol>
-      {held && <HeldTo {...held} />}
+      {met.list !== null && <ListOfServer plan={plan} vlan={met.list} />}
     </>
-  );
-}
-
-/** The list that comes with the answer: what the rules let the segment do, held to at the port already. */
-function HeldTo({ lines, octets, segment }: ReturnType<typeof heldTo>) {
-  const told = `${lines.length} lines, ${octets} octets`;
-  return (
-    <section aria-label={`What passes of ${segment}`}>
-      <Fold
-        id="list-of-server"
-        title="The port holds it to a list"
-        told={`${told}, as the rules say of ${segment}`}
-      >
-        <p className="py-1 text-muted">
-          From the server, as the rules say of {segment}: {told}. What no line names is dropped.
-        </p>
-        {octets > MOST_OCTETS && (
-          <p className="text-stop">
-            One answer of a server holds {MOST_OCTETS} octets (RFC 2865): make fewer rules of it, or leave the
-            list to the router.
-          </p>
-        )}
-        <ol className="mono list-decimal pl-10 text-[13px]">
-          {lines.map((line) => (
-            <li key={line}>{line}</li>
-          ))}
-        </ol>
-      </Fold>
-    </section>
   );
 }
