@@ -137,6 +137,33 @@ describe('ARP inspection and source guard', () => {
     expect([...off.vlanGuard.values()].some(({ sourceGuard6 }) => sourceGuard6)).toBe(false);
   });
 
+  test('somebody new gets no IPv6 address where no announcement and no lease is let through', () => {
+    const trusting = done(withSix(sound, 'staff', false), 'switchOnGuards', {
+      devices: [id(sound, 'sw-b')],
+      vlans: [vlanFor(sound, 'staff').id],
+      set: { raGuard: true },
+    });
+    const to = 'fd00:53:11::1';
+    expect(asked(trusting, 'sw-b 3', to).works).toBe(true);
+    const plan = done(trusting, 'setPortGuards', {
+      ports: [port(sound, 'sw-b', 9)],
+      set: { trustsRouters: false },
+    });
+    expect(asked(plan, 'sw-b 3', to).summary).toMatch(
+      /no IPv6 address: sw-b drops router advertisements at sw-b 9, which is not trusted for them/,
+    );
+    // Leased an address, it still knows no router.
+    const leasing = withSix(plan, 'staff', true);
+    expect(asked(leasing, 'sw-b 3', to).works).toBe(true);
+    expect(asked(leasing, 'sw-b 3', '2001:db8:ffff::1').works).toBe(false);
+    const guardedToo = guarded(leasing, 'sw-b', 'staff', { dhcp6Guard: true });
+    const untrusted = done(guardedToo, 'setPortGuards', {
+      ports: [port(sound, 'sw-b', 9)],
+      set: { trustsDhcp: false },
+    });
+    expect(asked(untrusted, 'sw-b 3', to).works).toBe(false);
+  });
+
   test('a box whose model cannot watch stops nothing', () => {
     const unable = put(sound, 'box', boxOf(sound, id(sound, 'sw-b'))!, { snooping: false });
     const plan = unbound(unable, 'sw-b');
