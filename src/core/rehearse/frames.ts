@@ -13,6 +13,8 @@ import {
   isMember,
   linksAt,
   portsOf,
+  type WiredPort,
+  wiredPort,
 } from '../model/wiring';
 import { accessPointOf } from '../model/wireless';
 import { carryRemedy } from './remedies';
@@ -92,7 +94,7 @@ function innerOf(plan: Plan, device: string) {
 const knowsVlans = (plan: Plan, bridge: number): boolean => boxesInOrder(plan)[bridge]!.vlanAware;
 
 /** A telephone tags its frames with the VLAN announced to it, when that is the one of its address. */
-function tagSent(plan: Plan, device: Device, into: Port, vlan: string): number {
+function tagSent(plan: Plan, device: Device, into: WiredPort, vlan: string): number {
   return device.kind === 'phone' && into.voice === vlan ? plan.vlan.get(vlan)!.vid : 0;
 }
 
@@ -142,7 +144,7 @@ export function originOf(plan: Plan, place: Place, vlan: string): Sent {
     for (const port of portsOf(plan, place.device))
       for (const link of linksAt(plan, port))
         if (seatsIn(plan).has(link.to)) {
-          const tag = tagSent(plan, plan.device.get(place.device)!, plan.port.get(link.to)!, vlan);
+          const tag = tagSent(plan, plan.device.get(place.device)!, wiredPort(plan, link.to), vlan);
           return { origin: { port: link.to, tag }, why: null };
         }
   // Somebody whose cable is not recorded speaks from where the segment is: at its router, else wherever it is used.
@@ -192,7 +194,7 @@ function heardBy(
         for (const link of linksAt(plan, socket)) {
           const seat = seats.get(link.to);
           if (!seat) continue;
-          const at = plan.port.get(link.to)!;
+          const at = wiredPort(plan, link.to);
           const found = leavingBy(plan, covered, seat, (tag) => hearsTag(plan, socket, at, tag));
           if (found) return { hops: found, assumed: false };
         }

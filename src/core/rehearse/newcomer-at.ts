@@ -2,7 +2,20 @@ import { type IpAddress, familyOf } from '../address';
 import { type Plan, subnetOf } from '../plan';
 import { discover } from './dhcp';
 import { type Entry, entryTitle, landsAt, placeAt } from './entry';
+import { keptOverSix } from './guards/over-six';
 import { type Host, newcomer, newcomerAddress } from './host';
+
+/** Somebody new over IPv6 as guards leave it: without a router that is not heard, or why without an address. */
+function unguarded(plan: Plan, vlan: string, host: Host | null): Host | string | null {
+  const subnet = host && familyOf(host.address) === 6 ? subnetOf(plan, vlan, 6) : undefined;
+  if (!host || !subnet) return host;
+  const { router, lease } = keptOverSix(plan, subnet, host.place);
+  const makes = subnet.advertised && subnet.prefix.length === 64;
+  const leased = plan.pool.group(subnet.id).size > 0;
+  if ((!makes || router !== null) && (!leased || lease !== null))
+    return `no IPv6 address: ${router ?? lease}`;
+  return router === null ? host : { ...host, gateway: null };
+}
 
 /**
  * A laptop plugged into a port or on a wireless network, with the settings it is leased there. Where nothing is leased its owner sets them by hand, and of
@@ -22,7 +35,7 @@ export function newcomerAt(
   const family = to === null ? undefined : familyOf(to);
   if (family === 6 || !subnet || plan.pool.group(subnet.id).size === 0)
     return (
-      newcomer(plan, vlan.id, place, title, family, to) ??
+      unguarded(plan, vlan.id, newcomer(plan, vlan.id, place, title, family, to)) ??
       (family !== undefined && subnet
         ? `${vlan.name} has no IPv${family} addresses`
         : `${vlan.name} has no addresses`)

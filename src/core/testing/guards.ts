@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { typedCable } from '../edit';
-import { type Plan, type Port, addressesOn, interfacesOf, subnetOf, withRecord } from '../plan';
+import { parseAddress } from '../address';
+import { type Plan, type Port, addressesOn, gatewaysOf, interfacesOf, subnetOf, withRecord } from '../plan';
 import { type PortGuards, noVlanGuards, factoryPortGuards, portGuardOf, vlanGuardOf } from '../model/guards';
 import { deviceNamed, portNamed, put, soundGear, vlanFor } from './gear';
 import { type Damage, done, tried } from './plans';
@@ -59,6 +60,25 @@ export const unbound = (plan: Plan, name?: string): Plan =>
   [...plan.binding.values()]
     .filter(({ device }) => name === undefined || plan.device.get(device)!.name === name)
     .reduce((next, { id }) => withRecord(next, 'binding', id, null), plan);
+
+/** IPv6 in a segment, announced by its router; leased by it as well, or not. */
+export function withSix(plan: Plan, purpose: string, leased: boolean): Plan {
+  const vlan = vlanFor(plan, purpose).id;
+  const net = `fd00:53:${purpose === 'staff' ? 11 : 10}`;
+  const made = subnetOf(plan, vlan, 6) ? plan : tried(plan, 'addSubnet', { vlan, prefix: `${net}::/64` });
+  const subnet = subnetOf(made, vlan, 6);
+  const gateway = subnet && gatewaysOf(made, subnet.id)[0];
+  if (!leased || !gateway || made.pool.group(subnet.id).size > 0) return made;
+  const pool = {
+    id: `pool6${purpose}`,
+    subnet: subnet.id,
+    start: parseAddress(`${net}::100`)!,
+    end: parseAddress(`${net}::1ff`)!,
+    lease: 86_400,
+    servedBy: [gateway.interface],
+  };
+  return withRecord(made, 'pool', pool.id, pool);
+}
 
 /** A second cable between the switches, of which a tree lets one pass. */
 export function withReserve(plan: Plan): Plan {
@@ -171,9 +191,11 @@ export const guardDamages: Readonly<Record<string, Damage>> = {
       ? tried(plan, 'setRelay', { interface: gateway.interface, servers: [server.id] })
       : plan;
   },
-  six: (plan, _a, b) => {
-    const vlan = vlanFor(plan, b % 2 ? 'staff' : 'cameras');
-    return tried(plan, 'addSubnet', { vlan: vlan.id, prefix: `fd00:53:${10 + (b % 2)}::/64` });
+  six: (plan, a, b) => withSix(plan, b % 2 ? 'staff' : 'cameras', a % 2 > 0),
+  checkedSix: (plan, a, b) => {
+    const purpose = b % 2 ? 'staff' : 'cameras';
+    const fields = { sourceGuard6: true, dhcp6Guard: b % 4 > 2 };
+    return guarded(withSix(plan, purpose, a % 4 > 0), a % 2 ? 'sw-b' : 'sw-a', purpose, fields);
   },
   exposed: (plan, a) => {
     const port = pick(ports(plan), a);

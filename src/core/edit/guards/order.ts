@@ -81,6 +81,7 @@ export function switchOnOrder(before: Plan, after: Plan): OrderStep[] {
   on('option82', 'Option 82', 'requests name the port they came by');
   on('raGuard', 'RA guard', 'it needs no bindings');
   on('dhcp6Guard', 'DHCPv6 guard', 'it needs no bindings');
+  on('sourceGuard6', 'IPv6 source guard', 'by then every lease that is asked for again is known');
   return steps;
 }
 

@@ -1,6 +1,13 @@
 import * as z from 'zod';
 import { type Draft, badInput, boxOf, equal, kinds, operation, pick } from '../../plan';
-import { type Trust, type VlanGuards, noVlanGuards, trustOf, vlanGuardOf } from '../../model/guards';
+import {
+  type Trust,
+  type VlanGuards,
+  hangsOnBindings,
+  noVlanGuards,
+  trustOf,
+  vlanGuardOf,
+} from '../../model/guards';
 import { sightsIn, wantedTrust } from '../../rehearse';
 import { setPortGuardFields } from './ports';
 import { namesOf } from '../tree/operations';
@@ -15,6 +22,7 @@ const words: Readonly<Record<keyof VlanGuards, string>> = {
   snooping: 'DHCP snooping',
   inspection: 'ARP inspection',
   sourceGuard: 'source guard',
+  sourceGuard6: 'IPv6 source guard',
   raGuard: 'RA guard',
   dhcp6Guard: 'DHCPv6 guard',
   option82: 'option 82',
@@ -39,6 +47,8 @@ function setFields(draft: Draft, device: string, vlan: string, fields: Partial<V
   // Source guard and option 82 are parts of watching leases.
   if (fields.snooping === false) Object.assign(next, { option82: false, sourceGuard: false });
   if ((fields.sourceGuard || fields.option82) && fields.snooping === undefined) next.snooping = true;
+  if (fields.dhcp6Guard === false) next.sourceGuard6 = false;
+  if (fields.sourceGuard6 && fields.dhcp6Guard === undefined) next.dhcp6Guard = true;
   if (equal(next, noVlanGuards)) {
     if (known) draft.remove('vlanGuard', known.id);
   } else if (known) draft.update('vlanGuard', known.id, next);
@@ -90,7 +100,7 @@ function unbound(
   for (const vlan of segments)
     for (const { record, stops } of sightsIn(draft.plan, vlan))
       for (const { device, guard } of stops)
-        if (record !== null && (guard === 'inspection' || guard === 'sourceGuard'))
+        if (record !== null && hangsOnBindings(guard))
           found.set(`${device} ${record}`, { device, address: record });
   return [...found.values()];
 }

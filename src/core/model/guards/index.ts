@@ -30,6 +30,7 @@ export {
   factoryPortGuards,
   guardsOf,
   macOf,
+  hangsOnBindings,
   noVlanGuards,
   portGuardOf,
   portGuardsOf,

@@ -18,10 +18,14 @@ export const noVlanGuards: VlanGuards = {
   snooping: false,
   inspection: false,
   sourceGuard: false,
+  sourceGuard6: false,
   raGuard: false,
   dhcp6Guard: false,
   option82: false,
 };
+/** Guards that let pass what fits a binding. */
+const BY_BINDING: readonly (keyof VlanGuards)[] = ['inspection', 'sourceGuard', 'sourceGuard6'];
+export const hangsOnBindings = (guard: keyof VlanGuards): boolean => BY_BINDING.includes(guard);
 export const factoryPortGuards: PortGuards = {
   trustsDhcp: false,
   trustsArp: false,

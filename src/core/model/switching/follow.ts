@@ -10,6 +10,7 @@ import {
   type Tag,
   type WiredPort,
   portsOf,
+  wiredPort,
 } from '../wiring';
 import { missingPorts } from './carry';
 import { landsIn } from './landing';
@@ -41,7 +42,7 @@ export function hopsTo(
     const { device, ports } = bridges[state.bridge]!;
     const entered = how.port === null ? null : ports[how.port]!;
     hops.unshift({ device, entered, tagIn: how.tag, vid: state.vid, left, tagOut });
-    left = how.link ? (plan.port.get(how.link.from) ?? null) : null;
+    left = how.link ? wiredPort(plan, how.link.from) : null;
     tagOut = how.tag;
     state = how.from;
   }
@@ -53,7 +54,7 @@ export const hopsOf = (plan: Plan, covered: Flood, end: Heard): Hop[] =>
   end.from === null
     ? []
     : hopsTo(plan, covered, end.from, {
-        left: plan.port.get(end.link?.from ?? end.port) ?? null,
+        left: wiredPort(plan, end.link?.from ?? end.port),
         tagOut: end.tag,
       });
 

@@ -62,6 +62,7 @@ export {
   linksAt,
   linksOf,
   portsOf,
+  wiredPort,
   wiredPorts,
 } from './wiring';
 export { carriedText, leadsTo, portLabel, roleWords } from './words';

@@ -234,6 +234,9 @@ export const wiredPorts = deriveBy(
     }),
 );
 
+/** One port, as far as frames go. */
+export const wiredPort = deriveBy((plan, id: string): WiredPort => pick(plan.port.get(id)!, OF_PORT));
+
 const NO_LINKS: readonly Link[] = [];
 const linksByDevice = deriveBy((plan, device: string): ReadonlyMap<string, readonly Link[]> => {
   const links = linksOf(plan);

@@ -28,7 +28,8 @@ export interface GuardStop {
 
 /** Whose frame it is: the records of its address in its segment, and whether the address was leased. */
 export interface Sender {
-  readonly address: IpAddress;
+  /** Null for one that nobody recorded: leased, or made by the device for itself. */
+  readonly address: IpAddress | null;
   readonly records: readonly string[];
   readonly leased: boolean;
 }
@@ -88,22 +89,24 @@ export const requestStops = (plan: Plan, way: readonly Passage[]): readonly Guar
 export const isMarked = (plan: Plan, way: readonly Passage[]): boolean => isWritten(plan, way, null);
 
 /** What a box knows of an address: entered by hand, or learned from the lease it saw. */
-const isBound = (
-  plan: Plan,
-  device: string,
-  { records, leased }: Sender,
-  { snooping }: { readonly snooping: boolean },
-): boolean => (leased && snooping) || records.some((id) => boundAt(plan, device).has(id));
+const isBound = (plan: Plan, device: string, { records, leased }: Sender, watches: boolean): boolean =>
+  (leased && watches) || records.some((id) => boundAt(plan, device).has(id));
 
-const unbound = (plan: Plan, device: string, { address, leased }: Sender): string =>
-  leased
-    ? `${named(plan, device)} watches no leases there, so it knows none for ${formatAddress(address)}`
-    : `${named(plan, device)} has no binding for ${formatAddress(address)}`;
+function unbound(plan: Plan, device: string, { address, leased }: Sender): string {
+  const box = named(plan, device);
+  const it = address === null ? 'it' : formatAddress(address);
+  if (leased) return `${box} watches no leases there, so it knows none for ${it}`;
+  return address === null
+    ? `${box} knows of no address that a device makes for itself`
+    : `${box} has no binding for ${it}`;
+}
 
 /** ARP of somebody: dropped where a port is not trusted for it and nothing binds the address. */
 export const arpStops = (plan: Plan, way: readonly Passage[], sender: Sender): readonly GuardStop[] =>
   stopsBy(plan, way, (at, guards) =>
-    guards.inspection && !portGuardsOf(plan, at.port).trustsArp && !isBound(plan, at.device, sender, guards)
+    guards.inspection &&
+    !portGuardsOf(plan, at.port).trustsArp &&
+    !isBound(plan, at.device, sender, guards.snooping)
       ? `${drops(plan, at, 'its ARP')}: ${unbound(plan, at.device, sender)}`
       : null,
   );
@@ -111,8 +114,20 @@ export const arpStops = (plan: Plan, way: readonly Passage[], sender: Sender): r
 /** A packet of somebody: dropped where a port is not trusted and nothing binds the address of its sender. */
 export const packetStops = (plan: Plan, way: readonly Passage[], sender: Sender): readonly GuardStop[] =>
   stopsBy(plan, way, (at, guards) =>
-    guards.sourceGuard && !portGuardsOf(plan, at.port).trustsDhcp && !isBound(plan, at.device, sender, guards)
+    guards.sourceGuard &&
+    !portGuardsOf(plan, at.port).trustsDhcp &&
+    !isBound(plan, at.device, sender, guards.snooping)
       ? `${drops(plan, at, 'its packets')}: ${unbound(plan, at.device, sender)}`
+      : null,
+  );
+
+/** The same over IPv6, where it is leases of DHCPv6 that a box may have seen (RFC 7513). */
+export const packet6Stops = (plan: Plan, way: readonly Passage[], sender: Sender): readonly GuardStop[] =>
+  stopsBy(plan, way, (at, guards) =>
+    guards.sourceGuard6 &&
+    !portGuardsOf(plan, at.port).trustsDhcp &&
+    !isBound(plan, at.device, sender, guards.dhcp6Guard)
+      ? `${drops(plan, at, 'its IPv6 packets')}: ${unbound(plan, at.device, sender)}`
       : null,
   );
 

@@ -3,7 +3,7 @@ import { type Plan, applyChange, boxOf, interfacesOf, subnetOf } from '../../pla
 import { switchOnOrder, switchedOn } from '../../edit';
 import { deviceNamed, portNamed, put, soundGear, vlanFor } from '../../testing/gear';
 import { portGuardsOf } from '../../model/guards';
-import { guardDamages, guarded, soundGuards, unbound, withReserve } from '../../testing/guards';
+import { guardDamages, guarded, soundGuards, unbound, withReserve, withSix } from '../../testing/guards';
 import { done } from '../../testing/plans';
 import { discover } from '../dhcp';
 import {
@@ -103,6 +103,65 @@ describe('ARP inspection and source guard', () => {
       { sourceGuard: true },
     );
     expect(asked(plan, 'desk', 'cam-1').summary).toMatch(/sw-a drops its packets at sw-a 1/);
+  });
+
+  test('over IPv6 a fixed address needs its binding, a lease needs to be watched, and who makes one for itself is cut off', () => {
+    const on = { sourceGuard6: true, dhcp6Guard: true };
+    const leasing = withSix(sound, 'staff', true);
+    const { id: subnet } = subnetOf(leasing, vlanFor(leasing, 'staff').id, 6)!;
+    const fixed = done(leasing, 'addAddress', {
+      device: id(leasing, 'desk'),
+      subnet,
+      address: 'fd00:53:11::20',
+    });
+    const cutAt = (plan: Plan) =>
+      cutOffBy(plan, [id(plan, 'sw-b')]).map(
+        ({ device, says }) => `${plan.device.get(device)!.name} ${says}`,
+      );
+    const checked = guarded(fixed, 'sw-b', 'staff', on);
+    expect(cutAt(checked)).toContain('desk IPv6');
+    expect(cutAt(checked)).not.toContain('leased IPv6');
+    expect(cutAt(guarded(checked, 'sw-b', 'staff', { dhcp6Guard: false }))).toContain('leased IPv6');
+    expect(asked(checked, 'fd00:53:11::20', 'fd00:53:11::1').summary).toMatch(
+      /sw-b drops its IPv6 packets at sw-b 2: sw-b has no binding for fd00:53:11::20/,
+    );
+    // What it needs is trusted and entered by the same change; then nobody is cut off.
+    const input = { devices: [id(fixed, 'sw-b')], vlans: [vlanFor(fixed, 'staff').id], set: on };
+    const whole = done(fixed, 'switchOnGuards', input);
+    expect(cutAt(whole)).toEqual([]);
+    expect(asked(whole, 'fd00:53:11::20', 'fd00:53:11::1').works).toBe(true);
+    const announced = guarded(withSix(sound, 'staff', false), 'sw-b', 'staff', on);
+    expect(cutAt(announced)).toContain('leased IPv6');
+    // Without DHCPv6 guard there is nothing for it to go by.
+    const off = done(whole, 'setVlanGuards', { ...input, set: { dhcp6Guard: false } });
+    expect([...off.vlanGuard.values()].some(({ sourceGuard6 }) => sourceGuard6)).toBe(false);
+  });
+
+  test('somebody new gets no IPv6 address where no announcement and no lease is let through', () => {
+    const trusting = done(withSix(sound, 'staff', false), 'switchOnGuards', {
+      devices: [id(sound, 'sw-b')],
+      vlans: [vlanFor(sound, 'staff').id],
+      set: { raGuard: true },
+    });
+    const to = 'fd00:53:11::1';
+    expect(asked(trusting, 'sw-b 3', to).works).toBe(true);
+    const plan = done(trusting, 'setPortGuards', {
+      ports: [port(sound, 'sw-b', 9)],
+      set: { trustsRouters: false },
+    });
+    expect(asked(plan, 'sw-b 3', to).summary).toMatch(
+      /no IPv6 address: sw-b drops router advertisements at sw-b 9, which is not trusted for them/,
+    );
+    // Leased an address, it still knows no router.
+    const leasing = withSix(plan, 'staff', true);
+    expect(asked(leasing, 'sw-b 3', to).works).toBe(true);
+    expect(asked(leasing, 'sw-b 3', '2001:db8:ffff::1').works).toBe(false);
+    const guardedToo = guarded(leasing, 'sw-b', 'staff', { dhcp6Guard: true });
+    const untrusted = done(guardedToo, 'setPortGuards', {
+      ports: [port(sound, 'sw-b', 9)],
+      set: { trustsDhcp: false },
+    });
+    expect(asked(untrusted, 'sw-b 3', to).works).toBe(false);
   });
 
   test('a box whose model cannot watch stops nothing', () => {

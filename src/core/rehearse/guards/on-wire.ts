@@ -4,7 +4,7 @@ import { anyGuards } from '../../model/guards';
 import type { Hop } from '../../model/switching';
 import { type Leg, type Router, holdersOf } from '../../model/routing';
 import { type Place, deliver, placeOf } from '../frames';
-import { type GuardStop, type Sender, arpStops, packetStops, passagesOf } from './at-hop';
+import { type GuardStop, type Sender, arpStops, packet6Stops, packetStops, passagesOf } from './at-hop';
 
 /** Who stands at one end of a wire: with the address it speaks from there. */
 export interface WireEnd {
@@ -44,8 +44,11 @@ export function stoppedOnWire(
   hops: readonly Hop[],
   sender: IpAddress,
 ): GuardStop | null {
-  if (!anyGuards(plan) || familyOf(to.address) !== 4) return null;
+  if (!anyGuards(plan)) return null;
   const way = passagesOf(hops);
+  // Neighbours are found by link-local addresses, which source guard lets pass.
+  if (familyOf(to.address) === 6)
+    return packet6Stops(plan, way, senderIn(plan, from.vlan, sender))[0] ?? null;
   const asked = arpStops(plan, way, senderIn(plan, from.vlan, from.address));
   const back = passagesOf(deliver(plan, to.place, to.vlan, from.place, from.vlan).hops);
   const [first] = [

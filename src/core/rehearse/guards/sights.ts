@@ -1,4 +1,4 @@
-import { familyOf, type IpAddress } from '../../address';
+import { type Family, type IpAddress, familyOf } from '../../address';
 import {
   type Address,
   type Interface,
@@ -29,6 +29,7 @@ import {
   isMarked,
   offer6Stops,
   offerStops,
+  packet6Stops,
   packetStops,
   passagesOf,
   requestStops,
@@ -43,12 +44,12 @@ export interface Sight {
   /** The device that says it. */
   readonly device: string;
   readonly vlan: string;
-  /** Null for who is leased an address that nobody recorded. */
+  /** Null for who is leased an address that nobody recorded, or makes one for itself. */
   readonly address: IpAddress | null;
   /** The record of the address. */
   readonly record: string | null;
   readonly says:
-    'answers of DHCP' | 'requests of DHCP' | 'ARP' | 'router advertisements' | 'answers of DHCPv6';
+    'answers of DHCP' | 'requests of DHCP' | 'ARP' | 'IPv6' | 'router advertisements' | 'answers of DHCPv6';
   readonly way: readonly Passage[];
   /** Where guards stop it, the first of them in fact and the others were it to get there. */
   readonly stops: readonly (GuardStop & { readonly guard: Guarded })[];
@@ -113,16 +114,19 @@ const leasing = derive((plan): ReadonlyMap<string, readonly string[]> => {
 });
 const leasingDevices = deriveBy((plan, vlan: string): readonly string[] => leasing(plan).get(vlan) ?? []);
 
-const talkersIn = (plan: Plan, vlan: string): Talker[] => [
-  ...subnetsOf(plan, vlan).flatMap(({ id }) =>
+/** Those with an address of one family. */
+const holdersIn = (plan: Plan, vlan: string, family: Family): Talker[] =>
+  subnetsOf(plan, vlan).flatMap(({ id }) =>
     addressesOf(plan, id).flatMap((address) => {
       const { device } = plan.interface.get(address.interface)!;
       // A pair that shares an address sends for it as whoever holds it at the time.
-      return familyOf(address.address) === 4 && address.assignment !== 'virtual'
+      return familyOf(address.address) === family && address.assignment !== 'virtual'
         ? [{ device, place: placeOf(plan, device), address, leased: address.assignment === 'reservation' }]
         : [];
     }),
-  ),
+  );
+const talkersIn = (plan: Plan, vlan: string): Talker[] => [
+  ...holdersIn(plan, vlan, 4),
   ...leasingDevices(plan, vlan).map((device) => ({
     device,
     place: placeOf(plan, device),
@@ -130,6 +134,36 @@ const talkersIn = (plan: Plan, vlan: string): Talker[] => [
     leased: true,
   })),
 ];
+
+/** Are IPv6 addresses leased in a segment (RFC 8415)? */
+export const leasesSix = (plan: Plan, vlan: string): boolean =>
+  subnetsOf(plan, vlan).some(
+    ({ id, prefix }) =>
+      familyOf(prefix.address) === 6 &&
+      [...plan.pool.group(id).values()].some(({ servedBy }) => servedBy.length > 0),
+  );
+
+/** Who speaks IPv6: those with such an address, and devices that are leased one or make one from what a router announces. */
+function talkersOverSix(plan: Plan, vlan: string, talkers: readonly Talker[]): Talker[] {
+  const leased = leasesSix(plan, vlan);
+  const announced = subnetsOf(plan, vlan).some(
+    ({ prefix, advertised }) => advertised && familyOf(prefix.address) === 6,
+  );
+  const held = holdersIn(plan, vlan, 6);
+  if (!leased && !announced) return held;
+  const known = new Set(held.map(({ device }) => device));
+  // A box takes no address from what another announces.
+  const others = talkers.filter(({ device, place }) => place.kind !== 'inside' && !known.has(device));
+  return [
+    ...held,
+    ...[...new Map(others.map((talker) => [talker.device, talker])).values()].map(({ device, place }) => ({
+      device,
+      place,
+      address: null,
+      leased,
+    })),
+  ];
+}
 
 /** A segment in which people talk. */
 class Segment {
@@ -232,13 +266,17 @@ const said = ({ device, address }: Talker, vlan: string) => ({
 });
 
 const senderOf = ({ address, leased }: Talker): Sender => ({
-  address: address?.address ?? 0,
+  address: address?.address ?? null,
   records: address ? [address.id] : [],
   leased,
 });
 
-/** ARP and packets of everybody to whom they need most: their gateway, else the first neighbour. */
-function speaking(segment: Segment, talkers: readonly Talker[]): Sight[] {
+interface Speech {
+  readonly says: 'ARP' | 'IPv6';
+  readonly stopped: (way: readonly Passage[], sender: Sender) => Sight['stops'];
+}
+/** What everybody says to whom they need most: their gateway, else the first neighbour. */
+function speaking(segment: Segment, talkers: readonly Talker[], { says, stopped }: Speech): Sight[] {
   const { plan, vlan } = segment;
   const gateways = new Set(
     subnetsOf(plan, vlan).flatMap(({ id }) => gatewaysOf(plan, id).map(({ interface: card }) => card)),
@@ -254,15 +292,22 @@ function speaking(segment: Segment, talkers: readonly Talker[]): Sight[] {
       targets.flatMap((other): Sight[] => {
         const way = other && segment.way(talker.place, other.place);
         if (!way) return [];
-        const stops = [
-          ...guardedBy(arpStops(plan, way, sender), 'inspection'),
-          ...guardedBy(packetStops(plan, way, sender), 'sourceGuard'),
-        ];
-        return [{ ...said(talker, vlan), says: 'ARP', way, stops, to: led ? [other.device] : [] }];
+        const stops = stopped(way, sender);
+        return [{ ...said(talker, vlan), says, way, stops, to: led ? [other.device] : [] }];
       }),
     );
   });
 }
+
+/** ARP and packets. */
+const speakingFour = (segment: Segment, talkers: readonly Talker[]): Sight[] =>
+  speaking(segment, talkers, {
+    says: 'ARP',
+    stopped: (way, sender) => [
+      ...guardedBy(arpStops(segment.plan, way, sender), 'inspection'),
+      ...guardedBy(packetStops(segment.plan, way, sender), 'sourceGuard'),
+    ],
+  });
 
 /** What routers and servers say over IPv6. */
 function speakingSix(segment: Segment, talkers: readonly Talker[]): Sight[] {
@@ -279,6 +324,10 @@ function speakingSix(segment: Segment, talkers: readonly Talker[]): Sight[] {
       saidTo(segment, device, talkers, saying),
     );
   return [
+    ...speaking(segment, talkersOverSix(plan, vlan, talkers), {
+      says: 'IPv6',
+      stopped: (way, sender) => guardedBy(packet6Stops(plan, way, sender), 'sourceGuard6'),
+    }),
     ...by(announcing, {
       says: 'router advertisements',
       stopped: (way) => guardedBy(advertStops(plan, way), 'raGuard'),
@@ -302,7 +351,7 @@ const saidIn = deriveBy(
     const sights = [
       ...answering(segment, clients),
       ...asking(segment, clients),
-      ...speaking(segment, talkers),
+      ...speakingFour(segment, talkers),
       ...speakingSix(segment, talkers),
     ];
     return { sights, vids: segment.vids };
@@ -323,13 +372,14 @@ export const stoppedIn = deriveBy((plan, vlan: string): readonly Sight[] =>
 export const cutOffIn = deriveBy((plan, vlan: string): ReadonlyMap<string, string> => {
   const cut = new Map<string, string>();
   for (const { says, record, to, stops } of stoppedIn(plan, vlan)) {
-    if (says !== 'ARP') continue;
+    if (says !== 'ARP' && says !== 'IPv6') continue;
+    const family = says === 'ARP' ? 4 : 6;
     const stop = stops[0]!;
     if (record !== null && to.length === 0) cut.set(record, stop.why);
     for (const device of to)
       for (const item of interfacesOf(plan, device))
-        for (const { id, subnet } of addressesOn(plan, item.id))
-          if (plan.subnet.get(subnet)!.vlan === vlan) cut.set(id, stop.why);
+        for (const { id, subnet, address } of addressesOn(plan, item.id))
+          if (plan.subnet.get(subnet)!.vlan === vlan && familyOf(address) === family) cut.set(id, stop.why);
   }
   return cut;
 });

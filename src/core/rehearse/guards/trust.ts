@@ -78,7 +78,7 @@ export interface WantedTrust {
 /** Who has to be believed in a segment a box guards, and with which trust. */
 function believed(
   plan: Plan,
-  { vlan, snooping, sourceGuard, raGuard, dhcp6Guard }: VlanGuard,
+  { vlan, snooping, sourceGuard, sourceGuard6, raGuard, dhcp6Guard }: VlanGuard,
 ): { readonly device: string; readonly as: 'dhcp' | 'routers' }[] {
   const cards: { readonly card: string; readonly as: 'dhcp' | 'routers' }[] = [];
   const add = (ids: readonly string[], as: 'dhcp' | 'routers') =>
@@ -95,9 +95,10 @@ function believed(
       if (sourceGuard) add(gateways, 'dhcp');
       continue;
     }
+    if (sourceGuard6) add(gateways, 'dhcp');
     if (raGuard && advertised) add(gateways, 'routers');
     const servers = [...plan.pool.group(id).values()].flatMap(({ servedBy }) => servedBy);
-    if (dhcp6Guard)
+    if (dhcp6Guard || sourceGuard6)
       add(
         servers.filter((card) => segmentsOf(plan, plan.interface.get(card)!).includes(vlan)),
         'dhcp',

@@ -15,6 +15,11 @@ export const guardWords: readonly {
   { guard: 'sourceGuard', short: 'Source', about: 'source guard: packets pass only with a binding' },
   { guard: 'raGuard', short: 'RA', about: 'RA guard: only trusted ports may announce a router (RFC 6105)' },
   { guard: 'dhcp6Guard', short: 'DHCPv6', about: 'DHCPv6 guard: only trusted ports may answer (RFC 7610)' },
+  {
+    guard: 'sourceGuard6',
+    short: 'Src v6',
+    about: 'IPv6 source guard: packets pass only with a binding (RFC 7513)',
+  },
   { guard: 'option82', short: 'Opt. 82', about: 'option 82: requests name the port they came by (RFC 3046)' },
 ];
 

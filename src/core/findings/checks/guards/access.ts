@@ -1,26 +1,24 @@
-import { type Access, type Group, type Port, boxOf, memo, portTitle } from '../../../plan';
+import { type Access, type Group, type Port, boxOf, derive, memo, portTitle } from '../../../plan';
 import { accessAt, askingPorts, boxesAsking, knownBy } from '../../../model/guards';
 import { linksAt } from '../../../model/wiring';
 import { DHCP_PATIENCE, bringsVlan, expectedMacs, hasMac, unaskedAt } from '../../../rehearse';
 import { onDevice } from '../refs';
-import { keepsOut, nameOf, onAccess } from './asking';
-import { guardCheck, holding, onPort, someOf } from './shared';
+import { askingCheck, keepsOut, nameOf, onAccess } from './asking';
+import { guardCheck, holding, onPort, portCheck, someOf } from './shared';
 
 /** Ports that ask who is there: whether they may, who can answer, and where each outcome leads. */
 
-const onUplink = guardCheck('access-on-uplink', function* (plan) {
-  for (const { port, access } of askingPorts(plan)) {
-    const reason = unaskedAt(plan, port.id);
-    if (reason?.kind !== 'box' && reason?.kind !== 'networks') continue;
-    const title = portTitle(plan, port);
-    yield {
-      severity: keepsOut(access) ? 'stop' : 'fix',
-      on: onPort(port.id),
-      what: `${title} asks a box who it is`,
-      because: `${reason.why}: all of it would be let in or kept out as one. Instead: ${reason.instead}.`,
-      remedies: [holding(`${title} asks nobody`, port.id, { access: null })],
-    };
-  }
+const onUplink = askingCheck('access-on-uplink', (plan, port, access) => {
+  const reason = unaskedAt(plan, port.id);
+  if (reason?.kind !== 'box' && reason?.kind !== 'networks') return null;
+  const title = portTitle(plan, port);
+  return {
+    severity: keepsOut(access) ? 'stop' : 'fix',
+    on: onPort(port.id),
+    what: `${title} asks a box who it is`,
+    because: `${reason.why}: all of it would be let in or kept out as one. Instead: ${reason.instead}.`,
+    remedies: [holding(`${title} asks nobody`, port.id, { access: null })],
+  };
 });
 
 const unable = guardCheck('access-unable', function* (plan) {
@@ -68,47 +66,43 @@ const notCarried = guardCheck('access-outcome-not-carried', function* (plan) {
   }
 });
 
-const cannotAnswer = guardCheck('access-cannot-answer', function* (plan) {
-  for (const { port, access } of askingPorts(plan)) {
-    if (!keepsOut(access) || access.guest === port.untagged) continue;
-    const mute = linksAt(plan, port)
-      .map(({ to }) => plan.port.get(to)!.device)
-      .filter((id) => {
-        const by = knownBy(plan, id);
-        return by === 'neither' || (by === 'mac' && access.methods === 'dot1x');
-      });
-    if (mute.length === 0) continue;
-    const names = someOf(mute.map((id) => nameOf(plan, id)));
-    const by = knownBy(plan, mute[0]!) === 'neither' ? 'nothing' : 'its MAC address only';
-    const guest = access.guest === null ? null : plan.vlan.get(access.guest)!.name;
-    yield {
-      severity: guest === null ? 'stop' : 'fix',
-      on: onPort(port.id),
-      also: mute.map(onDevice),
-      what:
-        guest === null
-          ? `${names} cannot answer at ${portTitle(plan, port)}`
-          : `${names} ends in ${guest} at ${portTitle(plan, port)}`,
-      because: `${access.name} ${guest === null ? 'keeps out' : `puts into ${guest}`} whoever does not answer, and the device is known by ${by}.`,
-    };
-  }
+const cannotAnswer = askingCheck('access-cannot-answer', (plan, port, access) => {
+  if (!keepsOut(access) || access.guest === port.untagged) return null;
+  const mute = linksAt(plan, port)
+    .map(({ to }) => plan.port.get(to)!.device)
+    .filter((id) => {
+      const by = knownBy(plan, id);
+      return by === 'neither' || (by === 'mac' && access.methods === 'dot1x');
+    });
+  if (mute.length === 0) return null;
+  const names = someOf(mute.map((id) => nameOf(plan, id)));
+  const by = knownBy(plan, mute[0]!) === 'neither' ? 'nothing' : 'its MAC address only';
+  const guest = access.guest === null ? null : plan.vlan.get(access.guest)!.name;
+  return {
+    severity: guest === null ? 'stop' : 'fix',
+    on: onPort(port.id),
+    also: mute.map(onDevice),
+    what:
+      guest === null
+        ? `${names} cannot answer at ${portTitle(plan, port)}`
+        : `${names} ends in ${guest} at ${portTitle(plan, port)}`,
+    because: `${access.name} ${guest === null ? 'keeps out' : `puts into ${guest}`} whoever does not answer, and the device is known by ${by}.`,
+  };
 });
 
-const macUnknown = guardCheck('access-mac-unknown', function* (plan) {
-  for (const { port, access } of askingPorts(plan))
-    for (const { to } of linksAt(plan, port)) {
-      const { device } = plan.port.get(to)!;
-      if (knownBy(plan, device) !== 'mac' || hasMac(plan, device)) continue;
-      const name = nameOf(plan, device);
-      yield {
-        severity: keepsOut(access) ? 'stop' : 'fix',
-        on: onDevice(device),
-        also: [onPort(port.id)],
-        what: `No server can know ${name}`,
-        because: `${portTitle(plan, port)} asks, ${name} is known by its MAC address only, and none is recorded: type it in under Addresses.`,
-      };
-      break;
-    }
+const macUnknown = askingCheck('access-mac-unknown', (plan, port, access) => {
+  const device = linksAt(plan, port)
+    .map(({ to }) => plan.port.get(to)!.device)
+    .find((id) => knownBy(plan, id) === 'mac' && !hasMac(plan, id));
+  if (device === undefined) return null;
+  const name = nameOf(plan, device);
+  return {
+    severity: keepsOut(access) ? 'stop' : 'fix',
+    on: onDevice(device),
+    also: [onPort(port.id)],
+    what: `No server can know ${name}`,
+    because: `${portTitle(plan, port)} asks, ${name} is known by its MAC address only, and none is recorded: type it in under Addresses.`,
+  };
 });
 
 const late = guardCheck('access-late', function* (plan) {
@@ -135,34 +129,30 @@ const late = guardCheck('access-late', function* (plan) {
   }
 });
 
-const behindItself = guardCheck('access-server-behind', function* (plan) {
-  for (const { port, access } of askingPorts(plan)) {
-    const reason = unaskedAt(plan, port.id);
-    if (reason?.kind !== 'server') continue;
-    const title = portTitle(plan, port);
-    yield {
-      severity: keepsOut(access) ? 'stop' : 'fix',
-      on: onPort(port.id),
-      what: `${title} asks a server about itself`,
-      because: `The server that would let it in is plugged in behind it: after a restart neither comes up. Instead: ${reason.instead}.`,
-      remedies: [holding(`${title} asks nobody`, port.id, { access: null })],
-    };
-  }
+const behindItself = askingCheck('access-server-behind', (plan, port, access) => {
+  const reason = unaskedAt(plan, port.id);
+  if (reason?.kind !== 'server') return null;
+  const title = portTitle(plan, port);
+  return {
+    severity: keepsOut(access) ? 'stop' : 'fix',
+    on: onPort(port.id),
+    what: `${title} asks a server about itself`,
+    because: `The server that would let it in is plugged in behind it: after a restart neither comes up. Instead: ${reason.instead}.`,
+    remedies: [holding(`${title} asks nobody`, port.id, { access: null })],
+  };
 });
 
-const few = guardCheck('access-hosts-few', function* (plan) {
-  for (const { port, access } of askingPorts(plan)) {
-    const planned = expectedMacs(plan, port);
-    const room = access.hosts === 'one' ? 1 : access.hosts === 'phone-and-one' ? 2 : Infinity;
-    if (planned <= room || unaskedAt(plan, port.id)) continue;
-    yield {
-      severity: keepsOut(access) ? 'stop' : 'fix',
-      on: onPort(port.id),
-      also: [onAccess(access)],
-      what: `${portTitle(plan, port)} lets ${room} in, and ${planned} are planned there`,
-      because: `${access.name} keeps out whoever comes after; give the port a way in for more.`,
-    };
-  }
+const few = askingCheck('access-hosts-few', (plan, port, access) => {
+  const planned = expectedMacs(plan, port);
+  const room = access.hosts === 'one' ? 1 : access.hosts === 'phone-and-one' ? 2 : Infinity;
+  if (planned <= room || unaskedAt(plan, port.id)) return null;
+  return {
+    severity: keepsOut(access) ? 'stop' : 'fix',
+    on: onPort(port.id),
+    also: [onAccess(access)],
+    what: `${portTitle(plan, port)} lets ${room} in, and ${planned} are planned there`,
+    because: `${access.name} keeps out whoever comes after; give the port a way in for more.`,
+  };
 });
 
 const unaskedAfter = guardCheck('access-one-for-all', function* (plan) {
@@ -187,19 +177,21 @@ const unaskedAfter = guardCheck('access-one-for-all', function* (plan) {
 const inReachOf = memo((ports: Group<Port>) =>
   [...ports.values()].filter(({ exposed, enabled, number }) => exposed && enabled && number > 0),
 );
-const inReach = guardCheck('access-in-reach', function* (plan) {
-  if (boxesAsking(plan).size === 0) return;
-  for (const group of plan.port.allGroups())
-    for (const port of inReachOf(group)) {
-      if (accessAt(plan, port.id)) continue;
-      if (!boxOf(plan, port.device)?.dot1x || unaskedAt(plan, port.id)) continue;
-      yield {
-        severity: 'note',
-        on: onPort(port.id),
-        what: `${portTitle(plan, port)} is in reach of strangers and asks nobody`,
-        because: 'Others here do: whoever wants in takes the port that does not.',
-      };
-    }
+/** Where others ask, the ports in reach of strangers. */
+const inReachIds = derive((plan): readonly string[] =>
+  boxesAsking(plan).size === 0
+    ? []
+    : [...plan.port.allGroups()].flatMap((group) => inReachOf(group).map(({ id }) => id)),
+);
+const inReach = portCheck('access-in-reach', inReachIds, (plan, port) => {
+  if (accessAt(plan, port.id)) return null;
+  if (!boxOf(plan, port.device)?.dot1x || unaskedAt(plan, port.id)) return null;
+  return {
+    severity: 'note',
+    on: onPort(port.id),
+    what: `${portTitle(plan, port)} is in reach of strangers and asks nobody`,
+    because: 'Others here do: whoever wants in takes the port that does not.',
+  };
 });
 
 export const accessChecks = [

@@ -1,7 +1,7 @@
 import { formatAddress } from '../../../address';
 import { type Plan, vlansOf } from '../../../plan';
-import { guardsOf, macOf } from '../../../model/guards';
-import { type Sight, stoppedIn } from '../../../rehearse';
+import { guardsOf, hangsOnBindings, macOf } from '../../../model/guards';
+import { type Sight, leasesSix, stoppedIn } from '../../../rehearse';
 import { onDevice } from '../refs';
 import { guardCheck, someOf } from './shared';
 
@@ -20,7 +20,8 @@ function byBox(plan: Plan, of: (sight: Stopped) => boolean): Map<string, Stopped
 }
 
 const nameOf = (plan: Plan, id: string): string => plan.device.get(id)!.name;
-const isBinding = ({ at }: Stopped): boolean => at.guard === 'inspection' || at.guard === 'sourceGuard';
+const isBinding = ({ at }: Stopped): boolean => hangsOnBindings(at.guard);
+const isSix = ({ at }: Stopped): boolean => at.guard === 'sourceGuard6';
 
 const unbound = guardCheck('fixed-unbound', function* (plan) {
   for (const [device, cut] of byBox(plan, (sight) => isBinding(sight) && sight.record !== null)) {
@@ -36,7 +37,10 @@ const unbound = guardCheck('fixed-unbound', function* (plan) {
 });
 
 const leasesUnseen = guardCheck('leases-unseen', function* (plan) {
-  for (const [device, cut] of byBox(plan, (sight) => isBinding(sight) && sight.record === null)) {
+  for (const [device, cut] of byBox(
+    plan,
+    (sight) => isBinding(sight) && !isSix(sight) && sight.record === null,
+  )) {
     const vlans = [...new Set(cut.map(({ vlan }) => vlan))];
     const segments = vlans.map((id) => plan.vlan.get(id)!.name);
     yield {
@@ -52,6 +56,48 @@ const leasesUnseen = guardCheck('leases-unseen', function* (plan) {
           input: { devices: [device], vlans, set: { snooping: true } },
         },
       ],
+    };
+  }
+});
+
+const leasesUnseen6 = guardCheck('leases-unseen-6', function* (plan) {
+  for (const [device, cut] of byBox(
+    plan,
+    (sight) => isSix(sight) && sight.record === null && leasesSix(plan, sight.vlan),
+  )) {
+    const vlans = [...new Set(cut.map(({ vlan }) => vlan))];
+    const segments = vlans.map((id) => plan.vlan.get(id)!.name).join(', ');
+    yield {
+      severity: 'stop',
+      on: onDevice(device),
+      also: vlans.map((id) => ({ table: 'vlan' as const, id })),
+      what: `${nameOf(plan, device)} looks for leases of DHCPv6 it never saw`,
+      because: `It checks IPv6 senders of ${segments} and watches no leases of DHCPv6 there: ${someOf(cut.map((sight) => nameOf(plan, sight.device)))} would be cut off.`,
+      remedies: [
+        {
+          label: `Watch DHCPv6 of ${segments}`,
+          operation: 'switchOnGuards',
+          input: { devices: [device], vlans, set: { dhcp6Guard: true } },
+        },
+      ],
+    };
+  }
+});
+
+/** Who makes its address for itself (RFC 4862) is in no lease, and changes it besides (RFC 8981): there is nothing to enter. */
+const selfMade = guardCheck('own-addresses-cut', function* (plan) {
+  for (const [device, cut] of byBox(
+    plan,
+    (sight) => isSix(sight) && sight.record === null && !leasesSix(plan, sight.vlan),
+  )) {
+    const vlans = [...new Set(cut.map(({ vlan }) => vlan))];
+    const segments = vlans.map((id) => plan.vlan.get(id)!.name).join(', ');
+    yield {
+      severity: 'stop',
+      on: onDevice(device),
+      also: vlans.map((id) => ({ table: 'vlan' as const, id })),
+      what: `${nameOf(plan, device)} cuts off who makes an IPv6 address for itself`,
+      because: `In ${segments} devices make addresses from what the router announces, and source guard knows leases only: ${someOf(cut.map((sight) => nameOf(plan, sight.device)))}. Lease addresses by DHCPv6 there, or leave IPv6 source guard off.`,
     };
   }
 });
@@ -104,4 +150,4 @@ const noMac = guardCheck('binding-without-mac', function* (plan) {
     };
 });
 
-export const cutOffChecks = [unbound, leasesUnseen, marked, noMac];
+export const cutOffChecks = [unbound, leasesUnseen, leasesUnseen6, selfMade, marked, noMac];

@@ -1,7 +1,7 @@
 import { type Plan, boxOf, withRecord } from '../../../plan';
 import type { PortGuards } from '../../../model/guards';
 import { deviceNamed, portNamed, put } from '../../../testing/gear';
-import { guarded, held, soundGuards, unbound, withReserve } from '../../../testing/guards';
+import { guarded, held, soundGuards, unbound, withReserve, withSix } from '../../../testing/guards';
 import { done } from '../../../testing/plans';
 import { FindingsEngine } from '../../engine';
 import { guardChecks } from './';
@@ -52,6 +52,18 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
     'stop',
     () => guarded(sound, 'sw-a', 'staff', { snooping: false }),
     /^It checks Staff against bindings and watches no leases there: visitor would be cut off\.$/,
+  ],
+  [
+    'leases-unseen-6',
+    'stop',
+    () => guarded(withSix(sound, 'staff', true), 'sw-a', 'staff', { sourceGuard6: true }),
+    /^It checks IPv6 senders of Staff and watches no leases of DHCPv6 there: .*visitor.* would be cut off\.$/,
+  ],
+  [
+    'own-addresses-cut',
+    'stop',
+    () => guarded(withSix(sound, 'staff', false), 'sw-a', 'staff', { sourceGuard6: true, dhcp6Guard: true }),
+    /^In Staff devices make addresses from what the router announces, and source guard knows leases only: .*visitor/,
   ],
   [
     'option-82-dropped',

@@ -1,33 +1,35 @@
-import { boxOf, derive, deriveBy, portTitle } from '../../../plan';
+import { type Plan, type Port, boxOf, derive, deriveBy, portTitle } from '../../../plan';
 import { guardsOf, noVlanGuards, portGuardsOf } from '../../../model/guards';
 import { expectedMacs, isEdge } from '../../../rehearse';
 import { landsIn } from '../../../model/switching';
 import { onDevice } from '../refs';
-import { guardCheck, guarding, holding, onPort } from './shared';
+import { guardCheck, guarding, holding, onPort, portCheck } from './shared';
 
 /** Limits of ports, boxes that cannot guard, and boxes that do not though others do. */
 
-const limitLow = guardCheck('mac-limit-low', function* (plan) {
-  for (const { port: id, macLimit, macAction } of plan.portGuard.values()) {
-    const port = plan.port.get(id)!;
-    const expected = macLimit === null ? 0 : expectedMacs(plan, port);
-    if (macLimit === null || expected <= macLimit) continue;
-    const title = portTitle(plan, port);
-    yield {
-      severity: macAction === 'shut' ? 'stop' : 'fix',
-      on: onPort(id),
-      what: `${title} lets ${macLimit} MAC ${macLimit === 1 ? 'address' : 'addresses'} in, and ${expected} are planned there`,
-      because:
-        macAction === 'shut'
-          ? 'With the last of them the port is switched off.'
-          : 'The last of them is not heard.',
-      remedies: [
-        isEdge(plan, port)
-          ? { label: `Let ${expected} in`, operation: 'limitMacs', input: { ports: [id] } }
-          : holding('No limit between boxes', id, { macLimit: null }),
-      ],
-    };
-  }
+/** The ports of which something is recorded. */
+const heldIds = derive((plan): readonly string[] => [...plan.portGuard.values()].map(({ port }) => port));
+const recordedAt = (plan: Plan, { id }: Port) => plan.portGuard.by('port', id)[0]!;
+
+const limitLow = portCheck('mac-limit-low', heldIds, (plan, port) => {
+  const { macLimit, macAction } = recordedAt(plan, port);
+  const expected = macLimit === null ? 0 : expectedMacs(plan, port);
+  if (macLimit === null || expected <= macLimit) return null;
+  const title = portTitle(plan, port);
+  return {
+    severity: macAction === 'shut' ? 'stop' : 'fix',
+    on: onPort(port.id),
+    what: `${title} lets ${macLimit} MAC ${macLimit === 1 ? 'address' : 'addresses'} in, and ${expected} are planned there`,
+    because:
+      macAction === 'shut'
+        ? 'With the last of them the port is switched off.'
+        : 'The last of them is not heard.',
+    remedies: [
+      isEdge(plan, port)
+        ? { label: `Let ${expected} in`, operation: 'limitMacs', input: { ports: [port.id] } }
+        : holding('No limit between boxes', port.id, { macLimit: null }),
+    ],
+  };
 });
 
 const unable = guardCheck('guards-unable', function* (plan) {
@@ -66,6 +68,12 @@ const leasedSegments = derive(
     new Set([...plan.pool.values()].map(({ subnet }) => plan.subnet.get(subnet)!.vlan)),
 );
 
+/** The segments in which some box writes option 82 into requests. */
+const writtenIn = derive(
+  (plan): ReadonlySet<string> =>
+    new Set([...plan.vlanGuard.values()].flatMap(({ vlan, option82 }) => (option82 ? [vlan] : []))),
+);
+
 const unwatched = guardCheck('leases-unwatched', function* (plan) {
   // Before anything is guarded nobody has begun to plan it.
   if (plan.vlanGuard.size === 0) return;
@@ -86,34 +94,34 @@ const unwatched = guardCheck('leases-unwatched', function* (plan) {
       also: missing.map((id) => ({ table: 'vlan' as const, id })),
       what: `${name} believes any DHCP server`,
       because: `It could watch leases and does not in ${segments.join(', ')}: a router plugged in there hands out its own addresses.`,
-      remedies: [
-        {
-          label: `Watch leases at ${name}`,
-          operation: 'switchOnGuards',
-          input: { devices: [device], vlans: missing, set: { snooping: true } },
-        },
-      ],
+      // A box that watches drops what another has written option 82 into.
+      remedies: missing.some((id) => writtenIn(plan).has(id))
+        ? []
+        : [
+            {
+              label: `Watch leases at ${name}`,
+              operation: 'switchOnGuards',
+              input: { devices: [device], vlans: missing, set: { snooping: true } },
+            },
+          ],
     };
   }
 });
 
 /** A limit of packets below what a port with several devices needs when they all start. */
-const rateLow = guardCheck('dhcp-rate-low', function* (plan) {
-  for (const { port: id } of plan.portGuard.values()) {
-    const port = plan.port.get(id)!;
-    const { dhcpRate } = portGuardsOf(plan, id);
-    if (dhcpRate === null) continue;
-    // A client sends a discover and a request when it starts (RFC 2131 section 3.1).
-    const needed = 2 * expectedMacs(plan, port);
-    if (dhcpRate >= needed) continue;
-    yield {
-      severity: 'fix',
-      on: onPort(id),
-      what: `${portTitle(plan, port)} passes ${dhcpRate} DHCP packets per second`,
-      because: `After a power cut ${needed / 2} devices behind it ask at once, twice each; with ${needed} per second all are heard.`,
-      remedies: [holding(`Let ${needed} per second pass`, id, { dhcpRate: needed })],
-    };
-  }
+const rateLow = portCheck('dhcp-rate-low', heldIds, (plan, port) => {
+  const { dhcpRate } = portGuardsOf(plan, port.id);
+  if (dhcpRate === null) return null;
+  // A client sends a discover and a request when it starts (RFC 2131 section 3.1).
+  const needed = 2 * expectedMacs(plan, port);
+  if (dhcpRate >= needed) return null;
+  return {
+    severity: 'fix',
+    on: onPort(port.id),
+    what: `${portTitle(plan, port)} passes ${dhcpRate} DHCP packets per second`,
+    because: `After a power cut ${needed / 2} devices behind it ask at once, twice each; with ${needed} per second all are heard.`,
+    remedies: [holding(`Let ${needed} per second pass`, port.id, { dhcpRate: needed })],
+  };
 });
 
 export const portChecks = [limitLow, unable, unwatched, rateLow];

@@ -1,5 +1,5 @@
-import type { Plan, RecordRef, Remedy } from '../../../plan';
-import type { SiteCheck } from '../../finding';
+import { type Plan, type Port, type RecordRef, type Remedy, deriveBy } from '../../../plan';
+import type { Report, SiteCheck } from '../../finding';
 
 /** What the checks of guards have in common. */
 
@@ -9,6 +9,21 @@ export const guardCheck = (id: string, find: SiteCheck['find']): SiteCheck => ({
   scope: 'site',
   find,
 });
+
+/** A check that looks at ports one by one: what it says of one stands until something it read of it changes. */
+export function portCheck(
+  id: string,
+  ports: (plan: Plan) => readonly string[],
+  find: (plan: Plan, port: Port) => Report | null,
+): SiteCheck {
+  const at = deriveBy((plan, port: string) => find(plan, plan.port.get(port)!));
+  return guardCheck(id, function* (plan) {
+    for (const port of ports(plan)) {
+      const report = at(plan, port);
+      if (report) yield report;
+    }
+  });
+}
 
 export const onPort = (id: string): RecordRef => ({ table: 'port', id });
 

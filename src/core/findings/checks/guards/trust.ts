@@ -1,7 +1,7 @@
-import { portTitle } from '../../../plan';
+import { derive, portTitle } from '../../../plan';
 import { actingPort, portGuardsOf } from '../../../model/guards';
 import { neededNow, wantedTrust } from '../../../rehearse';
-import { guardCheck, guarding, holding, onPort } from './shared';
+import { guardCheck, guarding, holding, onPort, portCheck } from './shared';
 
 /** Whether ports are trusted where they have to be, and nowhere else. */
 
@@ -55,28 +55,27 @@ const untrusted = guardCheck('way-not-trusted', function* (plan) {
   }
 });
 
-const needless = guardCheck('trust-needless', function* (plan) {
-  const boxes = new Set(guarding(plan));
-  // What nothing is recorded of is trusted for nothing.
-  for (const id of new Set([...plan.portGuard.values()].map(({ port }) => actingPort(plan, port)))) {
-    const port = plan.port.get(id)!;
-    if (!boxes.has(port.device)) continue;
-    const [held, wanted] = [portGuardsOf(plan, id), wantedTrust(plan, port.device)];
-    const wrong = kinds.filter(({ as, field }) => held[field] && !wanted[as].has(id));
-    if (wrong.length === 0) continue;
-    // Who is not bound lives by the trust; ending it is no mend then.
-    const title = portTitle(plan, port);
-    const remedies = wrong.every(({ as }) => as === 'dhcp')
-      ? [holding(`Trust ${title} no longer`, id, { trustsDhcp: false })]
-      : [];
-    yield {
-      severity: 'fix',
-      on: onPort(id),
-      what: `${title} is trusted for ${wrong.map(({ said }) => said).join(', ')} without need`,
-      because: `Nobody who is meant to speak comes in there: ${wrong.map(({ risk }) => risk).join('; ')}.`,
-      remedies,
-    };
-  }
+/** What nothing is recorded of is trusted for nothing. */
+const actingIds = derive((plan): readonly string[] => [
+  ...new Set([...plan.portGuard.values()].map(({ port }) => actingPort(plan, port))),
+]);
+const needless = portCheck('trust-needless', actingIds, (plan, port) => {
+  if (plan.vlanGuard.group(port.device).size === 0) return null;
+  const [held, wanted] = [portGuardsOf(plan, port.id), wantedTrust(plan, port.device)];
+  const wrong = kinds.filter(({ as, field }) => held[field] && !wanted[as].has(port.id));
+  if (wrong.length === 0) return null;
+  // Who is not bound lives by the trust; ending it is no mend then.
+  const title = portTitle(plan, port);
+  const remedies = wrong.every(({ as }) => as === 'dhcp')
+    ? [holding(`Trust ${title} no longer`, port.id, { trustsDhcp: false })]
+    : [];
+  return {
+    severity: 'fix',
+    on: onPort(port.id),
+    what: `${title} is trusted for ${wrong.map(({ said }) => said).join(', ')} without need`,
+    because: `Nobody who is meant to speak comes in there: ${wrong.map(({ risk }) => risk).join('; ')}.`,
+    remedies,
+  };
 });
 
 export const trustChecks = [untrusted, needless];
