@@ -19,7 +19,7 @@ export const vlanGuard = kind({
     /** Drops IPv4 at ports that are not trusted when its sender fits no binding. */
     sourceGuard: flag('source guard'),
     /** Drops IPv6 at ports that are not trusted when its sender fits no binding (RFC 7513). */
-    sourceGuard6: flag('IPv6 source guard', { column: 'source_guard_6', since: 10 }).default(false),
+    sourceGuard6: flag('IPv6 source guard', { column: 'source_guard_6', since: 11 }).default(false),
     /** Drops router advertisements at ports that are not trusted (RFC 6105). */
     raGuard: flag('RA guard'),
     /** Drops what only a DHCPv6 server says at ports that are not trusted (RFC 7610). */
