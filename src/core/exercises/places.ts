@@ -16,7 +16,7 @@ import {
 } from '../plan';
 import { firstFree } from '../rehearse';
 import { boxLinks, bridgeAt, fabric } from '../model/switching';
-import { type WiredPort, isPassive, linksOf, portsOf } from '../model/wiring';
+import { type WiredPort, isPassive } from '../model/wiring';
 
 /** The places of a plan where people put things wrong. */
 
@@ -55,19 +55,6 @@ export function nearPort(plan: Plan, port: WiredPort): string[] {
 
 /** The ports of links between boxes, both ends of each. */
 export const linkPorts = (plan: Plan): WiredPort[] => boxLinks(plan).flatMap(({ a, b }) => [a, b]);
-
-/** Ports on the case of a box into which nothing is plugged and that could take a plug. */
-export const freePorts = (plan: Plan, device: string): Port[] =>
-  portsOf(plan, device).filter(
-    (port) =>
-      port.number > 0 &&
-      !port.defective &&
-      port.role !== 'uplink' &&
-      !linksOf(plan).has(port.id) &&
-      !hasCable(plan, port),
-  );
-const hasCable = (plan: Plan, port: Port): boolean => cabled(plan).has(port.id);
-const cabled = derive((plan) => new Set([...plan.cable.values()].flatMap(({ from, to }) => [from, to])));
 
 /** The segments that carry addresses, other than one, nearest in the order of the plan first. */
 export const otherSegments = (plan: Plan, vlan: string | null) =>

@@ -348,6 +348,10 @@ export const gearDamages: Readonly<Record<string, Damage>> = {
   },
   hungry: (plan, a, b) =>
     put(plan, 'port', portNamed(plan, ['cam-1', 'cam-2', 'ap'][a % 3]!, 1), { poeClass: (b % 8) + 1 }),
+  unpowered: (plan, a) =>
+    put(plan, 'port', a % 3 ? portNamed(plan, 'sw-a', 1 + (a % 3)) : portNamed(plan, 'sw-b', 1), {
+      poeClass: null,
+    }),
   optics: (plan, a, b) => {
     const [one, two] = [portNamed(plan, 'sw-a', 9), portNamed(plan, 'sw-b', 9)];
     const first = put(plan, 'port', one, { optic: 'short', speed: a % 2 ? 10_000 : one.speed });

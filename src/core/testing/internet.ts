@@ -5,7 +5,7 @@ import { portsOf } from '../model/wiring';
 import { uplinksOf } from '../model/uplink';
 import { routedBehind } from './behind';
 import { buildGear, deviceNamed, portNamed, put, soundGear, vlanFor } from './gear';
-import { type Damage, done, nextSeed, prefix, tried } from './plans';
+import { type Damage, done, nextSeed, prefix, tried, without } from './plans';
 
 /** Sites with an Internet side for property tests: two uplinks and a forward as they should be, then what goes wrong. */
 
@@ -97,7 +97,7 @@ export const internetDamages: Readonly<Record<string, Damage>> = {
   floating: (plan, a) => {
     const forward = pick(plan.forward.values(), a);
     const lost = forward ? addressesOn(plan, forward.target) : [];
-    return lost.reduce((now, { id }) => withRecord(now, 'address', id, null), plan);
+    return lost.reduce((now, { id }) => without(now, { table: 'address', id }), plan);
   },
   route: (plan, a, b) =>
     tried(plan, 'addRoute', { prefix: `10.9${a % 9}.0.0/16`, via: ['10.99.0.1', '10.20.20.77'][b % 2]! }),

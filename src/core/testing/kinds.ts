@@ -13,14 +13,13 @@ import {
   shapeOf,
   type Plan,
   planOf,
-  Draft,
-  removeRecord,
   withRecord,
   type AnyRecord,
   type TableName,
   kinds,
   tableNames,
 } from '../plan';
+import { without } from './plans';
 
 /**
  * Plans drawn from the definitions of the kinds alone: records of every kind with every field filled and empty, whatever
@@ -181,9 +180,7 @@ function withEdited(plan: Plan, drawing: Drawing): Plan {
 
 function withRemoved(plan: Plan, drawing: Drawing): Plan {
   const table = drawing.one(tableNames.filter((name) => name !== 'site' && plan[name].size > 0));
-  const draft = new Draft(plan, 'gone');
-  removeRecord(draft, { table, id: drawing.one(drawing.lists.get(table)!).id });
-  return draft.plan;
+  return without(plan, { table, id: drawing.one(drawing.lists.get(table)!).id });
 }
 
 /** One change to any record of a plan, of any kind and in any field. */

@@ -57,9 +57,12 @@ export function findingLaws({ name: kind, drawn, walk, damages, checks, runs: mo
           const before = new FindingsEngine(plan, TODAY).all();
           expect(new Set(before.map(({ key }) => key)).size).toBe(before.length);
           for (const finding of before) seen.add(finding.check);
-          // A record that was at a stop already may be at another one afterwards; no other record may come to one.
+          // A record that was at a stop already may be at another one afterwards; no other record may come to one. A loop is
+          // the same loop when it is told, in the same words, at another of its cables.
           const stops = new Set(
-            before.filter((item) => item.severity === 'stop').map((item) => item.where[0]!.id),
+            before.flatMap(({ severity, where, check, because }) =>
+              severity === 'stop' ? [where[0]!.id, `${check}: ${because}`] : [],
+            ),
           );
           for (const finding of before)
             for (const remedy of finding.remedies) {
@@ -79,7 +82,10 @@ export function findingLaws({ name: kind, drawn, walk, damages, checks, runs: mo
               const left = after.map((item) => item.key);
               if (left.includes(finding.key))
                 throw new Error(`${name} leaves ${finding.key}: ${finding.because}`);
-              const added = after.filter((item) => item.severity === 'stop' && !stops.has(item.where[0]!.id));
+              const added = after.filter(
+                ({ severity, where, check, because }) =>
+                  severity === 'stop' && !stops.has(where[0]!.id) && !stops.has(`${check}: ${because}`),
+              );
               if (added.length)
                 throw new Error(`${name} on ${finding.because} adds ${added[0]!.key}: ${added[0]!.because}`);
               taken.set(name, (taken.get(name) ?? 0) + 1);

@@ -2,7 +2,10 @@ import fc from 'fast-check';
 import { parsePrefix } from '../address';
 import { perform, newSitePlan } from '../edit';
 import {
+  Draft,
+  type RecordRef,
   applyChange,
+  removeRecord,
   type Plan,
   planOf,
   withRecord,
@@ -44,6 +47,13 @@ export function tried(plan: Plan, operation: string, input: unknown): Plan {
     if (error instanceof Refusal) return plan;
     throw error;
   }
+}
+
+/** A plan without a record and what cannot be without it, deleted the way people delete. */
+export function without(plan: Plan, ref: RecordRef): Plan {
+  const draft = new Draft(plan, nextSeed());
+  removeRecord(draft, ref);
+  return draft.plan;
 }
 
 const pick = <T>(items: Iterable<T>, n: number): T | undefined => {

@@ -1,8 +1,8 @@
 import { type Draft, type Cable, portTitle, recordTitle } from '../../plan';
 import { boxLinks } from '../../model/switching';
-import type { WiredPort } from '../../model/wiring';
+import { type WiredPort, freePorts } from '../../model/wiring';
 import type { FaultKind } from '../kind';
-import { freePorts, nearPort, pluggedAt, pluggedIn } from '../places';
+import { nearPort, pluggedAt, pluggedIn } from '../places';
 
 /** Faults of cables and plugs. */
 

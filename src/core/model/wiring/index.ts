@@ -33,6 +33,7 @@ export {
   sameSet,
   tagOf,
 } from './facts';
+export { freePorts } from './free';
 export { classAsked, powerOf, reservedFor, usualPoeClass } from './power';
 export { describePorts, fillPattern, portsIn, portsTitle, rangeText } from './ranges';
 export {

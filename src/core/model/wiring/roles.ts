@@ -66,7 +66,9 @@ export const carries = (port: Carried, vlan: string): boolean =>
 
 /** What a port carries with one VLAN more. */
 export function adding(port: Carried, vlan: string): Carried {
-  if (port.role !== 'trunk') return trunk([vlan], port.role === 'access' ? port.untagged : null);
+  if (port.role === 'access' || port.role === 'voice')
+    return { ...trunk([...port.tagged, vlan], port.untagged), voice: port.voice };
+  if (port.role !== 'trunk') return trunk([vlan]);
   const tagged =
     port.taggedMode === 'except' ? port.tagged.filter((id) => id !== vlan) : [...port.tagged, vlan].sort();
   return { ...carriedOf(port), tagged };

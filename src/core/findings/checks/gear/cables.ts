@@ -21,6 +21,7 @@ import {
 } from '../../../plan';
 import { boxLinks } from '../../../model/switching';
 import type { Report } from '../../finding';
+import { inAnotherSocket } from '../plugs';
 import { onPort } from '../refs';
 import { boxCheck, gearCheck } from './shared';
 import { isCut } from './ways';
@@ -214,6 +215,7 @@ const notPowered = gearCheck('not-powered', function* (plan) {
       also: [onPort(source!)],
       what: `${device.name} gets too little power`,
       because: `It asks for class ${port.poeClass} (${reservedFor(port.poeClass!)} W); ${portTitle(plan, source!)} gives ${gives}.`,
+      remedies: inAnotherSocket(plan, source!, port, { poeClass: port.poeClass! }),
     };
   }
 });

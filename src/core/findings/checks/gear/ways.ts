@@ -1,5 +1,13 @@
 import { carryRemedy } from '../../../rehearse';
-import { portsTitle, egress, ingress, type Link, type WiredPort } from '../../../model/wiring';
+import {
+  portsTitle,
+  egress,
+  ingress,
+  linksAt,
+  portsOf,
+  type Link,
+  type WiredPort,
+} from '../../../model/wiring';
 import {
   type Plan,
   type Vlan,
@@ -101,6 +109,13 @@ function strays(plan: Plan, from: WiredPort, to: WiredPort): { sent: number; lan
     : null;
 }
 
+/** Does all that is plugged into a port, and into the rest of its bundle, send a VLAN untagged? */
+const othersSend = (plan: Plan, port: WiredPort, vlan: string): boolean =>
+  portsOf(plan, port.device)
+    .filter(({ id, lag }) => id === port.id || (lag !== null && lag === port.lag))
+    .flatMap((each) => linksAt(plan, each))
+    .every(({ to }) => plan.port.get(to)!.untagged === vlan);
+
 const nativeMismatch = gearCheck('native-mismatch', function* (plan) {
   const named = (vid: number) => {
     const vlan = plainVlansOf(plan).find((item) => item.vid === vid);
@@ -111,8 +126,11 @@ const nativeMismatch = gearCheck('native-mismatch', function* (plan) {
     const joined = there ?? back;
     if (!joined) continue;
     const sameAs = (port: WiredPort, other: WiredPort) =>
-      // Only a port that is at one with itself can be the measure for the other.
-      other.untagged === null || other.pvid !== other.untagged || port.role === 'undecided'
+      // Only a port that is at one with itself can be the measure.
+      other.untagged === null ||
+      other.pvid !== other.untagged ||
+      port.role === 'undecided' ||
+      !othersSend(plan, port, other.untagged)
         ? []
         : [
             {

@@ -1,6 +1,7 @@
 import { accessPoints, isMeantFor, networksAt, radiosOf, sentBy, ssidsOf } from '../../../model/wireless';
 import { type Plan, boxOf, portTitle } from '../../../plan';
 import { carries, innerPort, linksAt, portsOf } from '../../../model/wiring';
+import { inAnotherSocket } from '../plugs';
 import { onDevice } from '../refs';
 import { airCheck } from './shared';
 
@@ -74,6 +75,7 @@ const slowWire = airCheck('access-point-slow', function* (plan) {
           also: [{ table: 'port', id: far.id }],
           what: `${device.name} hangs on ${speed} Mbit/s`,
           because: `${portTitle(plan, far.speed === speed ? far : port)} is slower than what its radios send together; take a port of 1000 Mbit/s.`,
+          remedies: port.speed >= 1000 ? inAnotherSocket(plan, far, port, { speed: 1000 }) : [],
         };
       }
   }
