@@ -1,4 +1,4 @@
-import { formatAddress, maskOf } from '../address';
+import { familyOf, formatAddress, maskOf } from '../address';
 import {
   type Plan,
   type Subnet,
@@ -19,21 +19,25 @@ import { type Target, targetOf, telephoniesOf } from '../model/guards';
 /** A text as dnsmasq takes it: whole, commas and all. */
 const quoted = (text: string): string => `"${text.replace(/["\\]/g, '\\$&')}"`;
 
-/** The host alone: a device of the site by its address, any other name as it was typed. */
-function hostOf(plan: Plan, text: string, { to }: Target): string {
-  if ('address' in to) return formatAddress(to.address);
-  const [own] =
+/** The host alone: a device of the site by its address, any other name as it was typed. Null where it has no IPv4 address. */
+function hostOf(plan: Plan, text: string, { to }: Target): string | null {
+  if ('address' in to) return familyOf(to.address) === 4 ? formatAddress(to.address) : null;
+  const own =
     'device' in to ? interfacesOf(plan, to.device).flatMap((card) => addressesOn(plan, card.id)) : [];
-  return own ? formatAddress(own.address) : text.replace(/^[a-z]+:(?:\/\/)?/i, '').replace(/[:/].*$/, '');
+  const four = own.find(({ address }) => familyOf(address) === 4);
+  if (four) return formatAddress(four.address);
+  return own.length > 0 ? null : text.replace(/^[a-z]+:(?:\/\/)?/i, '').replace(/[:/].*$/, '');
 }
 
 function optionsOf(plan: Plan, { boot, bootOption, registrar }: Telephony): string[] {
   const lines: string[] = [];
   const booted = boot === '' ? null : targetOf(plan, boot, 'tftp');
   if (booted && bootOption === '66') lines.push(`66,${quoted(boot)}`);
-  if (booted?.literal && bootOption === '150') lines.push(`150,${hostOf(plan, boot, booted)}`);
+  const bootHost = booted?.literal && bootOption === '150' ? hostOf(plan, boot, booted) : null;
+  if (bootHost !== null) lines.push(`150,${bootHost}`);
   const registers = registrar === '' ? null : targetOf(plan, registrar, 'sip');
-  if (registers) lines.push(`option:sip-server,${hostOf(plan, registrar, registers)}`);
+  const registrarHost = registers ? hostOf(plan, registrar, registers) : null;
+  if (registrarHost !== null) lines.push(`option:sip-server,${registrarHost}`);
   return lines;
 }
 
