@@ -17,6 +17,7 @@ import {
   type Check,
   type Finding,
   type IdentityCheck,
+  type PortCheck,
   type Report,
   type SiteCheck,
   type SubnetCheck,
@@ -29,6 +30,8 @@ import { type Watch, notChecked } from './left-out';
 import { repeated } from './repeated';
 import { subnetView } from './subnet-view';
 
+const guarding = [...guardChecks, ...askingChecks];
+const portChecks: readonly PortCheck[] = guarding.filter((check) => check.scope === 'port');
 const siteChecks: readonly SiteCheck[] = [
   ...vlanChecks,
   ...subnetChecks,
@@ -38,8 +41,7 @@ const siteChecks: readonly SiteCheck[] = [
   ...internetChecks,
   ...policyChecks,
   ...treeChecks,
-  ...guardChecks,
-  ...askingChecks,
+  ...guarding.filter((check) => check.scope === 'site'),
   ...questionChecks,
 ];
 const perSubnet: readonly SubnetCheck[] = [
@@ -53,6 +55,7 @@ const perVlan: readonly VlanCheck[] = [...gearVlanChecks, ...poolVlanChecks];
 export const allChecks: readonly Check[] = [
   ...siteChecks,
   ...radioChecks,
+  ...portChecks,
   ...gearBoxChecks,
   ...perVlan,
   ...perSubnet,
@@ -94,6 +97,16 @@ const radios: Scope = {
   findings: deriveBy((plan, id: string) => {
     const radio = plan.radio.get(id)!;
     return radioChecks.flatMap((check) => reported(check, check.find(plan, radio)));
+  }),
+};
+
+const ports: Scope = {
+  subjects: derive((plan) => new Set(portChecks.flatMap((check) => [...check.ports(plan)]))),
+  findings: deriveBy((plan, id: string) => {
+    const port = plan.port.get(id)!;
+    return portChecks
+      .filter((check) => check.ports(plan).has(id))
+      .flatMap((check) => reported(check, check.find(plan, port)));
   }),
 };
 
@@ -140,6 +153,7 @@ const scopes: readonly (readonly [string, Scope])[] = Object.entries({
   site,
   boxes,
   radios,
+  ports,
   vlans,
   subnets,
   macs,

@@ -1,4 +1,4 @@
-import type { Remedy, Plan, Acceptance, Device, Interface, Radio, Vlan, RecordRef } from '../plan';
+import type { Remedy, Plan, Acceptance, Device, Interface, Port, Radio, Vlan, RecordRef } from '../plan';
 import type { BoxView } from './box-view';
 import type { SubnetView } from './subnet-view';
 
@@ -62,10 +62,15 @@ export type MacCheck = IdentityCheck<Interface>;
 /** A check over the devices that share a name. */
 export type NameCheck = IdentityCheck<Device>;
 
+/** A check of one port, where it is among those that the check looks at. */
+export interface PortCheck extends CheckOf<'port', Port> {
+  readonly ports: (plan: Plan) => ReadonlySet<string>;
+}
 /** A check of one radio that is on. */
 export type RadioCheck = CheckOf<'radio', Radio>;
 
-export type Check = SiteCheck | RadioCheck | BoxCheck | VlanCheck | SubnetCheck | MacCheck | NameCheck;
+export type Check =
+  SiteCheck | PortCheck | RadioCheck | BoxCheck | VlanCheck | SubnetCheck | MacCheck | NameCheck;
 
 export function findingOf(check: Pick<Check, 'id' | 'station'>, report: Report): Finding {
   const { on, severity, what, because } = report;

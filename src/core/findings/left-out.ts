@@ -40,6 +40,8 @@ export function notChecked(
 
 const tables: Readonly<Record<string, { readonly table: TableName; readonly station: Station }>> = {
   boxes: { table: 'device', station: 'gear' },
+  radios: { table: 'radio', station: 'wireless' },
+  ports: { table: 'port', station: 'guards' },
   vlans: { table: 'vlan', station: 'segments' },
   subnets: { table: 'subnet', station: 'addresses' },
 };

@@ -34,6 +34,8 @@ type AnyDerivation = Derivation<never, unknown>;
 class Entry {
   /** The number of the last store in which it was found to hold. */
   holdsIn = 0;
+  /** The number of the last store in which it was found to hold no more. */
+  endedIn = 0;
   seenBy = 0;
 
   constructor(
@@ -88,10 +90,32 @@ class Store {
       before = from.values[derivation.place]?.get(key);
       if (before) break;
     }
-    const entry = before && this.stillHolds(before, from!) ? before : this.made(derivation, key, before);
+    return this.kept(mine, derivation, key, before, from);
+  }
+
+  private kept(
+    mine: Map<Key, Entry>,
+    derivation: AnyDerivation,
+    key: Key,
+    before: Entry | undefined,
+    from: Store | null,
+  ): Entry {
+    let entry = before;
+    if (!entry || !this.stillHolds(entry, from!)) {
+      if (entry) entry.endedIn = this.number;
+      entry = this.made(derivation, key, before);
+    }
     entry.holdsIn = this.number;
     mine.set(key, entry);
     return entry;
+  }
+
+  /** What a part of an earlier value is now. Mostly it is the very one known there, and needs no look into the maps. */
+  private partNow(part: Entry, from: Store): Entry {
+    const { derivation, key } = part;
+    const isThere = from === this.base && part.holdsIn === from.number && part.endedIn !== this.number;
+    if (!isThere) return this.entry(derivation, key);
+    return this.kept((this.values[derivation.place] ??= new Map()), derivation, key, part, from);
   }
 
   /** Is everything that a value of an earlier plan was made of still the same? */
@@ -106,7 +130,7 @@ class Store {
       let now = part;
       if (part.holdsIn !== this.number) {
         try {
-          now = this.entry(part.derivation, part.key);
+          now = this.partNow(part, from);
         } catch {
           // What it was asked of is there no more; whoever asks now says so.
           return false;

@@ -178,10 +178,13 @@ const inReachOf = memo((ports: Group<Port>) =>
   [...ports.values()].filter(({ exposed, enabled, number }) => exposed && enabled && number > 0),
 );
 /** Where others ask, the ports in reach of strangers. */
-const inReachIds = derive((plan): readonly string[] =>
-  boxesAsking(plan).size === 0
-    ? []
-    : [...plan.port.allGroups()].flatMap((group) => inReachOf(group).map(({ id }) => id)),
+const inReachIds = derive(
+  (plan): ReadonlySet<string> =>
+    new Set(
+      boxesAsking(plan).size === 0
+        ? []
+        : [...plan.port.allGroups()].flatMap((group) => inReachOf(group).map(({ id }) => id)),
+    ),
 );
 const inReach = portCheck('access-in-reach', inReachIds, (plan, port) => {
   if (accessAt(plan, port.id)) return null;

@@ -7,7 +7,9 @@ import { portCheck } from './shared';
 
 export const nameOf = (plan: Plan, id: string): string => plan.device.get(id)!.name;
 export const onAccess = ({ id }: Access) => ({ table: 'access' as const, id });
-const askingIds = derive((plan): readonly string[] => askingPorts(plan).map(({ port }) => port.id));
+const askingIds = derive(
+  (plan): ReadonlySet<string> => new Set(askingPorts(plan).map(({ port }) => port.id)),
+);
 /** A check that looks at the ports that ask one by one. */
 export const askingCheck = (id: string, find: (plan: Plan, port: Port, access: Access) => Report | null) =>
   portCheck(id, askingIds, (plan, port) => find(plan, port, accessAt(plan, port.id)!));

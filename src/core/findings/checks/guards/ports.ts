@@ -8,7 +8,9 @@ import { guardCheck, guarding, holding, onPort, portCheck } from './shared';
 /** Limits of ports, boxes that cannot guard, and boxes that do not though others do. */
 
 /** The ports of which something is recorded. */
-const heldIds = derive((plan): readonly string[] => [...plan.portGuard.values()].map(({ port }) => port));
+const heldIds = derive(
+  (plan): ReadonlySet<string> => new Set([...plan.portGuard.values()].map(({ port }) => port)),
+);
 const recordedAt = (plan: Plan, { id }: Port) => plan.portGuard.by('port', id)[0]!;
 
 const limitLow = portCheck('mac-limit-low', heldIds, (plan, port) => {

@@ -1,5 +1,5 @@
-import { type Plan, type Port, type RecordRef, type Remedy, deriveBy } from '../../../plan';
-import type { Report, SiteCheck } from '../../finding';
+import type { Plan, Port, RecordRef, Remedy } from '../../../plan';
+import type { PortCheck, Report, SiteCheck } from '../../finding';
 
 /** What the checks of guards have in common. */
 
@@ -13,16 +13,19 @@ export const guardCheck = (id: string, find: SiteCheck['find']): SiteCheck => ({
 /** A check that looks at ports one by one: what it says of one stands until something it read of it changes. */
 export function portCheck(
   id: string,
-  ports: (plan: Plan) => readonly string[],
+  ports: PortCheck['ports'],
   find: (plan: Plan, port: Port) => Report | null,
-): SiteCheck {
-  const at = deriveBy((plan, port: string) => find(plan, plan.port.get(port)!));
-  return guardCheck(id, function* (plan) {
-    for (const port of ports(plan)) {
-      const report = at(plan, port);
+): PortCheck {
+  return {
+    id,
+    station: 'guards',
+    scope: 'port',
+    ports,
+    *find(plan, port) {
+      const report = find(plan, port);
       if (report) yield report;
-    }
-  });
+    },
+  };
 }
 
 export const onPort = (id: string): RecordRef => ({ table: 'port', id });

@@ -56,9 +56,10 @@ const untrusted = guardCheck('way-not-trusted', function* (plan) {
 });
 
 /** What nothing is recorded of is trusted for nothing. */
-const actingIds = derive((plan): readonly string[] => [
-  ...new Set([...plan.portGuard.values()].map(({ port }) => actingPort(plan, port))),
-]);
+const actingIds = derive(
+  (plan): ReadonlySet<string> =>
+    new Set([...plan.portGuard.values()].map(({ port }) => actingPort(plan, port))),
+);
 const needless = portCheck('trust-needless', actingIds, (plan, port) => {
   if (plan.vlanGuard.group(port.device).size === 0) return null;
   const [held, wanted] = [portGuardsOf(plan, port.id), wantedTrust(plan, port.device)];
