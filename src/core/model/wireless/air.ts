@@ -77,9 +77,8 @@ export const sends = (plan: Plan, device: string, { id }: Pick<Ssid, 'id'>): boo
 export const sentBy = (plan: Plan, ssid: Ssid): readonly Device[] =>
   accessPoints(plan).filter(({ id }) => sends(plan, id, ssid));
 
-const spots = memo((all: Plan['spot']) => groupBy([...all.values()], ({ device }) => device));
 /** Where a device hangs. */
-export const spotOf = (plan: Plan, device: string) => spots(plan.spot).get(device)?.[0];
+export const spotOf = (plan: Plan, device: string) => plan.spot.by('device', device)[0];
 
 /** Whose rules of the air hold. */
 export const countryOf = (plan: Plan): string => siteOf(plan).country;

@@ -1,4 +1,4 @@
-import type { Plan, Radio, Ssid } from '../../plan';
+import { type Plan, type Radio, type Ssid, deriveBy } from '../../plan';
 import { namesOn } from './air';
 import { shared } from './channels';
 import { clashesOf, foreignAt, spanOfForeign, spanOfRadio } from './clashes';
@@ -33,12 +33,20 @@ const rateOf = ({ minimumRate }: Ssid, band: Radio['band']): number => {
   return band === '2.4' ? rate : rate < 6 || rate === 11 ? 6 : rate;
 };
 
-/** The share of its channel that a radio’s beacons take, 0 to 1: each name sends one every interval. */
-export const beaconShare = (plan: Plan, radio: Radio): number =>
-  namesOn(plan, radio).reduce(
-    (sum, ssid) => sum + beaconTime(ssid.name, rateOf(ssid, radio.band)) / (radio.interval * TIME_UNIT),
-    0,
-  );
+/** What a radio’s names cost: how many there are, and what their beacons take of its channel, 0 to 1. */
+interface Beacons {
+  readonly names: number;
+  readonly share: number;
+}
+const beaconsBy = deriveBy((plan, id: string): Beacons => {
+  const radio = plan.radio.get(id)!;
+  const sent = namesOn(plan, radio);
+  const time = sent.reduce((sum, ssid) => sum + beaconTime(ssid.name, rateOf(ssid, radio.band)), 0);
+  return { names: sent.length, share: time / (radio.interval * TIME_UNIT) };
+});
+/** Each name sends a beacon every interval. */
+export const beaconsOf = (plan: Plan, { id }: Radio): Beacons => beaconsBy(plan, id);
+export const beaconShare = (plan: Plan, radio: Radio): number => beaconsOf(plan, radio).share;
 
 /** What a network of somebody else is taken to send: one name every 100 TU, at the lowest rate of its band. */
 const foreignShare = ({ band }: Radio): number => beaconTime('', band === '2.4' ? 1 : 6) / (100 * TIME_UNIT);

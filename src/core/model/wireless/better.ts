@@ -1,8 +1,19 @@
-import { type Band, type Plan, type Radio, type Width, deriveBy } from '../../plan';
+import { type Band, type ForeignSsid, type Plan, type Radio, type Width, deriveBy } from '../../plan';
 import { type Span, megahertz, shared, widthsOf } from './channels';
-import { besideOf, foreignAt, onChannels, overlapOf, placedIn, spanOfForeign, weightOf } from './clashes';
-import { nearTo } from './levels';
-import { type Option, optionsOf } from './options';
+import {
+  type Placed,
+  besideOf,
+  foreignAt,
+  foreignIn,
+  onChannels,
+  overlapOf,
+  placedIn,
+  samePlace,
+  spanOfForeign,
+  weightOf,
+} from './clashes';
+import { type Near, type Rows, changedIn, differing, rowsIn } from './near';
+import { type Option, optionsIn, optionsOf } from './options';
 
 /** A better channel for one radio, with the others where they are. */
 
@@ -13,49 +24,91 @@ export interface Better {
   readonly then: number;
 }
 
-/** What the others of a band weigh on each stretch of it, as one radio hears them. */
-class Heard {
-  private readonly by = new Map<string, { readonly span: Span; weight: number; beside: number }>();
-
-  add(span: Span, dbm: number): void {
-    const key = `${span.from} ${span.to}`;
-    const known = this.by.get(key);
-    if (known) {
-      known.weight += weightOf(dbm);
-      known.beside += besideOf(dbm);
-    } else this.by.set(key, { span, weight: weightOf(dbm), beside: besideOf(dbm) });
+/** What others weigh on a stretch of a band, as one radio hears them. */
+interface Stretch {
+  readonly span: Span;
+  readonly weight: number;
+  readonly beside: number;
+}
+/** By where they begin and end. */
+type Heard = ReadonlyMap<string, Stretch>;
+/** With somebody more on a stretch, or fewer. */
+function weigh(heard: Map<string, Stretch>, span: Span, dbm: number, times: 1 | -1): void {
+  const key = `${span.from} ${span.to}`;
+  const known = heard.get(key);
+  const weight = (known?.weight ?? 0) + times * weightOf(dbm);
+  const beside = (known?.beside ?? 0) + times * besideOf(dbm);
+  if (weight === 0 && beside === 0) heard.delete(key);
+  else heard.set(key, { span, weight, beside });
+}
+/** What standing there costs. */
+function costOn(heard: Heard, on: Span): number {
+  let sum = 0;
+  for (const { span, weight, beside } of heard.values()) {
+    const units = overlapOf(on, span);
+    sum += units < 0 ? beside : units * weight;
   }
-  /** What standing there costs. */
-  cost(on: Span): number {
-    let sum = 0;
-    for (const { span, weight, beside } of this.by.values()) {
-      const units = overlapOf(on, span);
-      sum += units < 0 ? beside : units * weight;
-    }
-    return sum;
-  }
+  return sum;
 }
 
+interface Hearing {
+  readonly placed: ReadonlyMap<string, Placed>;
+  readonly rows: Rows;
+  readonly foreign: readonly ForeignSsid[];
+  readonly by: ReadonlyMap<string, Heard>;
+}
+/** What each device hears in a band, stretch by stretch. */
+const hearingIn = deriveBy((plan, band: Band, before: Hearing | undefined): Hearing => {
+  const [placed, rows, foreign] = [placedIn(plan, band), rowsIn(plan, band), foreignIn(plan, band)];
+  const kept = before?.foreign === foreign ? before : null;
+  const moved = kept ? differing(kept.placed, placed, samePlace) : [];
+  const whole = (device: string): Heard => {
+    const heard = new Map<string, Stretch>();
+    for (const { device: other, dbm } of rows.get(device)!) {
+      const theirs = placed.get(other);
+      if (theirs) weigh(heard, theirs.span, dbm, 1);
+    }
+    for (const one of foreignAt(plan, device, band)) {
+      const theirs = spanOfForeign(one);
+      if (theirs) weigh(heard, theirs, one.dbm, 1);
+    }
+    return heard;
+  };
+  const by = new Map<string, Heard>();
+  for (const device of placed.keys()) {
+    const known = kept?.by.get(device);
+    if (!known) {
+      by.set(device, whole(device));
+      continue;
+    }
+    const [nearBefore, near] = [kept!.rows.get(device)!, rows.get(device)!];
+    const others = new Set([...changedIn(nearBefore, near), ...moved]);
+    const heard = new Map(known);
+    for (const other of others) {
+      const level = (list: readonly Near[]) => list.find((one) => one.device === other)?.dbm;
+      const [was, is] = [kept!.placed.get(other), placed.get(other)];
+      const [dbmBefore, dbm] = [level(nearBefore), level(near)];
+      if (was && dbmBefore !== undefined) weigh(heard, was.span, dbmBefore, -1);
+      if (is && dbm !== undefined) weigh(heard, is.span, dbm, 1);
+    }
+    by.set(device, heard);
+  }
+  return { placed, rows, foreign, by };
+}, Object.is);
+
 const betterIn = deriveBy((plan, band: Band): ReadonlyMap<string, Better> => {
-  const placed = placedIn(plan, band);
+  const { placed, by } = hearingIn(plan, band);
+  const optionsFor = optionsIn(plan);
   const found = new Map<string, Better>();
   for (const [device, own] of placed) {
     const radio = plan.radio.get(own.radio)!;
     if (radio.kept) continue;
-    const heard = new Heard();
-    for (const { device: other, dbm } of nearTo(plan, device, band)) {
-      const theirs = placed.get(other);
-      if (theirs) heard.add(theirs.span, dbm);
-    }
-    for (const one of foreignAt(plan, device, band)) {
-      const theirs = spanOfForeign(one);
-      if (theirs) heard.add(theirs, one.dbm);
-    }
-    const now = heard.cost(own.span);
+    const heard = by.get(device)!;
+    const now = costOn(heard, own.span);
     if (now === 0) continue;
     let best: Better = { channel: own.channel, now, then: now };
-    for (const option of optionsOf(plan, radio, radio.width)) {
-      const then = heard.cost(option.span);
+    for (const option of optionsFor(radio, radio.width)) {
+      const then = costOn(heard, option.span);
       if (then < best.then) best = { channel: option.channel, now, then };
     }
     if (best.then < now) found.set(own.radio, best);

@@ -1,7 +1,8 @@
 import { type Band, type ForeignSsid, type Plan, type Radio, deriveBy } from '../../plan';
 import { accessPoints, radiosOf } from './air';
 import { type Span, shared, spanOf, touch } from './channels';
-import { type HeardLevel, KEEPS_SILENT, TOO_QUIET, nearTo } from './levels';
+import { type HeardLevel, KEEPS_SILENT, TOO_QUIET } from './levels';
+import { type Near, type Rows, changedIn, differing, patched, rowsIn } from './near';
 
 /** Who takes airtime from whom. */
 
@@ -49,6 +50,8 @@ export interface Placed {
   readonly channel: number;
   readonly span: Span;
 }
+export const samePlace = (a: Placed, b: Placed): boolean =>
+  a.radio === b.radio && a.channel === b.channel && a.span.from === b.span.from && a.span.to === b.span.to;
 /** The radios of a band that are on and have a channel, by device: the first where there are two by mistake. */
 export const placedIn = deriveBy((plan, band: Band): ReadonlyMap<string, Placed> => {
   const found = new Map<string, Placed>();
@@ -57,9 +60,13 @@ export const placedIn = deriveBy((plan, band: Band): ReadonlyMap<string, Placed>
   return found;
 });
 
-/** The networks of others that a device hears in a band. */
+/** The networks of others in a band. */
+export const foreignIn = deriveBy((plan, band: Band): readonly ForeignSsid[] =>
+  [...plan.foreignSsid.values()].filter((one) => one.band === band),
+);
+/** Those that a device hears. */
 export const foreignAt = (plan: Plan, device: string, band: Band): readonly ForeignSsid[] =>
-  [...plan.foreignSsid.values()].filter((one) => one.band === band && (one.at === null || one.at === device));
+  foreignIn(plan, band).filter(({ at }) => at === null || at === device);
 
 /** Somebody with whom a radio shares frequencies, both hearing each other. */
 export interface Clash {
@@ -71,30 +78,49 @@ export interface Clash {
   readonly shared: number;
 }
 
-const clashesIn = deriveBy((plan, band: Band): ReadonlyMap<string, readonly Clash[]> => {
-  const placed = placedIn(plan, band);
-  const all = new Map<string, readonly Clash[]>();
+interface Clashes {
+  readonly placed: ReadonlyMap<string, Placed>;
+  readonly rows: Rows;
+  /** By device, the loudest first. */
+  readonly lists: ReadonlyMap<string, readonly Clash[]>;
+}
+const isLouder = (a: Clash, b: Clash): boolean =>
+  a.level.dbm > b.level.dbm || (a.level.dbm === b.level.dbm && a.radio < b.radio);
+
+function clashOf(own: Placed, theirs: Placed | undefined, { device, dbm, known }: Near): Clash | null {
+  const common = theirs && dbm >= KEEPS_SILENT ? shared(own.span, theirs.span) : 0;
+  if (!theirs || common === 0) return null;
+  return { device, radio: theirs.radio, channel: theirs.channel, level: { dbm, known }, shared: common };
+}
+
+const clashesIn = deriveBy((plan, band: Band, before: Clashes | undefined): Clashes => {
+  const [placed, rows] = [placedIn(plan, band), rowsIn(plan, band)];
+  const moved = before ? differing(before.placed, placed, samePlace) : [];
+  const lists = new Map<string, readonly Clash[]>();
   for (const [device, own] of placed) {
-    const found: Clash[] = [];
-    for (const { device: other, dbm, known } of nearTo(plan, device, band)) {
-      const theirs = dbm >= KEEPS_SILENT ? placed.get(other) : undefined;
-      const common = theirs ? shared(own.span, theirs.span) : 0;
-      if (!theirs || common === 0) continue;
-      const { radio, channel } = theirs;
-      found.push({ device: other, radio, channel, level: { dbm, known }, shared: common });
-    }
-    if (found.length > 0)
-      all.set(
-        own.radio,
-        found.sort((a, b) => b.level.dbm - a.level.dbm || (a.radio < b.radio ? -1 : 1)),
-      );
+    const near = rows.get(device)!;
+    const known = moved.includes(device) ? undefined : before?.lists.get(device);
+    lists.set(
+      device,
+      known
+        ? [...changedIn(before!.rows.get(device)!, near), ...moved].reduce((list, other) => {
+            const one = near.find((each) => each.device === other);
+            const clash = one ? clashOf(own, placed.get(other), one) : null;
+            return patched(list, other, clash, isLouder);
+          }, known)
+        : near
+            .flatMap((one) => clashOf(own, placed.get(one.device), one) ?? [])
+            .sort((a, b) => (isLouder(a, b) ? -1 : 1)),
+    );
   }
-  return all;
+  return { placed, rows, lists };
 }, Object.is);
 const NOBODY: readonly Clash[] = [];
 const clashesBy = deriveBy((plan, id: string): readonly Clash[] => {
   const radio = plan.radio.get(id);
-  return (radio && clashesIn(plan, radio.band).get(id)) ?? NOBODY;
+  if (!radio) return NOBODY;
+  const { placed, lists } = clashesIn(plan, radio.band);
+  return (placed.get(radio.device)?.radio === id && lists.get(radio.device)) || NOBODY;
 });
 /** With whom a radio shares the air: on the same or overlapping channels and heard, the loudest first. */
 export const clashesOf = (plan: Plan, { id }: Radio): readonly Clash[] => clashesBy(plan, id);

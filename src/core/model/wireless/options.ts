@@ -5,31 +5,50 @@ import { allowedOn } from './regulatory';
 
 /** The channels that are open to a radio. */
 
-/** May a radio be put on a channel? Allowed there, where it hangs, and for those who use it. */
-function mayUse(plan: Plan, { band, device }: Radio, waits: boolean, channel: number, width: Width): boolean {
-  const allowed = allowedOn(countryOf(plan), band, channel, width);
-  if (!allowed || allowed.silent) return false;
-  if (allowed.indoors && spotOf(plan, device)?.outdoors) return false;
-  return allowed.wait === 0 || !waits;
-}
-
 export interface Option {
   readonly channel: number;
   readonly span: Span;
 }
 
-/** The channels a radio may be put on at a width, each stretch of frequencies once: by the primary channel it has, if it can stay. */
-export function optionsOf(plan: Plan, radio: Radio, width: Width): Option[] {
-  const found = new Map<number, Option>();
-  const waits =
-    siteOf(plan).radarChannels === 'avoided' || namesOn(plan, radio).some(({ cannotWait }) => cannotWait);
-  for (const channel of plannedOf[radio.band]) {
-    const span = spanOf(radio.band, channel, width);
-    if (!span || !mayUse(plan, radio, waits, channel, width)) continue;
-    if (!found.has(span.from) || channel === radio.channel) found.set(span.from, { channel, span });
-  }
-  return [...found.values()];
+/** What decides which channels are open. */
+interface Circumstances {
+  readonly country: string;
+  readonly band: Radio['band'];
+  readonly width: Width;
+  readonly outdoors: boolean;
+  /** Those who use it cannot wait for a channel that is listened to first. */
+  readonly hurried: boolean;
 }
+/** The channels that are allowed, where a radio hangs and for those who use it. */
+const openOn = ({ country, band, width, outdoors, hurried }: Circumstances): readonly Option[] =>
+  plannedOf[band].flatMap((channel) => {
+    const span = spanOf(band, channel, width);
+    const allowed = span && allowedOn(country, band, channel, width);
+    if (!span || !allowed || allowed.silent || (allowed.indoors && outdoors)) return [];
+    return allowed.wait === 0 || !hurried ? [{ channel, span }] : [];
+  });
+
+/** The channels that radios may be put on at a width, each stretch of frequencies once: by the primary channel it has, if it can stay. */
+export function optionsIn(plan: Plan): (radio: Radio, width: Width) => readonly Option[] {
+  const country = countryOf(plan);
+  const avoided = siteOf(plan).radarChannels === 'avoided';
+  const known = new Map<string, readonly Option[]>();
+  return (radio, width) => {
+    const { band, device, channel } = radio;
+    const outdoors = spotOf(plan, device)?.outdoors ?? false;
+    const hurried = avoided || namesOn(plan, radio).some(({ cannotWait }) => cannotWait);
+    const key = `${band} ${width} ${outdoors} ${hurried}`;
+    let open = known.get(key);
+    if (!open) known.set(key, (open = openOn({ country, band, width, outdoors, hurried })));
+    const found = new Map<number, Option>();
+    for (const option of open)
+      if (!found.has(option.span.from) || option.channel === channel) found.set(option.span.from, option);
+    return [...found.values()];
+  };
+}
+/** The same for one radio. */
+export const optionsOf = (plan: Plan, radio: Radio, width: Width): readonly Option[] =>
+  optionsIn(plan)(radio, width);
 
 /** How many of a list of spans lie apart at most. */
 export function apartIn(spans: readonly Span[]): number {

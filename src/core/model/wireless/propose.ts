@@ -13,7 +13,8 @@ import {
   weightOf,
 } from './clashes';
 import { type Edge, type Effort, type Problem, colour, costOf } from './colouring';
-import { KEEPS_SILENT, nearTo, powerOfRadio } from './levels';
+import { KEEPS_SILENT, powerOfRadio } from './levels';
+import { nearTo } from './near';
 import { type ChannelLoad, loadsOf } from './loads';
 import { type Option, apartIn, optionsOf } from './options';
 import { allowedOn } from './regulatory';

@@ -3,6 +3,7 @@ import {
   allowedChannel,
   allowedOn,
   beaconShare,
+  beaconsOf,
   betterChannel,
   clashesOf,
   countryOf,
@@ -92,8 +93,9 @@ const radar = radioCheck('radar-waits', function* (plan, radio) {
   const avoided = siteOf(plan).radarChannels === 'avoided';
   if (radio.channel === null) return;
   const wait = allowedOn(countryOf(plan), radio.band, radio.channel, radio.width)?.wait ?? 0;
+  if (wait === 0) return;
   const waiting = namesOn(plan, radio).find(({ cannotWait }) => cannotWait);
-  if (wait === 0 || (!waiting && !avoided)) return;
+  if (!waiting && !avoided) return;
   const other = allowedChannel(plan, radio);
   yield {
     severity: 'fix',
@@ -154,8 +156,8 @@ const BEACONS = 0.1;
 const percent = (share: number): string => `${(share * 100).toFixed(1)} %`;
 
 const manyNames = radioCheck('many-names', function* (plan, radio) {
+  if (beaconsOf(plan, radio).names <= NAMES) return;
   const names = namesOn(plan, radio);
-  if (names.length <= NAMES) return;
   const last = names.at(-1)!;
   const elsewhere = sentBy(plan, last).some(({ id }) => id !== radio.device);
   yield {
