@@ -12,7 +12,7 @@ import {
   spanOfForeign,
   weightOf,
 } from './clashes';
-import { type Near, type Rows, changedIn, differing, rowsIn } from './near';
+import { type Rows, changesWith, differing, rowsIn } from './near';
 import { type Option, optionsIn, optionsOf } from './options';
 
 /** A better channel for one radio, with the others where they are. */
@@ -58,9 +58,9 @@ interface Hearing {
   readonly by: ReadonlyMap<string, Heard>;
 }
 /** What each device hears in a band, stretch by stretch. */
-const hearingIn = deriveBy((plan, band: Band, before: Hearing | undefined): Hearing => {
+const hearingIn = deriveBy((plan, band: Band, last: Hearing | undefined): Hearing => {
   const [placed, rows, foreign] = [placedIn(plan, band), rowsIn(plan, band), foreignIn(plan, band)];
-  const kept = before?.foreign === foreign ? before : null;
+  const kept = last?.foreign === foreign ? last : null;
   const moved = kept ? differing(kept.placed, placed, samePlace) : [];
   const whole = (device: string): Heard => {
     const heard = new Map<string, Stretch>();
@@ -81,15 +81,16 @@ const hearingIn = deriveBy((plan, band: Band, before: Hearing | undefined): Hear
       by.set(device, whole(device));
       continue;
     }
-    const [nearBefore, near] = [kept!.rows.get(device)!, rows.get(device)!];
-    const others = new Set([...changedIn(nearBefore, near), ...moved]);
+    const changes = changesWith(kept!.rows.get(device)!, rows.get(device)!, moved);
+    if (changes.length === 0) {
+      by.set(device, known);
+      continue;
+    }
     const heard = new Map(known);
-    for (const other of others) {
-      const level = (list: readonly Near[]) => list.find((one) => one.device === other)?.dbm;
-      const [was, is] = [kept!.placed.get(other), placed.get(other)];
-      const [dbmBefore, dbm] = [level(nearBefore), level(near)];
-      if (was && dbmBefore !== undefined) weigh(heard, was.span, dbmBefore, -1);
-      if (is && dbm !== undefined) weigh(heard, is.span, dbm, 1);
+    for (const { device: other, was, is } of changes) {
+      const [before, now] = [kept!.placed.get(other), placed.get(other)];
+      if (was && before) weigh(heard, before.span, was.dbm, -1);
+      if (is && now) weigh(heard, now.span, is.dbm, 1);
     }
     by.set(device, heard);
   }

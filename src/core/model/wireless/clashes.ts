@@ -2,7 +2,7 @@ import { type Band, type ForeignSsid, type Plan, type Radio, deriveBy } from '..
 import { accessPoints, radiosOf } from './air';
 import { type Span, shared, spanOf, touch } from './channels';
 import { type HeardLevel, KEEPS_SILENT, TOO_QUIET } from './levels';
-import { type Near, type Rows, changedIn, differing, patched, rowsIn } from './near';
+import { type Near, type Rows, changesWith, differing, patched, rowsIn } from './near';
 
 /** Who takes airtime from whom. */
 
@@ -103,9 +103,8 @@ const clashesIn = deriveBy((plan, band: Band, before: Clashes | undefined): Clas
     lists.set(
       device,
       known
-        ? [...changedIn(before!.rows.get(device)!, near), ...moved].reduce((list, other) => {
-            const one = near.find((each) => each.device === other);
-            const clash = one ? clashOf(own, placed.get(other), one) : null;
+        ? changesWith(before!.rows.get(device)!, near, moved).reduce((list, { device: other, is }) => {
+            const clash = is && clashOf(own, placed.get(other), is);
             return patched(list, other, clash, isLouder);
           }, known)
         : near

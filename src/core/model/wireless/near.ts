@@ -47,21 +47,55 @@ export function patched<T extends { readonly device: string }>(
 ): readonly T[] {
   const at = list.findIndex((one) => one.device === device);
   if (now === null) return at < 0 ? list : list.toSpliced(at, 1);
-  if (at >= 0 && equal(list[at], now)) return list;
+  if (at >= 0) {
+    if (equal(list[at], now)) return list;
+    const fits =
+      (at === 0 || isBefore(list[at - 1]!, now)) && (at === list.length - 1 || isBefore(now, list[at + 1]!));
+    if (fits) return list.with(at, now);
+  }
   const others = at < 0 ? list : list.toSpliced(at, 1);
   const next = others.findIndex((one) => isBefore(now, one));
   return others.toSpliced(next < 0 ? others.length : next, 0, now);
 }
 
-/** The devices between the first and the last item by which two lists differ: nobody else is heard otherwise. */
-export function changedIn(was: readonly Near[], is: readonly Near[]): ReadonlySet<string> {
+/** Somebody who is heard otherwise than before, or no more, or now. */
+interface Change {
+  readonly device: string;
+  readonly was: Near | null;
+  readonly is: Near | null;
+}
+const NOTHING: readonly Change[] = [];
+/** Who differs between the first and the last item by which two lists differ; in between may be some who do not. */
+export function changesIn(was: readonly Near[], is: readonly Near[]): readonly Change[] {
+  if (was === is) return NOTHING;
   const least = Math.min(was.length, is.length);
   let start = 0;
   while (start < least && was[start] === is[start]) start++;
   let end = 0;
-  while (end < least - start && was.at(-1 - end) === is.at(-1 - end)) end++;
-  const differ = [...was.slice(start, was.length - end), ...is.slice(start, is.length - end)];
-  return new Set(differ.map(({ device }) => device));
+  while (end < least - start && was[was.length - 1 - end] === is[is.length - 1 - end]) end++;
+  const found = new Map<string, Change>();
+  for (let at = start; at < was.length - end; at++)
+    found.set(was[at]!.device, { device: was[at]!.device, was: was[at]!, is: null });
+  for (let at = start; at < is.length - end; at++) {
+    const { device } = is[at]!;
+    found.set(device, { device, was: found.get(device)?.was ?? null, is: is[at]! });
+  }
+  return [...found.values()];
+}
+/** The same, with some devices that are heard as before though something else of them changed. */
+export function changesWith(
+  was: readonly Near[],
+  is: readonly Near[],
+  others: readonly string[],
+): readonly Change[] {
+  const changes = changesIn(was, is);
+  if (others.length === 0) return changes;
+  const more = others.flatMap((device): Change[] => {
+    if (changes.some((one) => one.device === device)) return [];
+    const near = is.find((one) => one.device === device);
+    return near ? [{ device, was: near, is: near }] : [];
+  });
+  return more.length > 0 ? [...changes, ...more] : changes;
 }
 
 const nearsIn = deriveBy((plan, band: Band, before: Nears | undefined): Nears => {
@@ -77,7 +111,7 @@ const nearsIn = deriveBy((plan, band: Band, before: Nears | undefined): Nears =>
   const row = (at: string): readonly Near[] =>
     [...powers.keys()].flatMap((of) => (of === at ? [] : (entry(at, of) ?? [])));
   const kept = before?.walls === walls && sameOrder(before.powers, powers) ? before : null;
-  const changed = new Set(
+  const differs = new Set(
     kept
       ? [
           ...differing(kept.powers, powers),
@@ -86,14 +120,15 @@ const nearsIn = deriveBy((plan, band: Band, before: Nears | undefined): Nears =>
         ].filter((device) => powers.has(device))
       : [],
   );
+  const changed = [...differs];
   const isBefore = (a: Near, b: Near) => places.get(a.device)! < places.get(b.device)!;
   const rows = new Map<string, readonly Near[]>();
   for (const at of powers.keys())
     rows.set(
       at,
-      !kept || changed.has(at)
+      !kept || differs.has(at)
         ? row(at)
-        : [...changed].reduce((list, of) => patched(list, of, entry(at, of), isBefore), kept.rows.get(at)!),
+        : changed.reduce((list, of) => patched(list, of, entry(at, of), isBefore), kept.rows.get(at)!),
     );
   return { levels, walls, powers, spots, rows };
 }, Object.is);
