@@ -54,7 +54,7 @@ async function main() {
   const after = async (what: string, change: (i: number) => readonly [string, unknown]) =>
     show(
       `findings after ${what}`,
-      await time(15, (i) => {
+      await time(45, (i) => {
         now = doneOn(now, ...change(i), `q${seed++}x`);
         engine.advance(now);
       }),
@@ -62,11 +62,11 @@ async function main() {
     );
   await after('a channel', (i) => [
     'edit',
-    { table: 'radio', id: radios[i * 14]!, set: { channel: [11, 6, 1][i % 3] } },
+    { table: 'radio', id: radios[(i * 14) % radios.length]!, set: { channel: [11, 6, 1][i % 3] } },
   ]);
   await after('a place', (i) => [
     'setSpot',
-    { device: `ap${i * 9}`, floor: 0, x: 100 * i, y: 300, outdoors: false },
+    { device: `ap${(i * 9) % COUNT}`, floor: 0, x: 100 * i, y: 300, outdoors: false },
   ]);
   await after('the name of a network', (i) => [
     'edit',

@@ -8,6 +8,7 @@ import {
   deriveBy,
   memo,
   groupBy,
+  pick,
   siteOf,
   bands,
   interfacesOf,
@@ -43,18 +44,34 @@ export const accessPoints = derive((plan): readonly Device[] => {
 });
 
 /** Is a network meant for a device? */
-export const isMeantFor = ({ on }: Ssid, device: string): boolean => on.length === 0 || on.includes(device);
+export const isMeantFor = ({ on }: Pick<Ssid, 'on'>, device: string): boolean =>
+  on.length === 0 || on.includes(device);
 
 /** May a network secured like this be sent at 6 GHz? WPA3 or OWE only, without a way back (IEEE 802.11-2024, 12.12). */
 export const isForSix = (security: Ssid['security']): boolean =>
   security === 'owe' || security.startsWith('wpa3-');
 /** The bands in which a network can be sent at all. */
-const sendable = ({ bands: wanted, security }: Ssid): readonly Band[] =>
+const sendable = ({ bands: wanted, security }: Pick<Ssid, 'bands' | 'security'>): readonly Band[] =>
   wanted.filter((band) => band !== '6' || isForSix(security));
 
+const among = <S extends Pick<Ssid, 'bands' | 'security' | 'on'>>(
+  names: readonly S[],
+  { device, band, enabled }: Radio,
+): readonly S[] =>
+  enabled ? names.filter((ssid) => sendable(ssid).includes(band) && isMeantFor(ssid, device)) : [];
 /** The names that a radio sends. */
-export const namesOn = (plan: Plan, { device, band, enabled }: Radio): readonly Ssid[] =>
-  enabled ? ssidsOf(plan).filter((ssid) => sendable(ssid).includes(band) && isMeantFor(ssid, device)) : [];
+export const namesOn = (plan: Plan, radio: Radio): readonly Ssid[] => among(ssidsOf(plan), radio);
+
+const encoder = new TextEncoder();
+/** What names are on the air, whatever they are called. */
+const signals = derive((plan) =>
+  ssidsOf(plan).map((ssid) => ({
+    ...pick(ssid, ['bands', 'security', 'on', 'minimumRate', 'cannotWait']),
+    octets: encoder.encode(ssid.name).length,
+  })),
+);
+/** The same of one radio: another name of the same length changes nothing. */
+export const signalsOn = (plan: Plan, radio: Radio) => among(signals(plan), radio);
 
 /** The bands in which a device sends a network. */
 export const bandsSent = (plan: Plan, device: string, ssid: Ssid): readonly Band[] =>

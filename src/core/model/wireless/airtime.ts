@@ -1,5 +1,5 @@
 import { type Plan, type Radio, type Ssid, deriveBy } from '../../plan';
-import { namesOn } from './air';
+import { signalsOn } from './air';
 import { shared } from './channels';
 import { clashesOf, foreignAt, spanOfForeign, spanOfRadio } from './clashes';
 import { KEEPS_SILENT } from './levels';
@@ -14,21 +14,19 @@ const TIME_UNIT = 1024;
  */
 const BEACON_OCTETS = 260;
 
-const encoder = new TextEncoder();
-
 /**
- * How long a beacon is on the air, in µs. Up to 11 Mbit/s (at 2.4 GHz) with the long preamble of 192 µs (IEEE 802.11-2020
+ * How long a beacon with a name of so many octets is on the air, in µs. Up to 11 Mbit/s (at 2.4 GHz) with the long preamble of 192 µs (IEEE 802.11-2020
  * clause 16.2.2), else OFDM: 20 µs and symbols of 4 µs with 16 + 6 bits more (clause 17.4.3).
  */
-export function beaconTime(name: string, rate: number): number {
-  const octets = BEACON_OCTETS + encoder.encode(name).length;
+export function beaconTime(name: number, rate: number): number {
+  const octets = BEACON_OCTETS + name;
   const spread = rate === 1 || rate === 2 || rate === 5.5 || rate === 11;
   if (spread) return 192 + (8 * octets) / rate;
   return 20 + 4 * Math.ceil((16 + 6 + 8 * octets) / (4 * rate));
 }
 
 /** The lowest rate a band knows: 1 Mbit/s at 2.4 GHz, 6 elsewhere. */
-const rateOf = ({ minimumRate }: Ssid, band: Radio['band']): number => {
+const rateOf = ({ minimumRate }: Pick<Ssid, 'minimumRate'>, band: Radio['band']): number => {
   const rate = Number(minimumRate);
   return band === '2.4' ? rate : rate < 6 || rate === 11 ? 6 : rate;
 };
@@ -40,8 +38,8 @@ interface Beacons {
 }
 const beaconsBy = deriveBy((plan, id: string): Beacons => {
   const radio = plan.radio.get(id)!;
-  const sent = namesOn(plan, radio);
-  const time = sent.reduce((sum, ssid) => sum + beaconTime(ssid.name, rateOf(ssid, radio.band)), 0);
+  const sent = signalsOn(plan, radio);
+  const time = sent.reduce((sum, ssid) => sum + beaconTime(ssid.octets, rateOf(ssid, radio.band)), 0);
   return { names: sent.length, share: time / (radio.interval * TIME_UNIT) };
 });
 /** Each name sends a beacon every interval. */
@@ -49,7 +47,7 @@ export const beaconsOf = (plan: Plan, { id }: Radio): Beacons => beaconsBy(plan,
 export const beaconShare = (plan: Plan, radio: Radio): number => beaconsOf(plan, radio).share;
 
 /** What a network of somebody else is taken to send: one name every 100 TU, at the lowest rate of its band. */
-const foreignShare = ({ band }: Radio): number => beaconTime('', band === '2.4' ? 1 : 6) / (100 * TIME_UNIT);
+const foreignShare = ({ band }: Radio): number => beaconTime(0, band === '2.4' ? 1 : 6) / (100 * TIME_UNIT);
 
 /** The share of its channel that beacons take for a radio: its own, and those of everybody it hears on it. 0 without a channel. */
 export function beaconsAt(plan: Plan, radio: Radio): number {

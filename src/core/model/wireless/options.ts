@@ -1,5 +1,5 @@
 import { type Plan, type Radio, type Width, siteOf } from '../../plan';
-import { countryOf, namesOn, spotOf } from './air';
+import { countryOf, signalsOn, spotOf } from './air';
 import { type Span, plannedOf, spanOf } from './channels';
 import { allowedOn } from './regulatory';
 
@@ -36,7 +36,7 @@ export function optionsIn(plan: Plan): (radio: Radio, width: Width) => readonly 
   return (radio, width) => {
     const { band, device, channel } = radio;
     const outdoors = spotOf(plan, device)?.outdoors ?? false;
-    const hurried = avoided || namesOn(plan, radio).some(({ cannotWait }) => cannotWait);
+    const hurried = avoided || signalsOn(plan, radio).some(({ cannotWait }) => cannotWait);
     const key = `${band} ${width} ${outdoors} ${hurried}`;
     let open = known.get(key);
     if (!open) known.set(key, (open = openOn({ country, band, width, outdoors, hurried })));

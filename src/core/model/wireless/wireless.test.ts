@@ -1,4 +1,6 @@
-import { beaconTime } from './airtime';
+import { put } from '../../testing/gear';
+import { radioOf, soundWireless, ssidNamed } from '../../testing/wireless';
+import { beaconTime, beaconsOf } from './airtime';
 import { channelsOf, spanOf, takenBy } from './channels';
 import { lossBetween, pathLoss, reachOf } from './levels';
 import { allowedOn, isKnownCountry, usableChannels } from './regulatory';
@@ -100,9 +102,18 @@ describe('levels', () => {
 describe('beacons', () => {
   test('at 1 Mbit/s with the long preamble, at 6 Mbit/s in symbols of 4 µs', () => {
     // 260 octets and the name: 192 + 8 · 265 µs.
-    expect(beaconTime('staff', 1)).toBe(2312);
+    expect(beaconTime(5, 1)).toBe(2312);
     // 20 + 4 · ⌈(22 + 2120) / 24⌉.
-    expect(beaconTime('staff', 6)).toBe(380);
-    expect(beaconTime('ä', 6)).toBe(beaconTime('ab', 6));
+    expect(beaconTime(5, 6)).toBe(380);
+  });
+
+  test('a name counts in octets of UTF-8', () => {
+    const sound = soundWireless();
+    const share = (name: string) => {
+      const plan = put(sound, 'ssid', ssidNamed(sound, 'Office'), { name });
+      return beaconsOf(plan, radioOf(plan, 'ap', '2.4')).share;
+    };
+    expect(share('ä')).toBe(share('ab'));
+    expect(share('a')).toBeLessThan(share('ä'));
   });
 });
