@@ -66,6 +66,7 @@ function Row({ plan, device, chosen }: { plan: Plan; device: Device; chosen: boo
       </td>
       <td className="mono max-[699px]:hidden">{plan.binding.group(device.id).size}</td>
       <td>
+        <span className="hidden max-[699px]:inline">cuts off </span>
         {cut.size === 0 ? (
           'nobody'
         ) : (
