@@ -1,6 +1,6 @@
 import { formatAddress } from '../../../address';
 import { type Plan, vlansOf } from '../../../plan';
-import { guardsOf, hangsOnBindings, macOf } from '../../../model/guards';
+import { type VlanGuards, guardsOf, hangsOnBindings, macOf } from '../../../model/guards';
 import { type Sight, leasesSix, stoppedIn } from '../../../rehearse';
 import { onDevice } from '../refs';
 import { guardCheck, someOf } from './shared';
@@ -36,71 +36,72 @@ const unbound = guardCheck('fixed-unbound', function* (plan) {
   }
 });
 
-const leasesUnseen = guardCheck('leases-unseen', function* (plan) {
-  for (const [device, cut] of byBox(
-    plan,
-    (sight) => isBinding(sight) && !isSix(sight) && sight.record === null,
-  )) {
-    const vlans = [...new Set(cut.map(({ vlan }) => vlan))];
-    const segments = vlans.map((id) => plan.vlan.get(id)!.name);
-    yield {
-      severity: 'stop',
-      on: onDevice(device),
-      also: vlans.map((id) => ({ table: 'vlan' as const, id })),
-      what: `${nameOf(plan, device)} looks for leases it never saw`,
-      because: `It checks ${segments.join(', ')} against bindings and watches no leases there: ${someOf(cut.map((sight) => nameOf(plan, sight.device)))} would be cut off.`,
-      remedies: [
-        {
-          label: `Watch leases of ${segments.join(', ')}`,
-          operation: 'switchOnGuards',
-          input: { devices: [device], vlans, set: { snooping: true } },
-        },
-      ],
-    };
-  }
-});
+/** What is said of a box that cuts people off in some segments. */
+interface Said {
+  readonly what: string;
+  readonly because: string;
+  /** What to switch on there, where that helps. */
+  readonly watch?: { readonly label: string; readonly set: Partial<VlanGuards> };
+}
+/** A check of those who are in no list at a box; told once for each box, with the segments it is about. */
+const notListed = (
+  id: string,
+  of: (plan: Plan, sight: Stopped) => boolean,
+  say: (box: string, segments: string, who: string) => Said,
+) =>
+  guardCheck(id, function* (plan) {
+    for (const [device, cut] of byBox(plan, (sight) => sight.record === null && of(plan, sight))) {
+      const vlans = [...new Set(cut.map(({ vlan }) => vlan))];
+      const segments = vlans.map((vlan) => plan.vlan.get(vlan)!.name).join(', ');
+      const who = someOf(cut.map((sight) => nameOf(plan, sight.device)));
+      const { watch, ...said } = say(nameOf(plan, device), segments, who);
+      yield {
+        severity: 'stop',
+        on: onDevice(device),
+        also: vlans.map((vlan) => ({ table: 'vlan' as const, id: vlan })),
+        ...said,
+        remedies: watch
+          ? [
+              {
+                label: watch.label,
+                operation: 'switchOnGuards',
+                input: { devices: [device], vlans, set: watch.set },
+              },
+            ]
+          : [],
+      };
+    }
+  });
 
-const leasesUnseen6 = guardCheck('leases-unseen-6', function* (plan) {
-  for (const [device, cut] of byBox(
-    plan,
-    (sight) => isSix(sight) && sight.record === null && leasesSix(plan, sight.vlan),
-  )) {
-    const vlans = [...new Set(cut.map(({ vlan }) => vlan))];
-    const segments = vlans.map((id) => plan.vlan.get(id)!.name).join(', ');
-    yield {
-      severity: 'stop',
-      on: onDevice(device),
-      also: vlans.map((id) => ({ table: 'vlan' as const, id })),
-      what: `${nameOf(plan, device)} looks for leases of DHCPv6 it never saw`,
-      because: `It checks IPv6 senders of ${segments} and watches no leases of DHCPv6 there: ${someOf(cut.map((sight) => nameOf(plan, sight.device)))} would be cut off.`,
-      remedies: [
-        {
-          label: `Watch DHCPv6 of ${segments}`,
-          operation: 'switchOnGuards',
-          input: { devices: [device], vlans, set: { dhcp6Guard: true } },
-        },
-      ],
-    };
-  }
-});
+const leasesUnseen = notListed(
+  'leases-unseen',
+  (_plan, sight) => isBinding(sight) && !isSix(sight),
+  (box, segments, who) => ({
+    what: `${box} looks for leases it never saw`,
+    because: `It checks ${segments} against bindings and watches no leases there: ${who} would be cut off.`,
+    watch: { label: `Watch leases of ${segments}`, set: { snooping: true } },
+  }),
+);
+
+const leasesUnseen6 = notListed(
+  'leases-unseen-6',
+  (plan, sight) => isSix(sight) && leasesSix(plan, sight.vlan),
+  (box, segments, who) => ({
+    what: `${box} looks for leases of DHCPv6 it never saw`,
+    because: `It checks IPv6 senders of ${segments} and watches no leases of DHCPv6 there: ${who} would be cut off.`,
+    watch: { label: `Watch DHCPv6 of ${segments}`, set: { dhcp6Guard: true } },
+  }),
+);
 
 /** Who makes its address for itself (RFC 4862) is in no lease, and changes it besides (RFC 8981): there is nothing to enter. */
-const selfMade = guardCheck('own-addresses-cut', function* (plan) {
-  for (const [device, cut] of byBox(
-    plan,
-    (sight) => isSix(sight) && sight.record === null && !leasesSix(plan, sight.vlan),
-  )) {
-    const vlans = [...new Set(cut.map(({ vlan }) => vlan))];
-    const segments = vlans.map((id) => plan.vlan.get(id)!.name).join(', ');
-    yield {
-      severity: 'stop',
-      on: onDevice(device),
-      also: vlans.map((id) => ({ table: 'vlan' as const, id })),
-      what: `${nameOf(plan, device)} cuts off who makes an IPv6 address for itself`,
-      because: `In ${segments} devices make addresses from what the router announces, and source guard knows leases only: ${someOf(cut.map((sight) => nameOf(plan, sight.device)))}. Lease addresses by DHCPv6 there, or leave IPv6 source guard off.`,
-    };
-  }
-});
+const selfMade = notListed(
+  'own-addresses-cut',
+  (plan, sight) => isSix(sight) && !leasesSix(plan, sight.vlan),
+  (box, segments, who) => ({
+    what: `${box} cuts off who makes an IPv6 address for itself`,
+    because: `In ${segments} devices make addresses from what the router announces, and source guard knows leases only: ${who}. Lease addresses by DHCPv6 there, or leave IPv6 source guard off.`,
+  }),
+);
 
 /** The boxes that write option 82 into a request on its way. */
 const writers = (plan: Plan, { way, vlan }: Sight): string[] =>
