@@ -90,10 +90,10 @@ class Store {
       before = from.values[derivation.place]?.get(key);
       if (before) break;
     }
-    return this.kept(mine, derivation, key, before, from);
+    return this.heldOrMade(mine, derivation, key, before, from);
   }
 
-  private kept(
+  private heldOrMade(
     mine: Map<Key, Entry>,
     derivation: AnyDerivation,
     key: Key,
@@ -115,7 +115,7 @@ class Store {
     const { derivation, key } = part;
     const isThere = from === this.base && part.holdsIn === from.number && part.endedIn !== this.number;
     if (!isThere) return this.entry(derivation, key);
-    return this.kept((this.values[derivation.place] ??= new Map()), derivation, key, part, from);
+    return this.heldOrMade((this.values[derivation.place] ??= new Map()), derivation, key, part, from);
   }
 
   /** Is everything that a value of an earlier plan was made of still the same? */

@@ -66,7 +66,7 @@ interface Change {
 }
 const NOTHING: readonly Change[] = [];
 /** Who differs between the first and the last item by which two lists differ; in between may be some who do not. */
-export function changesIn(was: readonly Near[], is: readonly Near[]): readonly Change[] {
+function changesIn(was: readonly Near[], is: readonly Near[]): readonly Change[] {
   if (was === is) return NOTHING;
   const least = Math.min(was.length, is.length);
   let start = 0;

@@ -2,9 +2,9 @@ import { type Access, type Group, type Port, boxOf, derive, memo, portTitle } fr
 import { accessAt, askingPorts, boxesAsking, knownBy } from '../../../model/guards';
 import { linksAt } from '../../../model/wiring';
 import { DHCP_PATIENCE, bringsVlan, expectedMacs, hasMac, unaskedAt } from '../../../rehearse';
-import { onDevice } from '../refs';
+import { onDevice, onPort } from '../refs';
 import { askingCheck, keepsOut, nameOf, onAccess } from './asking';
-import { guardCheck, holding, onPort, portCheck, someOf } from './shared';
+import { guardCheck, holding, portCheck, someOf } from './shared';
 
 /** Ports that ask who is there: whether they may, who can answer, and where each outcome leads. */
 

@@ -2,8 +2,8 @@ import { type Plan, type Port, boxOf, derive, deriveBy, portTitle } from '../../
 import { guardsOf, noVlanGuards, portGuardsOf } from '../../../model/guards';
 import { expectedMacs, isEdge } from '../../../rehearse';
 import { landsIn } from '../../../model/switching';
-import { onDevice } from '../refs';
-import { guardCheck, guarding, holding, onPort, portCheck } from './shared';
+import { onDevice, onPort } from '../refs';
+import { guardCheck, guarding, holding, portCheck } from './shared';
 
 /** Limits of ports, boxes that cannot guard, and boxes that do not though others do. */
 

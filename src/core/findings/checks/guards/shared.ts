@@ -1,4 +1,4 @@
-import type { Plan, Port, RecordRef, Remedy } from '../../../plan';
+import type { Plan, Port, Remedy } from '../../../plan';
 import type { PortCheck, Report, SiteCheck } from '../../finding';
 
 /** What the checks of guards have in common. */
@@ -27,8 +27,6 @@ export function portCheck(
     },
   };
 }
-
-export const onPort = (id: string): RecordRef => ({ table: 'port', id });
 
 /** The boxes that guard something, each once. */
 export const guarding = (plan: Plan): readonly string[] => [

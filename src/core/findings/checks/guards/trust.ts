@@ -1,7 +1,8 @@
 import { derive, portTitle } from '../../../plan';
 import { actingPort, portGuardsOf } from '../../../model/guards';
 import { neededNow, wantedTrust } from '../../../rehearse';
-import { guardCheck, guarding, holding, onPort, portCheck } from './shared';
+import { onPort } from '../refs';
+import { guardCheck, guarding, holding, portCheck } from './shared';
 
 /** Whether ports are trusted where they have to be, and nowhere else. */
 
