@@ -23,6 +23,7 @@ export const floors = [
   'findings',
   'formats',
   'exercises',
+  'commission',
   'find',
 ];
 

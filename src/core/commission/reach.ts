@@ -1,0 +1,69 @@
+import { type Fabric, type State, egress, enters, flood, leaves, stateKey } from '../model/wiring';
+import { type SiteState, fabricIn } from './state';
+
+/** Which boxes somebody reaches who sits at a socket. */
+
+/** Where a frame of a box in its management VLAN arrives again, back the way that one came. */
+function comesBack(fabric: Fabric, came: ReturnType<typeof flood>['came'], at: State): boolean {
+  let here = at;
+  for (;;) {
+    const { from, link, port } = came.get(stateKey(here))!;
+    if (port === null) return true;
+    const tag = leaves(fabric.bridges[here.bridge]!, port, here.vid);
+    if (from === null) return tag === 0;
+    if (tag === null) return false;
+    const seat = fabric.seats.get(link!.from)!;
+    const entered = enters(fabric.bridges[seat.bridge]!, seat.port, tag);
+    if (!entered || 'refused' in entered || entered.vid !== from.vid) return false;
+    here = from;
+  }
+}
+
+/** The same by any way at all. */
+function answers(fabric: Fabric, from: State, socket: string): boolean {
+  const seat = fabric.seats.get(socket)!;
+  const bridge = fabric.bridges[seat.bridge]!;
+  for (const key of flood(fabric, { state: from }, 'boxes').came.keys())
+    if (Math.floor(key / 4096) === seat.bridge && leaves(bridge, seat.port, key % 4096) === 0) return true;
+  return false;
+}
+
+type Reached = ReadonlyMap<string, number>;
+const known = new WeakMap<SiteState, Map<string, Reached>>();
+/** How far somebody at a socket gets: the boxes that hear them and answer, with the number of links between. */
+export function reachedFrom(state: SiteState, socket: string): Reached {
+  let bySocket = known.get(state);
+  if (!bySocket) known.set(state, (bySocket = new Map()));
+  let found = bySocket.get(socket);
+  if (!found) bySocket.set(socket, (found = reach(state, socket)));
+  return found;
+}
+
+function reach(state: SiteState, socket: string): Reached {
+  const fabric = fabricIn(state);
+  const { came } = flood(fabric, { port: socket, tag: 0 }, 'boxes');
+  const found = new Map<string, number>();
+  const byAddress = new Map<string, string>();
+  const twice = new Set<string>();
+  state.boxes.forEach(({ bridge, management }, at) => {
+    if (!management) return;
+    const here: State = { bridge: at, vid: management.vid };
+    if (!came.has(stateKey(here))) return;
+    const inside = bridge.ports.findIndex(({ number }) => number === 0);
+    const facts = inside < 0 ? null : bridge.facts[inside];
+    if (!facts || egress(facts, management.vid) === null) return;
+    // Two that answer to one address: nobody knows which of them is meant.
+    const other = byAddress.get(String(management.address));
+    if (other !== undefined) {
+      twice.add(other).add(bridge.device);
+      return;
+    }
+    byAddress.set(String(management.address), bridge.device);
+    if (!comesBack(fabric, came, here) && !answers(fabric, here, socket)) return;
+    let links = 0;
+    for (let next = came.get(stateKey(here))!.from; next; next = came.get(stateKey(next))!.from) links++;
+    found.set(bridge.device, links);
+  });
+  for (const device of twice) found.delete(device);
+  return found;
+}

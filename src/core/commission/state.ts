@@ -1,0 +1,144 @@
+import { type IpAddress, familyOf } from '../address';
+import { type Plan, addressesOn, boxOf, interfacesOf } from '../plan';
+import {
+  type Bridge,
+  DEFAULT_VID,
+  type Fabric,
+  type Link,
+  type PortFacts,
+  portFacts,
+  wiredFabric,
+} from '../model/wiring';
+
+/** Boxes as they are set at a moment, on the way from how they came to what the plan says. */
+
+/** Where a box listens to whoever sets it up. */
+export interface Management {
+  readonly address: IpAddress;
+  readonly length: number;
+  /** The VLAN it hears that in. */
+  readonly vid: number;
+}
+
+export interface BoxState {
+  readonly bridge: Bridge;
+  /** Null for a box that nobody sets up: a plain switch, or one for which no address is planned. */
+  readonly management: Management | null;
+  /** The VLANs that are made on it. */
+  readonly vids: ReadonlySet<number>;
+}
+
+/** All boxes, in the order of the fabric of their plan. */
+export interface SiteState {
+  readonly boxes: readonly BoxState[];
+  readonly seats: Fabric['seats'];
+  readonly links: Fabric['links'];
+  /** Devices whose cables to other boxes are not plugged in yet. */
+  readonly apart: ReadonlySet<string>;
+}
+
+/** A box as it comes: every port as the factory made it, an address of its own in VLAN 1. */
+export interface AsItComes {
+  readonly address: IpAddress;
+  readonly length: number;
+}
+
+/** The address a box is set up at, as planned: in a management segment, else its first of IPv4. */
+export function plannedManagement(plan: Plan, device: string): Management | null {
+  const found = interfacesOf(plan, device)
+    .flatMap(({ id }) => addressesOn(plan, id))
+    .filter(({ address, assignment }) => familyOf(address) === 4 && assignment !== 'virtual')
+    .map(({ address, subnet: id }) => {
+      const subnet = plan.subnet.get(id)!;
+      const { vid, purpose } = plan.vlan.get(subnet.vlan)!;
+      return { address, length: subnet.prefix.length, vid, first: purpose === 'management' };
+    });
+  const best = found.find(({ first }) => first) ?? found[0];
+  return best ? { address: best.address, length: best.length, vid: best.vid } : null;
+}
+
+const vidsIn = (facts: readonly (PortFacts | null)[]): Set<number> =>
+  new Set(
+    facts.flatMap((port) =>
+      port === null
+        ? []
+        : [port.pvid, port.untagged, ...(port.tagged.except ? [] : port.tagged.vids)].filter(
+            (vid): vid is number => vid !== null,
+          ),
+    ),
+  );
+
+/** The site as planned. */
+export function plannedState(plan: Plan): SiteState {
+  const { bridges, seats, links } = wiredFabric(plan);
+  const boxes = bridges.map((bridge): BoxState => ({
+    bridge,
+    management: bridge.box.vlanAware ? plannedManagement(plan, bridge.device) : null,
+    vids: vidsIn(bridge.facts),
+  }));
+  return { boxes, seats, links, apart: new Set() };
+}
+
+/**
+ * The site before work begins: the boxes of `comes` as they come, the others as planned. Boxes that come with the same
+ * address never meet on one wire: they stand apart until they have their own.
+ */
+export function presentState(plan: Plan, comes: ReadonlyMap<string, AsItComes>): SiteState {
+  const planned = plannedState(plan);
+  const boxes = planned.boxes.map((box): BoxState => {
+    const { device, ports } = box.bridge;
+    const own = comes.get(device);
+    if (!own || !box.management) return box;
+    const factory = boxOf(plan, device)!;
+    const facts = ports.map((port) =>
+      portFacts({ ...port, role: 'undecided', enabled: true }, factory, () => 0),
+    );
+    return {
+      bridge: { ...box.bridge, facts },
+      management: { ...own, vid: DEFAULT_VID },
+      vids: new Set([DEFAULT_VID]),
+    };
+  });
+  const by = new Map<IpAddress, string[]>();
+  for (const { bridge, management } of boxes)
+    if (management) by.set(management.address, [...(by.get(management.address) ?? []), bridge.device]);
+  return { ...planned, boxes, apart: new Set([...by.values()].filter((all) => all.length > 1).flat()) };
+}
+
+const live = new WeakMap<SiteState, Fabric>();
+/** The links between boxes that are plugged in. */
+function linksOfState({ boxes, seats, links, apart }: SiteState): Fabric['links'] {
+  if (apart.size === 0) return links;
+  const deviceOf = (port: string): string | undefined => {
+    const seat = seats.get(port);
+    return seat && boxes[seat.bridge]!.bridge.device;
+  };
+  const isApart = (port: string) => apart.has(deviceOf(port) ?? '');
+  const found = new Map<string, readonly Link[]>();
+  for (const [port, all] of links) {
+    const left = all.filter(({ from, to }) => !seats.has(to) || !(isApart(from) || isApart(to)));
+    if (left.length > 0) found.set(port, left);
+  }
+  return found;
+}
+const plugged = new WeakMap<ReadonlySet<string>, Fabric['links']>();
+/** What frames can do now. */
+export function fabricIn(state: SiteState): Fabric {
+  const known = live.get(state);
+  if (known) return known;
+  let links = plugged.get(state.apart);
+  if (!links) plugged.set(state.apart, (links = linksOfState(state)));
+  const made: Fabric = { bridges: state.boxes.map(({ bridge }) => bridge), seats: state.seats, links };
+  live.set(state, made);
+  return made;
+}
+
+/** The place of a device among the boxes; −1 for none. */
+export const placeIn = ({ boxes }: SiteState, device: string): number =>
+  boxes.findIndex(({ bridge }) => bridge.device === device);
+
+/** The same site with one box as it is now. */
+export const withBox = (state: SiteState, at: number, box: BoxState): SiteState => ({
+  ...state,
+  boxes: state.boxes.with(at, box),
+});

@@ -1,0 +1,132 @@
+import { type PortFacts, VidSet, sameSet } from '../model/wiring';
+import { type BoxState, type Management, type SiteState, placeIn, withBox } from './state';
+
+/** What is set on boxes, one setting page at a time, and what that makes of the site. */
+
+export type Setting =
+  /** Makes the VLANs a box has to know. */
+  | { readonly kind: 'vlans'; readonly vids: readonly number[] }
+  /**
+   * Sets a port. `add`: it keeps what it had besides what it gets; `pvid`: untagged frames already go where they are to go,
+   * while it still sends as before; `set`: it is as planned. Only so do both ends of a link change one after the other
+   * without parting.
+   */
+  | {
+      readonly kind: 'port';
+      readonly port: string;
+      readonly facts: PortFacts | null;
+      readonly part: 'add' | 'pvid' | 'set';
+    }
+  /** Moves the management address: from then on the box is found elsewhere. */
+  | { readonly kind: 'management'; readonly to: Management; readonly inside: PortFacts | null }
+  /** Plugs in the cables to other boxes. */
+  | { readonly kind: 'plug' }
+  /** Gives a free socket to the installer for a while. */
+  | { readonly kind: 'parachute'; readonly port: string; readonly facts: PortFacts }
+  | { readonly kind: 'save' }
+  /** After a restart it still is what it was set to be. */
+  | { readonly kind: 'check' };
+export type SettingKind = Setting['kind'];
+
+export interface Step {
+  readonly device: string;
+  readonly setting: Setting;
+}
+
+const sameFacts = (a: PortFacts | null, b: PortFacts | null): boolean =>
+  a === b ||
+  (a !== null &&
+    b !== null &&
+    a.pvid === b.pvid &&
+    a.untagged === b.untagged &&
+    a.accepts === b.accepts &&
+    a.ingressFilter === b.ingressFilter &&
+    sameSet(a.tagged, b.tagged));
+
+/** A port that keeps what passes untagged and gets what is to pass besides, tagged. What is untagged in the end comes last. */
+export function added(now: PortFacts, then: PortFacts): PortFacts {
+  const vids = new Set(now.tagged.vids);
+  for (const vid of then.tagged.vids) if (vid !== now.untagged) vids.add(vid);
+  if (then.untagged !== null && then.untagged !== now.untagged) vids.add(then.untagged);
+  const every = now.tagged.except || then.tagged.except;
+  return {
+    ...now,
+    tagged: every ? new VidSet(true, new Set()) : new VidSet(false, vids),
+    accepts: 'all',
+    ingressFilter: false,
+  };
+}
+
+/** Does a port lead to another box? */
+export const leadsOn = ({ seats, links }: SiteState, port: string): boolean =>
+  (links.get(port) ?? []).some(({ to }) => seats.has(to));
+
+/** The settings that make of one box what it is to be, in the order in which such pages are filled in. */
+export function settingsBetween(site: SiteState, now: BoxState, then: BoxState): Step[] {
+  const { device, ports } = then.bridge;
+  const steps: Step[] = [];
+  const add = (setting: Setting) => steps.push({ device, setting });
+  const vids = [...then.vids].filter((vid) => !now.vids.has(vid)).sort((a, b) => a - b);
+  if (vids.length > 0) add({ kind: 'vlans', vids });
+  const inside = ports.findIndex(({ number }) => number === 0);
+  ports.forEach(({ id }, at) => {
+    const [was, is] = [now.bridge.facts[at]!, then.bridge.facts[at]!];
+    if (at === inside || sameFacts(was, is)) return;
+    if (was && is && leadsOn(site, id)) {
+      const more = added(was, is);
+      if (!sameFacts(more, was) && !sameFacts(more, is))
+        add({ kind: 'port', port: id, facts: more, part: 'add' });
+      const between = { ...more, pvid: is.pvid };
+      if (is.pvid !== null && is.pvid !== was.pvid && !sameFacts(between, is))
+        add({ kind: 'port', port: id, facts: between, part: 'pvid' });
+    }
+    add({ kind: 'port', port: id, facts: is, part: 'set' });
+  });
+  if (then.management && JSON.stringify(now.management, plain) !== JSON.stringify(then.management, plain))
+    add({ kind: 'management', to: then.management, inside: then.bridge.facts[inside] ?? null });
+  if (site.apart.has(device)) add({ kind: 'plug' });
+  if (steps.length > 0) {
+    add({ kind: 'save' });
+    add({ kind: 'check' });
+  }
+  return steps;
+}
+const plain = (_key: string, value: unknown): unknown => (typeof value === 'bigint' ? String(value) : value);
+
+/** What steps there are for every box, in the order of the boxes. */
+export const settingsOf = (now: SiteState, then: SiteState): Step[] =>
+  now.boxes.flatMap((box, at) => settingsBetween(now, box, then.boxes[at]!));
+
+function setPort(box: BoxState, port: string, facts: PortFacts | null): BoxState {
+  const at = box.bridge.ports.findIndex(({ id }) => id === port);
+  return { ...box, bridge: { ...box.bridge, facts: box.bridge.facts.with(at, facts) } };
+}
+
+/** The site after a step. */
+export function after(state: SiteState, { device, setting }: Step): SiteState {
+  const at = placeIn(state, device);
+  const box = state.boxes[at]!;
+  switch (setting.kind) {
+    case 'vlans':
+      return withBox(state, at, { ...box, vids: new Set([...box.vids, ...setting.vids]) });
+    case 'port':
+    case 'parachute':
+      return withBox(state, at, setPort(box, setting.port, setting.facts));
+    case 'management': {
+      const inner = box.bridge.ports.find(({ number }) => number === 0);
+      const moved = inner ? setPort(box, inner.id, setting.inside) : box;
+      return withBox(state, at, { ...moved, management: setting.to });
+    }
+    case 'plug':
+      return { ...state, apart: new Set([...state.apart].filter((other) => other !== device)) };
+    case 'save':
+    case 'check':
+      return state;
+  }
+}
+
+/** Is a box what it is to be? */
+export const isAsPlanned = (now: BoxState, then: BoxState): boolean =>
+  now.bridge.facts.every((facts, at) => sameFacts(facts, then.bridge.facts[at]!)) &&
+  now.management?.address === then.management?.address &&
+  now.management?.vid === then.management?.vid;
