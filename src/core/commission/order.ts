@@ -54,7 +54,8 @@ interface Socket {
 
 class Ordering {
   readonly entries: Entry[] = [];
-  private readonly left: Step[];
+  /** What is left to do, by box. */
+  private readonly left = new Map<string, Step[]>();
   private readonly parachutes = new Set<string>();
   private seat: string | null = null;
 
@@ -62,11 +63,11 @@ class Ordering {
     private state: SiteState,
     private readonly then: SiteState,
   ) {
-    this.left = settingsOf(state, then);
+    for (const step of settingsOf(state, then)) this.add(step);
   }
 
   run(): Order {
-    while (this.left.length > 0)
+    while (this.left.size > 0)
       if (!this.stepOn() && !this.move() && !this.record() && !this.jump()) this.byConsole();
     return { entries: this.entries, end: this.state };
   }
@@ -81,12 +82,25 @@ class Ordering {
     return true;
   }
 
+  private add(step: Step): void {
+    this.left.set(step.device, [...(this.left.get(step.device) ?? []), step]);
+  }
+  private drop(step: Step): void {
+    const others = this.left.get(step.device)!.filter((other) => other !== step);
+    if (others.length > 0) this.left.set(step.device, others);
+    else this.left.delete(step.device);
+  }
+  private all(): readonly Step[] {
+    return [...this.left.values()].flat();
+  }
+
   private take(step: Step, socket: string): void {
     this.state = after(this.state, step);
-    this.left.splice(this.left.indexOf(step), 1);
+    this.drop(step);
     if (!comesLast(step.setting)) this.saveAgain(step.device);
-    const open = new Set(this.left.map(({ device }) => device));
-    const reached = [...reachedFrom(this.state, socket).keys()].filter((device) => open.has(device)).length;
+    const reached = [...reachedFrom(this.state, socket).keys()].filter((device) =>
+      this.left.has(device),
+    ).length;
     this.entries.push({ kind: 'step', step, socket, reached });
   }
 
@@ -100,18 +114,16 @@ class Ordering {
 
   /** What has to be done before on the same box is done. */
   private isDue({ device, setting }: Step): boolean {
-    return this.left.every(
-      (other) =>
-        other.device !== device ||
-        other.setting === setting ||
-        this.isClosing(other) ||
-        !comesBefore(other.setting, setting),
-    );
+    return this.left
+      .get(device)!
+      .every(
+        (other) => other.setting === setting || this.isClosing(other) || !comesBefore(other.setting, setting),
+      );
   }
 
   private safeStep(socket: string, reached: ReadonlyMap<string, number>): Step | undefined {
-    return this.left
-      .filter((step) => reached.has(step.device) && this.isDue(step))
+    return [...reached.keys()]
+      .flatMap((device) => (this.left.get(device) ?? []).filter((step) => this.isDue(step)))
       .map((step) => ({ step, phase: this.phase(step, socket), far: reached.get(step.device)! }))
       .sort((a, b) => a.phase - b.phase || b.far - a.far)
       .find(({ step }) => this.isSafe(step, socket, reached))?.step;
@@ -122,10 +134,9 @@ class Ordering {
     if (kind === 'vlans' || kind === 'save' || kind === 'check') return true;
     const next = after(this.state, step);
     const now = reachedFrom(next, socket);
-    const open = new Set(this.left.filter((other) => other !== step).map(({ device }) => device));
-    // Whatever is set has to be saved afterwards.
-    open.add(step.device);
-    const lost = [...open].filter((device) => !now.has(device));
+    // Its own box is among them: whatever is set has to be saved afterwards.
+    const lost = [...this.left.keys()].filter((device) => !now.has(device));
+    if (!this.left.has(step.device) && !now.has(step.device)) lost.push(step.device);
     if (lost.length === 0) return true;
     // Who was not reached from here is reached from somewhere else as before, and others by what is ready.
     const own = lost.filter((device) => before.has(device));
@@ -158,20 +169,19 @@ class Ordering {
   /** Is a socket one that stays as it is until the end, or a parachute? */
   private isReady(state: SiteState, port: string): boolean {
     if (this.parachutes.has(port)) return true;
-    const seat = state.seats.get(port)!;
-    return (
-      !this.left.some(({ setting }) => setting.kind === 'port' && setting.port === port) && seat !== undefined
+    const { device } = state.boxes[state.seats.get(port)!.bridge]!.bridge;
+    return !(this.left.get(device) ?? []).some(
+      ({ setting }) => setting.kind === 'port' && setting.port === port,
     );
   }
 
   /** Sits down elsewhere, where most boxes with steps left are reached and something can be done. */
   private move(): boolean {
-    const open = new Set(this.left.map(({ device }) => device));
     const places = socketsIn(this.state, [])
       .filter(({ port }) => port !== this.seat)
       .map(({ port }) => {
         const reached = reachedFrom(this.state, port);
-        return { port, reached, count: [...open].filter((device) => reached.has(device)).length };
+        return { port, reached, count: [...reached.keys()].filter((device) => this.left.has(device)).length };
       })
       .filter(({ count }) => count > 0)
       .sort(
@@ -192,7 +202,9 @@ class Ordering {
 
   /** Gives the installer a socket for a while, in the VLAN where a box will be found that has steps left. */
   private jump(): boolean {
-    const open = [...new Set(this.left.filter((step) => this.isWork(step)).map(({ device }) => device))];
+    const open = [...this.left.keys()].filter((device) =>
+      this.left.get(device)!.some((step) => this.isWork(step)),
+    );
     if (this.parachutes.size > 2 * this.state.boxes.length) return false;
     const sockets = socketsIn(this.state, []).map(({ port }) => port);
     for (const socket of this.seat === null ? sockets : [this.seat, ...sockets]) {
@@ -259,16 +271,19 @@ class Ordering {
     this.parachutes.add(port);
     const then = this.then.boxes[placeIn(this.then, device)]!.bridge;
     const facts = then.facts[then.ports.findIndex(({ id }) => id === port)]!;
-    const at = this.left.findIndex(({ setting }) => setting.kind === 'port' && setting.port === port);
-    if (at >= 0) this.left.splice(at, 1);
-    this.left.push(step, { device, setting: { kind: 'port', port, facts, part: 'set' } });
+    const planned = this.left
+      .get(device)
+      ?.find(({ setting }) => setting.kind === 'port' && setting.port === port);
+    if (planned) this.drop(planned);
+    this.add(step);
+    this.add({ device, setting: { kind: 'port', port, facts, part: 'set' } });
   }
 
   /** What was saved before is saved once more when something changed after. */
   private saveAgain(device: string): void {
     for (const kind of ['save', 'check'] as const)
-      if (!this.left.some((other) => other.device === device && other.setting.kind === kind))
-        this.left.push({ device, setting: { kind } });
+      if (!this.left.get(device)?.some(({ setting }) => setting.kind === kind))
+        this.add({ device, setting: { kind } });
   }
 
   /** Does it take a parachute away? That waits until nobody needs it; what else there is to do does not wait for it. */
@@ -281,22 +296,20 @@ class Ordering {
 
   /** Where nothing but closing is left to do, a parachute stays that only itself leads back to. */
   private record(): boolean {
-    if (this.left.some((step) => this.isWork(step))) return false;
-    const step = this.left.find((one) => this.isClosing(one));
+    const left = this.all();
+    if (left.some((step) => this.isWork(step))) return false;
+    const step = left.find((one) => this.isClosing(one));
     if (step?.setting.kind !== 'port') return false;
-    this.left.splice(this.left.indexOf(step), 1);
+    this.drop(step);
     this.entries.push({ kind: 'recorded', device: step.device, port: step.setting.port });
     return true;
   }
 
   private byConsole(): void {
-    const { device } = this.left[0]!;
-    const steps = this.left.filter((one) => one.device === device);
+    const [device, steps] = [...this.left][0]!;
     this.entries.push({ kind: 'console', device, steps });
-    for (const step of steps) {
-      this.state = after(this.state, step);
-      this.left.splice(this.left.indexOf(step), 1);
-    }
+    for (const step of steps) this.state = after(this.state, step);
+    this.left.delete(device);
   }
 }
 
