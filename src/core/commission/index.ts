@@ -1,5 +1,7 @@
 export { lostWithoutOrder } from './naive';
-export { type Entry, type Order, orderOf } from './order';
+export { type CutOff, cutOffsIn, mended } from './by-hand';
+export { type LaptopSettings, laptopFor } from './laptop';
+export { type Entry, type Order, type Standing, orderOf } from './order';
 export { reachedFrom } from './reach';
 export { type AsItComes, type Management, type SiteState, plannedState, presentState } from './state';
 export { type Setting, type SettingKind, type Step, after, settingsOf } from './steps';

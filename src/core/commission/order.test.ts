@@ -1,11 +1,15 @@
 import fc from 'fast-check';
+import { contains, networkOf } from '../address';
 import { type Drawing, commissionSite, drawnCommission } from '../testing/commission';
 import { moreThan, runs } from '../testing/runs';
 import {
   type Entry,
   type SiteState,
   after,
+  cutOffsIn,
+  laptopFor,
   lostWithoutOrder,
+  mended,
   orderOf,
   plannedState,
   presentState,
@@ -84,6 +88,45 @@ function follow({ plan, comes }: Drawing): void {
     seen.sites++;
   }
 }
+
+test('an order changed by hand says where it cuts off, and the rest is mended', () => {
+  const counts = { cut: 0, sound: 0 };
+  fc.assert(
+    fc.property(drawnCommission, fc.nat(1000), fc.nat(1000), (drawn, a, b) => {
+      const { plan, comes } = commissionSite(drawn);
+      const [now, then] = [presentState(plan, comes), plannedState(plan)];
+      const { entries } = orderOf(now, then);
+      expect(cutOffsIn(now, entries)).toEqual([]);
+      if (entries.length < 2) return;
+      const [from, to] = [a % entries.length, b % entries.length];
+      const moved = entries.toSpliced(from, 1).toSpliced(to, 0, entries[from]!);
+      const cuts = cutOffsIn(now, moved);
+      if (cuts.length > 0) counts.cut++;
+      else counts.sound++;
+      // Up to where it first cuts off it stays as it was made.
+      const kept = moved.slice(0, cuts[0]?.at ?? moved.length);
+      const better = mended(now, then, kept);
+      expect(better.entries.slice(0, kept.length)).toEqual(kept);
+      expect(cutOffsIn(now, better.entries)).toEqual([]);
+    }),
+    { numRuns: runs(200), seed: 2 },
+  );
+  expect(counts.cut > moreThan(20) && counts.sound > moreThan(50)).toBe(true);
+});
+
+test('a laptop gets an address of the same subnet that nobody has', () => {
+  const { plan, comes } = commissionSite(fc.sample(drawnCommission, { seed: 3, numRuns: 1 })[0]!);
+  const [now, then] = [presentState(plan, comes), plannedState(plan)];
+  for (const state of [now, then]) {
+    const used = new Set(state.boxes.map(({ management }) => management!.address));
+    for (const { bridge, management } of state.boxes) {
+      const { address, length } = laptopFor(plan, state, bridge.device)!;
+      expect(length).toBe(management!.length);
+      expect(contains(networkOf(management!.address, length), address)).toBe(true);
+      expect(used.has(address)).toBe(false);
+    }
+  }
+});
 
 test('nobody cuts themselves off, and everything ends as planned', () => {
   fc.assert(

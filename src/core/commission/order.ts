@@ -56,13 +56,16 @@ class Ordering {
   readonly entries: Entry[] = [];
   /** What is left to do, by box. */
   private readonly left = new Map<string, Step[]>();
-  private readonly parachutes = new Set<string>();
-  private seat: string | null = null;
+  private readonly parachutes: Set<string>;
+  private seat: string | null;
 
   constructor(
     private state: SiteState,
     private readonly then: SiteState,
+    { seat, parachutes }: Standing,
   ) {
+    this.seat = seat;
+    this.parachutes = new Set(parachutes);
     for (const step of settingsOf(state, then)) this.add(step);
   }
 
@@ -332,5 +335,16 @@ function socketsIn({ boxes, links }: SiteState, first: readonly string[]): reado
   return first.length === 0 ? found : found.sort((a, b) => rank(a) - rank(b));
 }
 
-/** The order of everything that makes of a site as it is what it is to be. */
-export const orderOf = (now: SiteState, then: SiteState): Order => new Ordering(now, then).run();
+/** Where somebody sits in the middle of an order, and which sockets they gave themselves. */
+export interface Standing {
+  readonly seat: string | null;
+  readonly parachutes: ReadonlySet<string>;
+}
+const NOWHERE: Standing = { seat: null, parachutes: new Set() };
+
+/** One socket for each box and VLAN where somebody may sit. */
+export const socketsOf = (state: SiteState): string[] => socketsIn(state, []).map(({ port }) => port);
+
+/** The order of everything that makes of a site as it is what it is to be; from where somebody is in the middle of one. */
+export const orderOf = (now: SiteState, then: SiteState, from: Standing = NOWHERE): Order =>
+  new Ordering(now, then, from).run();

@@ -1,0 +1,36 @@
+import { type IpAddress, addOffset, networkOf, usableRange } from '../address';
+import { nextFreeAddress } from '../model/hosts';
+import type { Plan } from '../plan';
+import { type SiteState, placeIn } from './state';
+
+/** What whoever sits down sets on their own laptop. */
+
+export interface LaptopSettings {
+  readonly address: IpAddress;
+  /** Of the prefix, in bits. */
+  readonly length: number;
+}
+
+/**
+ * The settings with which a laptop talks to a box as it is now: an address of the same subnet that nobody has, planned or as
+ * it comes. A gateway is not needed, as both are in one segment. Null where the subnet is full, or nobody sets the box up.
+ */
+export function laptopFor(plan: Plan, state: SiteState, device: string): LaptopSettings | null {
+  const management = state.boxes[placeIn(state, device)]?.management;
+  if (!management) return null;
+  const { address: theirs, length } = management;
+  const prefix = networkOf(theirs, length);
+  const used = new Set(state.boxes.flatMap((box) => box.management?.address ?? []));
+  const planned = [...plan.subnet.values()].find(
+    (subnet) => subnet.prefix.address === prefix.address && subnet.prefix.length === length,
+  );
+  if (planned) {
+    const address = nextFreeAddress(plan, planned, 'computer', 'static', used);
+    return address === null ? null : { address, length };
+  }
+  // From the top, as boxes come with the first addresses of their subnet.
+  const { first, last } = usableRange(prefix);
+  for (let address = last; address >= first; address = addOffset(address, -1))
+    if (!used.has(address)) return { address, length };
+  return null;
+}
