@@ -153,3 +153,15 @@ export function commissionSite(drawn: Drawn): Drawing {
   } as never);
   return { plan, comes };
 }
+
+/** Two switches as they come, joined by a trunk, most ports parked. */
+export const plainDrawing: Drawn = {
+  parents: [0],
+  extra: [],
+  comes: Array.from({ length: 8 }, () => 'own' as const),
+  natives: Array.from({ length: 9 }, () => 'none' as const),
+  factory: 'default-vlan',
+  jacks: Array.from({ length: 8 }, () => true),
+  roles: Array.from({ length: 64 }, (_, i) => (i % 2 === 0 ? ('staff' as const) : ('parked' as const))),
+  plain: false,
+};

@@ -1,0 +1,71 @@
+import { formatAddress, maskOf } from '../address';
+import type { Plan } from '../plan';
+import { type PortFacts, isEvery } from '../model/wiring';
+import type { Step } from './steps';
+
+/** What to set, in the neutral words of IEEE 802.1Q; boxes call the same things otherwise. */
+
+export interface Saying {
+  /** What to do, in one line. */
+  readonly does: string;
+  /** What must be seen when it is done. */
+  readonly sees: string;
+}
+
+const byNumber = (vids: Iterable<number>): string => [...vids].sort((a, b) => a - b).join(', ');
+
+/** What a port carries: untagged, tagged, and where untagged frames go should that differ. */
+export function factsText({ pvid, untagged, tagged, accepts }: PortFacts): string {
+  const parts = [untagged === null ? 'nothing untagged' : `untagged VLAN ${untagged}`];
+  if (pvid !== null && pvid !== untagged) parts.push(`PVID ${pvid}`);
+  if (isEvery(tagged)) parts.push('every VLAN tagged');
+  else if (tagged.except) parts.push(`every VLAN tagged but ${byNumber(tagged.vids)}`);
+  else if (tagged.vids.size > 0) parts.push(`tagged ${byNumber(tagged.vids)}`);
+  if (accepts === 'tagged') parts.push('takes tagged frames only');
+  if (accepts === 'untagged') parts.push('takes untagged frames only');
+  return parts.join(', ');
+}
+
+/** A step as somebody says it who stands in front of the box. */
+export function sayingOf(plan: Plan, { setting }: Step): Saying {
+  const number = (port: string): string => `Port ${plan.port.get(port)!.number}`;
+  switch (setting.kind) {
+    case 'vlans':
+      return {
+        does: `Make VLAN ${byNumber(setting.vids)}`,
+        sees: 'They stand in its list of VLANs.',
+      };
+    case 'port': {
+      const { port, facts, part } = setting;
+      if (facts === null) return { does: `${number(port)}: off`, sees: 'Its light stays dark.' };
+      const now = `${number(port)}: ${factsText(facts)}`;
+      if (part === 'add')
+        return { does: `${now}; nothing is taken away yet`, sees: 'The page of the box still opens.' };
+      if (part === 'pvid')
+        return { does: `${now}; untagged frames go there already`, sees: 'The page of the box still opens.' };
+      return { does: now, sees: 'The page of the box still opens.' };
+    }
+    case 'parachute':
+      return {
+        does: `${number(setting.port)}: ${factsText(setting.facts)}, for you as long as you work`,
+        sees: 'A laptop there gets a link.',
+      };
+    case 'management': {
+      const { address, length, vid } = setting.to;
+      const at = formatAddress(address);
+      return {
+        does: `Management address ${at}, mask ${maskOf(length)}, in VLAN ${vid}`,
+        sees: `Its page opens at ${at}, and at the old address no more.`,
+      };
+    }
+    case 'plug':
+      return { does: 'Plug in its cables to other boxes', sees: 'Both ends show a link.' };
+    case 'save':
+      return { does: 'Save, so that it outlives a restart', sees: 'It says that it saved.' };
+    case 'check':
+      return {
+        does: 'Restart it, and look whether it is as it was set',
+        sees: 'Its page opens at the same address, with the same settings.',
+      };
+  }
+}
