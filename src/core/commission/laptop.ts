@@ -13,11 +13,12 @@ export interface LaptopSettings {
 
 /**
  * The settings with which a laptop talks to a box as it is now: an address of the same subnet that nobody has, planned or as
- * it comes. A gateway is not needed, as both are in one segment. Null where the subnet is full, or nobody sets the box up.
+ * it comes. A gateway is not needed, as both are in one segment. Null where its address is not
+ * known or the subnet is full.
  */
 export function laptopFor(plan: Plan, state: SiteState, device: string): LaptopSettings | null {
   const management = state.boxes[placeIn(state, device)]?.management;
-  if (!management) return null;
+  if (!management || management.address === null) return null;
   const { address: theirs, length } = management;
   const prefix = networkOf(theirs, length);
   const used = new Set(state.boxes.flatMap((box) => box.management?.address ?? []));

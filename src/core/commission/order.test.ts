@@ -122,7 +122,7 @@ test('a laptop gets an address of the same subnet that nobody has', () => {
     for (const { bridge, management } of state.boxes) {
       const { address, length } = laptopFor(plan, state, bridge.device)!;
       expect(length).toBe(management!.length);
-      expect(contains(networkOf(management!.address, length), address)).toBe(true);
+      expect(contains(networkOf(management!.address!, length), address)).toBe(true);
       expect(used.has(address)).toBe(false);
     }
   }

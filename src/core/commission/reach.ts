@@ -54,7 +54,7 @@ function reach(state: SiteState, socket: string): Reached {
     if (!facts || egress(facts, management.vid) === null) return;
     // Two that answer to one address: nobody knows which of them is meant.
     const other = byAddress.get(String(management.address));
-    if (other !== undefined) {
+    if (management.address !== null && other !== undefined) {
       twice.add(other).add(bridge.device);
       return;
     }

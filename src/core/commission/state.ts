@@ -1,5 +1,5 @@
 import { type IpAddress, familyOf } from '../address';
-import { type Plan, addressesOn, boxOf, interfacesOf } from '../plan';
+import { type Plan, addressesOn, boxOf, derive, groupBy, interfacesOf } from '../plan';
 import {
   type Bridge,
   DEFAULT_VID,
@@ -14,11 +14,14 @@ import {
 
 /** Where a box listens to whoever sets it up. */
 export interface Management {
-  readonly address: IpAddress;
+  /** Null for one as it comes whose address nobody looked up. */
+  readonly address: IpAddress | null;
   readonly length: number;
   /** The VLAN it hears that in. */
   readonly vid: number;
 }
+/** Two boxes with the same of this answer to the same address: it is that, or where it is not known the model. */
+const answersTo = ({ address }: Management, model: string): string => String(address ?? model);
 
 export interface BoxState {
   readonly bridge: Bridge;
@@ -39,9 +42,21 @@ export interface SiteState {
 
 /** A box as it comes: every port as the factory made it, an address of its own in VLAN 1. */
 export interface AsItComes {
-  readonly address: IpAddress;
+  readonly address: IpAddress | null;
   readonly length: number;
 }
+/** Nobody knows better: most come in a subnet of this size. */
+const USUAL_LENGTH = 24;
+/** The boxes that are as they come: all that are to be set up, but for those of which somebody said otherwise. */
+export const comesOf = derive((plan): ReadonlyMap<string, AsItComes> => {
+  const found = new Map<string, AsItComes>();
+  for (const { device, vlanAware } of plan.box.values()) {
+    const [known] = plan.present.by('device', device);
+    if (vlanAware && known?.state !== 'as-planned')
+      found.set(device, { address: known?.address ?? null, length: known?.length ?? USUAL_LENGTH });
+  }
+  return found;
+});
 
 /** The address a box is set up at, as planned: in a management segment, else its first of IPv4. */
 export function plannedManagement(plan: Plan, device: string): Management | null {
@@ -83,7 +98,7 @@ export function plannedState(plan: Plan): SiteState {
  * The site before work begins: the boxes of `comes` as they come, the others as planned. Boxes that come with the same
  * address never meet on one wire: they stand apart until they have their own.
  */
-export function presentState(plan: Plan, comes: ReadonlyMap<string, AsItComes>): SiteState {
+export function presentState(plan: Plan, comes: ReadonlyMap<string, AsItComes> = comesOf(plan)): SiteState {
   const planned = plannedState(plan);
   const boxes = planned.boxes.map((box): BoxState => {
     const { device, ports } = box.bridge;
@@ -99,10 +114,12 @@ export function presentState(plan: Plan, comes: ReadonlyMap<string, AsItComes>):
       vids: new Set([DEFAULT_VID]),
     };
   });
-  const by = new Map<IpAddress, string[]>();
-  for (const { bridge, management } of boxes)
-    if (management) by.set(management.address, [...(by.get(management.address) ?? []), bridge.device]);
-  return { ...planned, boxes, apart: new Set([...by.values()].filter((all) => all.length > 1).flat()) };
+  const by = groupBy(
+    boxes.filter(({ management }) => management !== null),
+    ({ bridge, management }) => answersTo(management!, boxOf(plan, bridge.device)!.model),
+  );
+  const alike = [...by.values()].filter((all) => all.length > 1).flat();
+  return { ...planned, boxes, apart: new Set(alike.map(({ bridge }) => bridge.device)) };
 }
 
 const live = new WeakMap<SiteState, Fabric>();

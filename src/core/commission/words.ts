@@ -52,7 +52,7 @@ export function sayingOf(plan: Plan, { setting }: Step): Saying {
       };
     case 'management': {
       const { address, length, vid } = setting.to;
-      const at = formatAddress(address);
+      const at = formatAddress(address!);
       return {
         does: `Management address ${at}, mask ${maskOf(length)}, in VLAN ${vid}`,
         sees: `Its page opens at ${at}, and at the old address no more.`,

@@ -32,6 +32,7 @@ import { service } from './service';
 import { site } from './site';
 import { spot } from './spot';
 import { ssid } from './ssid';
+import { present } from './present';
 import { telephony } from './telephony';
 import { subnet } from './subnet';
 import { translation } from './translation';
@@ -94,6 +95,7 @@ export const kinds = {
   identity,
   hardening,
   telephony,
+  present,
   voiceHop,
   question,
   acceptance,
