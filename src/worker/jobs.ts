@@ -1,7 +1,8 @@
+import { worksheetOf } from '@/core/commission';
 import { proposeChannels } from '@/core/model/wireless';
 import type { Plan } from '@/core/plan';
 import { singleFaults, whatIf } from '@/core/rehearse';
-import type { FromWorker, Job } from './protocol';
+import type { FromWorker, Job, JobResult } from './protocol';
 
 /** How long a slice of a job may keep the worker from hearing the page, in milliseconds. */
 const SLICE = 40;
@@ -27,13 +28,23 @@ export class Jobs {
       });
       return;
     }
-    const work = singleFaults(plan, today);
+    if (job.kind === 'order')
+      this.inSlices(own, id, worksheetOf(plan), (sheet) => ({ kind: job.kind, sheet }));
+    else this.inSlices(own, id, singleFaults(plan, today), (ranked) => ({ kind: job.kind, ranked }));
+  }
+
+  private inSlices<R>(
+    own: symbol,
+    id: number,
+    work: Generator<{ readonly done: number; readonly of: number }, R>,
+    resultOf: (value: R) => JobResult,
+  ): void {
     const slice = () => {
       if (this.running !== own) return;
       const until = performance.now() + SLICE;
       for (let next = work.next(); ; next = work.next()) {
         if (next.done) {
-          this.say({ type: 'result', id, result: { kind: job.kind, ranked: next.value } });
+          this.say({ type: 'result', id, result: resultOf(next.value) });
           return;
         }
         if (performance.now() < until) continue;

@@ -1,3 +1,4 @@
+import type { Worksheet } from '@/core/commission';
 import type { Finding } from '@/core/findings';
 import type { BandProposal, Wishes } from '@/core/model/wireless';
 import type { Step } from '@/core/plan';
@@ -7,11 +8,13 @@ import type { Fault, Ranked, Impact } from '@/core/rehearse';
 export type Job =
   | { readonly kind: 'single-faults' }
   | { readonly kind: 'what-if'; readonly faults: readonly Fault[] }
-  | { readonly kind: 'channels'; readonly wishes: Wishes };
+  | { readonly kind: 'channels'; readonly wishes: Wishes }
+  | { readonly kind: 'order' };
 export type JobResult =
   | { readonly kind: 'single-faults'; readonly ranked: readonly Ranked[] }
   | { readonly kind: 'what-if'; readonly impact: Impact }
-  | { readonly kind: 'channels'; readonly proposals: readonly BandProposal[] };
+  | { readonly kind: 'channels'; readonly proposals: readonly BandProposal[] }
+  | { readonly kind: 'order'; readonly sheet: Worksheet };
 
 /** What is not checked, with why; and whether each subject is told as it is begun the first time. */
 export interface Watching {

@@ -1,7 +1,15 @@
 export { lostWithoutOrder } from './naive';
 export { type CutOff, cutOffsIn, mended } from './by-hand';
 export { type LaptopSettings, laptopFor } from './laptop';
-export { type Entry, type Order, type Standing, orderOf } from './order';
+export { type Entry, type Order, type Progress, type Standing, orderOf } from './order';
 export { reachedFrom } from './reach';
-export { type AsItComes, type Management, type SiteState, plannedState, presentState } from './state';
+export {
+  type AsItComes,
+  type Management,
+  type SiteState,
+  comesOf,
+  plannedState,
+  presentState,
+} from './state';
 export { type Setting, type SettingKind, type Step, after, settingsOf } from './steps';
+export { type SheetSeat, type SheetStep, type Worksheet, sheetOf, worksheetOf } from './worksheet';

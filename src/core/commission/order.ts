@@ -69,9 +69,12 @@ class Ordering {
     for (const step of settingsOf(state, then)) this.add(step);
   }
 
-  run(): Order {
-    while (this.left.size > 0)
+  *run(): Generator<Progress, Order> {
+    while (this.left.size > 0) {
       if (!this.stepOn() && !this.move() && !this.record() && !this.jump()) this.byConsole();
+      const open = this.all().length;
+      yield { done: this.entries.length, of: this.entries.length + open };
+    }
     return { entries: this.entries, end: this.state };
   }
 
@@ -335,6 +338,12 @@ function socketsIn({ boxes, links }: SiteState, first: readonly string[]): reado
   return first.length === 0 ? found : found.sort((a, b) => rank(a) - rank(b));
 }
 
+/** How many entries there are already, of how many there will be at least. */
+export interface Progress {
+  readonly done: number;
+  readonly of: number;
+}
+
 /** Where somebody sits in the middle of an order, and which sockets they gave themselves. */
 export interface Standing {
   readonly seat: string | null;
@@ -345,6 +354,18 @@ const NOWHERE: Standing = { seat: null, parachutes: new Set() };
 /** One socket for each box and VLAN where somebody may sit. */
 export const socketsOf = (state: SiteState): string[] => socketsIn(state, []).map(({ port }) => port);
 
-/** The order of everything that makes of a site as it is what it is to be; from where somebody is in the middle of one. */
-export const orderOf = (now: SiteState, then: SiteState, from: Standing = NOWHERE): Order =>
-  new Ordering(now, then, from).run();
+/**
+ * The order of everything that makes of a site as it is what it is to be; from where somebody is in the middle of one. It
+ * says how far it has got.
+ */
+export const ordering = (
+  now: SiteState,
+  then: SiteState,
+  from: Standing = NOWHERE,
+): Generator<Progress, Order> => new Ordering(now, then, from).run();
+
+/** The same at once. */
+export function orderOf(now: SiteState, then: SiteState, from: Standing = NOWHERE): Order {
+  const work = ordering(now, then, from);
+  for (let next = work.next(); ; next = work.next()) if (next.done) return next.value;
+}

@@ -1,0 +1,115 @@
+import { contains, formatAddress, maskOf, networkOf } from '../address';
+import type { Plan } from '../plan';
+import { type LaptopSettings, laptopFor } from './laptop';
+import { type Entry, type Progress, ordering } from './order';
+import { type SiteState, placeIn, plannedState, presentState } from './state';
+import { type SettingKind, type Step, after } from './steps';
+import { type Saying, sayingOf } from './words';
+
+/** The order as somebody works it off: where to sit, what to set on the laptop, what to do, and what must be seen. */
+
+export interface SheetStep extends Saying {
+  readonly device: string;
+  readonly kind: SettingKind;
+  /** The port that is set; null for what is set for the whole box. */
+  readonly port: string | null;
+  /** How many boxes with steps left are reached afterwards. */
+  readonly reached: number;
+}
+/** Steps done from one place with one address. */
+export interface SheetSeat {
+  /** Null at the console of a box. */
+  readonly socket: string | null;
+  readonly device: string;
+  /** Address and mask to set; null where the address of the box is not known. */
+  readonly laptop: string | null;
+  /** Given to the installer for a while. */
+  readonly parachute: boolean;
+  readonly steps: readonly SheetStep[];
+}
+export interface Worksheet {
+  readonly seats: readonly SheetSeat[];
+  readonly boxes: number;
+  readonly steps: number;
+  /** Parachutes that stay, by port. */
+  readonly recorded: readonly string[];
+}
+
+const laptopText = ({ address, length }: LaptopSettings): string =>
+  `${formatAddress(address)} ${maskOf(length)}`;
+
+/** Does a laptop with these settings talk to a box without a router between? */
+function talksTo(laptop: LaptopSettings | null, state: SiteState, device: string): boolean {
+  const address = state.boxes[placeIn(state, device)]?.management?.address ?? null;
+  if (address === null) return laptop === null;
+  return laptop !== null && contains(networkOf(laptop.address, laptop.length), address);
+}
+
+const stepOf = (plan: Plan, step: Step, reached: number): SheetStep => ({
+  ...sayingOf(plan, step),
+  device: step.device,
+  kind: step.setting.kind,
+  port: 'port' in step.setting ? step.setting.port : null,
+  reached,
+});
+
+/** An order as a sheet: a new bracket wherever one sits down elsewhere or takes another address. */
+export function sheetOf(plan: Plan, now: SiteState, entries: readonly Entry[]): Worksheet {
+  const seats: (SheetSeat & { steps: SheetStep[] })[] = [];
+  const parachutes = new Set<string>();
+  const recorded: string[] = [];
+  let state = now;
+  let socket: string | null = null;
+  let laptop: LaptopSettings | null = null;
+  let begun = false;
+  const sit = (at: string | null, device: string) => {
+    laptop = at === null ? null : laptopFor(plan, state, device);
+    begun = true;
+    seats.push({
+      socket: at,
+      device: at === null ? device : plan.port.get(at)!.device,
+      laptop: laptop && laptopText(laptop),
+      parachute: at !== null && parachutes.has(at),
+      steps: [],
+    });
+  };
+  for (const entry of entries)
+    switch (entry.kind) {
+      case 'sit':
+        socket = entry.socket;
+        begun = false;
+        break;
+      case 'recorded':
+        recorded.push(entry.port);
+        break;
+      case 'console':
+        sit(null, entry.device);
+        for (const step of entry.steps) {
+          seats.at(-1)!.steps.push(stepOf(plan, step, 0));
+          state = after(state, step);
+        }
+        begun = false;
+        break;
+      case 'step': {
+        const { step, reached } = entry;
+        if (!begun || !talksTo(laptop, state, step.device)) sit(socket, step.device);
+        seats.at(-1)!.steps.push(stepOf(plan, step, reached));
+        state = after(state, step);
+        if (step.setting.kind === 'parachute') parachutes.add(step.setting.port);
+      }
+    }
+  const steps = seats.flatMap((seat) => seat.steps);
+  return {
+    seats,
+    boxes: new Set(steps.map(({ device }) => device)).size,
+    steps: steps.length,
+    recorded,
+  };
+}
+
+/** The sheet of a whole site, from how its boxes are to how they are planned. */
+export function* worksheetOf(plan: Plan): Generator<Progress, Worksheet> {
+  const now = presentState(plan);
+  const { entries } = yield* ordering(now, plannedState(plan));
+  return sheetOf(plan, now, entries);
+}
