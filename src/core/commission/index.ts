@@ -1,7 +1,7 @@
 export { lostWithoutOrder } from './naive';
 export { type CutOff, cutOffsIn, mended } from './by-hand';
 export { type LaptopSettings, laptopFor } from './laptop';
-export { type Entry, type Order, type Progress, type Standing, orderOf } from './order';
+export { type Entry, type Order, type Standing, orderOf } from './order';
 export { reachedFrom } from './reach';
 export {
   type AsItComes,

@@ -1,3 +1,4 @@
+import type { Progress } from '../plan';
 import { type PortFacts, VidSet } from '../model/wiring';
 import { reachedFrom } from './reach';
 import { type SiteState, placeIn } from './state';
@@ -336,12 +337,6 @@ function socketsIn({ boxes, links }: SiteState, first: readonly string[]): reado
   });
   const rank = ({ bridge }: Socket) => (first.includes(boxes[bridge]!.bridge.device) ? 0 : 1);
   return first.length === 0 ? found : found.sort((a, b) => rank(a) - rank(b));
-}
-
-/** How many entries there are already, of how many there will be at least. */
-export interface Progress {
-  readonly done: number;
-  readonly of: number;
 }
 
 /** Where somebody sits in the middle of an order, and which sockets they gave themselves. */

@@ -1,7 +1,7 @@
 import { contains, formatAddress, maskOf, networkOf } from '../address';
-import type { Plan } from '../plan';
+import type { Plan, Progress } from '../plan';
 import { type LaptopSettings, laptopFor } from './laptop';
-import { type Entry, type Progress, ordering } from './order';
+import { type Entry, ordering } from './order';
 import { type SiteState, placeIn, plannedState, presentState } from './state';
 import { type SettingKind, type Step, after } from './steps';
 import { type Saying, sayingOf } from './words';

@@ -64,6 +64,12 @@ export const stations: readonly StationEntry[] = [
     about: 'ask the network before it exists: questions, DHCP, failures, spanning trees',
   },
   {
+    path: 'commission',
+    label: 'Commission',
+    findings: null,
+    about: 'what to set where, in an order that cannot lock you out',
+  },
+  {
     path: 'handover',
     label: 'Hand over',
     findings: null,
