@@ -17,6 +17,7 @@ import * as uplinks from './uplink/operations';
 import * as profiles from './gear/profiles';
 import { reuseAsAccessPoint } from './gear/reuse';
 import * as accesses from './guards/access';
+import { setPresent } from './commission/present';
 import { tickHardening } from './guards/hardening';
 import * as telephones from './guards/telephones';
 import * as guardPorts from './guards/ports';
@@ -63,6 +64,7 @@ const all = [
   accesses.setIdentity,
   accesses.removeFromAccess,
   tickHardening,
+  setPresent,
   telephones.addTelephony,
   telephones.removeTelephony,
   telephones.setVoiceHop,
