@@ -46,7 +46,8 @@ export function cutOffsIn(now: SiteState, entries: readonly Entry[]): readonly C
     if (entry.kind === 'console') for (const step of entry.steps) state = after(state, step);
     if (entry.kind !== 'step') return;
     const { device } = entry.step;
-    const own = seat === null || !reachedFrom(state, seat).has(device);
+    const own =
+      entry.step.setting.kind !== 'plug' && (seat === null || !reachedFrom(state, seat).has(device));
     state = after(state, entry.step);
     count(device, -1);
     const open = [...left].flatMap(([id, steps]) => (steps > 0 ? [id] : []));

@@ -1,7 +1,7 @@
-import type { Progress } from '../plan';
+import { type Progress, groupBy } from '../plan';
 import { type PortFacts, VidSet } from '../model/wiring';
 import { reachedFrom } from './reach';
-import { type SiteState, placeIn } from './state';
+import { type SiteState, isVacant, placeIn } from './state';
 import { type Setting, type Step, after, leadsOn, settingsOf } from './steps';
 
 /**
@@ -17,8 +17,9 @@ export type Entry =
       readonly kind: 'step';
       readonly step: Step;
       readonly socket: string;
-      /** How many boxes with steps left are reached from there afterwards. */
+      /** How many boxes with steps left are reached from there afterwards, of how many. */
       readonly reached: number;
+      readonly of: number;
     }
   /** No socket reaches the box any more: its console, or a reset. */
   | { readonly kind: 'console'; readonly device: string; readonly steps: readonly Step[] }
@@ -36,15 +37,15 @@ const PARTS = ['add', 'pvid', 'set'] as const;
 /** Has one setting of a box to be made before another? */
 function comesBefore(a: Setting, b: Setting): boolean {
   if (a.kind === 'vlans') return true;
-  if (b.kind === 'check') return true;
-  if (b.kind === 'plug') return a.kind !== 'check';
+  if (b.kind === 'check') return a.kind !== 'plug' || a.after === 'save';
+  if (b.kind === 'plug') return a.kind !== 'check' || b.after === 'check';
   if (b.kind === 'save') return a.kind !== 'check' && a.kind !== 'plug';
   if (a.kind !== 'port') return false;
   if (b.kind === 'management') return a.part === 'add';
   return b.kind === 'port' && a.port === b.port && PARTS.indexOf(a.part) < PARTS.indexOf(b.part);
 }
 
-const comesLast = ({ kind }: Setting): boolean => kind === 'save' || kind === 'plug' || kind === 'check';
+const comesLast = ({ kind }: Setting): boolean => kind === 'save' || kind === 'check';
 
 /** A socket somebody may sit down at: nothing is plugged in, and untagged frames go somewhere. */
 interface Socket {
@@ -56,8 +57,14 @@ interface Socket {
 class Ordering {
   readonly entries: Entry[] = [];
   /** What is left to do, by box. */
-  private readonly left = new Map<string, Step[]>();
+  private readonly left = new Map<string, readonly Step[]>();
+  /** How many that is. */
+  private open = 0;
+  /** Those of a box that wait for no other of it, as long as nothing changed there. */
+  private readonly due = new Map<string, readonly Step[]>();
   private readonly parachutes: Set<string>;
+  /** From which socket a box was found last. */
+  private readonly foundFrom = new Map<string, string>();
   private seat: string | null;
 
   constructor(
@@ -72,9 +79,8 @@ class Ordering {
 
   *run(): Generator<Progress, Order> {
     while (this.left.size > 0) {
-      if (!this.stepOn() && !this.move() && !this.record() && !this.jump()) this.byConsole();
-      const open = this.all().length;
-      yield { done: this.entries.length, of: this.entries.length + open };
+      if (!this.stepOn() && !this.stay() && !this.move() && !this.record() && !this.jump()) this.byConsole();
+      yield { done: this.entries.length, of: this.entries.length + this.open };
     }
     return { entries: this.entries, end: this.state };
   }
@@ -90,59 +96,94 @@ class Ordering {
   }
 
   private add(step: Step): void {
-    this.left.set(step.device, [...(this.left.get(step.device) ?? []), step]);
+    this.put(step.device, [...(this.left.get(step.device) ?? []), step]);
   }
   private drop(step: Step): void {
-    const others = this.left.get(step.device)!.filter((other) => other !== step);
-    if (others.length > 0) this.left.set(step.device, others);
-    else this.left.delete(step.device);
+    this.put(
+      step.device,
+      this.left.get(step.device)!.filter((other) => other !== step),
+    );
+  }
+  private put(device: string, steps: readonly Step[]): void {
+    this.open += steps.length - (this.left.get(device)?.length ?? 0);
+    if (steps.length > 0) this.left.set(device, steps);
+    else this.left.delete(device);
+    this.due.delete(device);
   }
   private all(): readonly Step[] {
     return [...this.left.values()].flat();
+  }
+  /** The boxes that are still to be plugged in. */
+  private awaited(): readonly Step[] {
+    return [...this.state.apart].flatMap((device) =>
+      (this.left.get(device) ?? []).filter(({ setting }) => setting.kind === 'plug'),
+    );
   }
 
   private take(step: Step, socket: string): void {
     this.state = after(this.state, step);
     this.drop(step);
-    if (!comesLast(step.setting)) this.saveAgain(step.device);
+    if (!comesLast(step.setting) && step.setting.kind !== 'plug') this.saveAgain(step.device);
     const reached = [...reachedFrom(this.state, socket).keys()].filter((device) =>
       this.left.has(device),
     ).length;
-    this.entries.push({ kind: 'step', step, socket, reached });
+    this.entries.push({ kind: 'step', step, socket, reached, of: this.left.size });
   }
 
   private phase({ device, setting }: Step, socket: string): number {
     if (setting.kind !== 'port') return PHASES[setting.kind];
     if (setting.part === 'add') return 1;
+    // A parachute stays as long as boxes are still to be plugged in, which may be found by it alone.
+    if (this.parachutes.has(setting.port) && this.awaited().length > 0) return 8.5;
     if (setting.port === socket || this.parachutes.has(setting.port)) return 6;
     if (!leadsOn(this.state, setting.port) || this.state.apart.has(device)) return 2;
     return setting.part === 'pvid' ? 4 : 5;
   }
 
-  /** What has to be done before on the same box is done. */
-  private isDue({ device, setting }: Step): boolean {
-    return this.left
-      .get(device)!
-      .every(
-        (other) => other.setting === setting || this.isClosing(other) || !comesBefore(other.setting, setting),
-      );
+  /** The steps of a box for which everything is done that has to come before. */
+  private dueAt(device: string): readonly Step[] {
+    let due = this.due.get(device);
+    if (due) return due;
+    const steps = this.left.get(device) ?? [];
+    const working = steps.filter((step) => !this.isClosing(step));
+    due = steps.filter(({ setting }) =>
+      working.every((other) => other.setting === setting || !comesBefore(other.setting, setting)),
+    );
+    this.due.set(device, due);
+    return due;
   }
 
-  private safeStep(socket: string, reached: ReadonlyMap<string, number>): Step | undefined {
-    return [...reached.keys()]
-      .flatMap((device) => (this.left.get(device) ?? []).filter((step) => this.isDue(step)))
-      .map((step) => ({ step, phase: this.phase(step, socket), far: reached.get(step.device)! }))
-      .sort((a, b) => a.phase - b.phase || b.far - a.far)
-      .find(({ step }) => this.isSafe(step, socket, reached))?.step;
+  private safeStep(
+    socket: string,
+    reached: ReadonlyMap<string, number>,
+    may: (step: Step) => boolean = () => true,
+  ): Step | undefined {
+    // Cables are plugged in by hand, wherever the laptop is.
+    const cables = this.awaited().filter(({ device }) => !reached.has(device));
+    const isDue = (step: Step) => this.dueAt(step.device).includes(step);
+    const all = [...[...reached.keys()].flatMap((device) => this.dueAt(device)), ...cables.filter(isDue)];
+    const byPhase = groupBy(all.filter(may), (step) => this.phase(step, socket));
+    const far = ({ device }: Step) => reached.get(device) ?? 0;
+    for (const phase of [...byPhase.keys()].sort((a, b) => a - b)) {
+      const steps = byPhase.get(phase)!.toSorted((a, b) => far(b) - far(a));
+      const found = steps.find((step) => this.isSafe(step, socket, reached));
+      if (found) return found;
+    }
+    return undefined;
   }
 
   private isSafe(step: Step, socket: string, before: ReadonlyMap<string, number>): boolean {
     const { kind } = step.setting;
     if (kind === 'vlans' || kind === 'save' || kind === 'check') return true;
+    if (step.setting.kind === 'port' && step.setting.port !== socket && this.hasTwin(step.setting.port))
+      return true;
     const next = after(this.state, step);
     const now = reachedFrom(next, socket);
     // Its own box is among them: whatever is set has to be saved afterwards.
-    const lost = [...this.left.keys()].filter((device) => !now.has(device));
+    const isLast = kind === 'plug' && this.left.get(step.device)?.length === 1;
+    const lost = [...this.left.keys()].filter(
+      (device) => !now.has(device) && !(isLast && device === step.device),
+    );
     if (!this.left.has(step.device) && !now.has(step.device)) lost.push(step.device);
     if (lost.length === 0) return true;
     // Who was not reached from here is reached from somewhere else as before, and others by what is ready.
@@ -157,6 +198,26 @@ class Ordering {
     );
   }
 
+  /** Is there another socket at the same box where one would sit just as well? Then nobody needs this one. */
+  private hasTwin(port: string): boolean {
+    const { seats, boxes, links } = this.state;
+    if (links.has(port)) return false;
+    const at = seats.get(port)!;
+    const { ports, facts } = boxes[at.bridge]!.bridge;
+    const own = facts[at.port];
+    if (!own) return true;
+    return ports.some(({ id }, i) => {
+      const other = facts[i];
+      return (
+        i !== at.port &&
+        takesUntagged(ports[i]!, other) &&
+        isVacant(this.state, id) &&
+        other!.pvid === own.pvid &&
+        other!.untagged === own.untagged
+      );
+    });
+  }
+
   /** Does some socket reach it at all? */
   private isFound(device: string): boolean {
     return this.areReached(this.state, [device], () => true);
@@ -165,12 +226,17 @@ class Ordering {
   private areReached(state: SiteState, devices: readonly string[], may: (port: string) => boolean): boolean {
     if (devices.length === 0) return true;
     const missing = new Set(devices);
-    for (const { port } of socketsIn(state, devices)) {
-      if (!may(port)) continue;
-      for (const device of reachedFrom(state, port).keys()) missing.delete(device);
-      if (missing.size === 0) return true;
+    const lookFrom = (port: string): boolean => {
+      for (const device of reachedFrom(state, port).keys())
+        if (missing.delete(device)) this.foundFrom.set(device, port);
+      return missing.size === 0;
+    };
+    // From where it was found before it mostly is found again.
+    for (const device of devices) {
+      const port = missing.has(device) ? this.foundFrom.get(device) : undefined;
+      if (port !== undefined && may(port) && isSocket(state, port) && lookFrom(port)) return true;
     }
-    return false;
+    return socketsIn(state, devices).some(({ port }) => may(port) && lookFrom(port));
   }
 
   /** Is a socket one that stays as it is until the end, or a parachute? */
@@ -182,10 +248,19 @@ class Ordering {
     );
   }
 
+  /** At a box that stands apart everything is done in one go: from nowhere else it is reached. */
+  private stay(): boolean {
+    if (this.seat === null) return false;
+    const at = this.state.seats.get(this.seat)!.bridge;
+    const { device } = this.state.boxes[at]!.bridge;
+    if (!this.state.apart.has(device)) return false;
+    return this.move(({ bridge }) => bridge === at) || this.jump([this.seat]);
+  }
+
   /** Sits down elsewhere, where most boxes with steps left are reached and something can be done. */
-  private move(): boolean {
+  private move(may: (socket: Socket) => boolean = () => true): boolean {
     const places = socketsIn(this.state, [])
-      .filter(({ port }) => port !== this.seat)
+      .filter((socket) => socket.port !== this.seat && may(socket))
       .map(({ port }) => {
         const reached = reachedFrom(this.state, port);
         return { port, reached, count: [...reached.keys()].filter((device) => this.left.has(device)).length };
@@ -208,18 +283,22 @@ class Ordering {
   }
 
   /** Gives the installer a socket for a while, in the VLAN where a box will be found that has steps left. */
-  private jump(): boolean {
+  private jump(from?: readonly string[]): boolean {
     const open = [...this.left.keys()].filter((device) =>
       this.left.get(device)!.some((step) => this.isWork(step)),
     );
+    const awaited = new Set(this.awaited().map(({ device }) => device));
     if (this.parachutes.size > 2 * this.state.boxes.length) return false;
-    const sockets = socketsIn(this.state, []).map(({ port }) => port);
-    for (const socket of this.seat === null ? sockets : [this.seat, ...sockets]) {
+    const all = () => [
+      ...(this.seat === null ? [] : [this.seat]),
+      ...socketsIn(this.state, []).map(({ port }) => port),
+    ];
+    for (const socket of from ?? all()) {
       const reached = reachedFrom(this.state, socket);
       const wanted = new Set(
         open.flatMap((device) => {
           const { management } = this.then.boxes[placeIn(this.then, device)]!;
-          return management && reached.has(device) ? [management.vid] : [];
+          return management && (reached.has(device) || awaited.has(device)) ? [management.vid] : [];
         }),
       );
       const boxes = [...reached].sort((a, b) => a[1] - b[1]).map(([device]) => device);
@@ -227,7 +306,7 @@ class Ordering {
         for (const device of boxes) {
           const step = this.parachuteOn(device, vid, socket);
           if (!step || !this.isSafe(step, socket, reached) || !this.helps(step, socket)) continue;
-          this.open(step, device);
+          this.openParachute(step, device);
           if (this.seat !== socket) this.sit(socket);
           this.take(step, socket);
           return true;
@@ -242,9 +321,12 @@ class Ordering {
     const before = this.state;
     this.state = after(before, step);
     this.parachutes.add(port);
-    const found = this.safeStep(socket, reachedFrom(this.state, socket));
+    this.due.delete(step.device);
+    // To close another in its stead would lead in a circle.
+    const found = this.safeStep(socket, reachedFrom(this.state, socket), (one) => this.isWork(one));
     this.state = before;
     this.parachutes.delete(port);
+    this.due.delete(step.device);
     return found !== undefined;
   }
 
@@ -273,9 +355,10 @@ class Ordering {
   }
 
   /** Remembers to close a parachute, and to save once more where that was the last thing to do. */
-  private open(step: Step, device: string): void {
+  private openParachute(step: Step, device: string): void {
     const { port } = step.setting as Extract<Step['setting'], { kind: 'parachute' }>;
     this.parachutes.add(port);
+    this.due.delete(device);
     const then = this.then.boxes[placeIn(this.then, device)]!.bridge;
     const facts = then.facts[then.ports.findIndex(({ id }) => id === port)]!;
     const planned = this.left
@@ -313,30 +396,53 @@ class Ordering {
   }
 
   private byConsole(): void {
-    const [device, steps] = [...this.left][0]!;
+    const all = [...this.left];
+    const [device, steps] = all.find(([, own]) => own.some((step) => this.isWork(step))) ?? all[0]!;
     this.entries.push({ kind: 'console', device, steps });
     for (const step of steps) this.state = after(this.state, step);
-    this.left.delete(device);
+    this.put(device, []);
   }
 }
 
+/** Do untagged frames go anywhere at a port on the case? */
+const takesUntagged = (
+  { number }: { readonly number: number },
+  facts: PortFacts | null | undefined,
+): boolean => number > 0 && !!facts && facts.accepts !== 'tagged' && facts.pvid !== null;
+
+/** May somebody sit down at a port? */
+function isSocket(state: SiteState, port: string): boolean {
+  const at = state.seats.get(port)!;
+  const { ports, facts } = state.boxes[at.bridge]!.bridge;
+  return takesUntagged(ports[at.port]!, facts[at.port]) && isVacant(state, port);
+}
+
+const sockets = new WeakMap<SiteState, readonly Socket[]>();
 /** The sockets to sit at: one for each box and VLAN, those of some devices first. */
-function socketsIn({ boxes, links }: SiteState, first: readonly string[]): readonly Socket[] {
+function socketsIn(state: SiteState, first: readonly string[]): readonly Socket[] {
+  let all = sockets.get(state);
+  if (!all) sockets.set(state, (all = allSockets(state)));
+  if (first.length === 0) return all;
+  const own = new Set(first);
+  const isFirst = ({ bridge }: Socket) => own.has(state.boxes[bridge]!.bridge.device);
+  return [...all.filter(isFirst), ...all.filter((socket) => !isFirst(socket))];
+}
+
+function allSockets(state: SiteState): readonly Socket[] {
   const found: Socket[] = [];
-  const seen = new Set<string>();
-  boxes.forEach(({ bridge: { box, ports, facts } }, at) => {
+  state.boxes.forEach(({ bridge: { box, ports, facts } }, at) => {
     if (!box.vlanAware) return;
-    ports.forEach(({ id, number }, i) => {
+    const seen = new Set<string>();
+    ports.forEach((port, i) => {
       const own = facts[i];
-      if (number === 0 || !own || own.accepts === 'tagged' || own.pvid === null || links.has(id)) return;
-      const key = `${at} ${own.pvid} ${own.untagged}`;
-      if (seen.has(key)) return;
+      if (!takesUntagged(port, own)) return;
+      const key = `${own!.pvid} ${own!.untagged}`;
+      if (seen.has(key) || !isVacant(state, port.id)) return;
       seen.add(key);
-      found.push({ port: id, bridge: at, vid: own.pvid });
+      found.push({ port: port.id, bridge: at, vid: own!.pvid! });
     });
   });
-  const rank = ({ bridge }: Socket) => (first.includes(boxes[bridge]!.bridge.device) ? 0 : 1);
-  return first.length === 0 ? found : found.sort((a, b) => rank(a) - rank(b));
+  return found;
 }
 
 /** Where somebody sits in the middle of an order, and which sockets they gave themselves. */

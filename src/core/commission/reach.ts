@@ -1,5 +1,14 @@
-import { type Fabric, type State, egress, enters, flood, leaves, stateKey } from '../model/wiring';
-import { type SiteState, fabricIn } from './state';
+import {
+  type Fabric,
+  type PortFacts,
+  type State,
+  egress,
+  enters,
+  flood,
+  leaves,
+  stateKey,
+} from '../model/wiring';
+import { type SiteState, fabricIn, isVacant } from './state';
 
 /** Which boxes somebody reaches who sits at a socket. */
 
@@ -29,17 +38,25 @@ function answers(fabric: Fabric, from: State, socket: string): boolean {
 }
 
 type Reached = ReadonlyMap<string, number>;
-const known = new WeakMap<SiteState, Map<string, Reached>>();
+const known = new WeakMap<
+  object,
+  Map<string, { readonly facts: PortFacts | null; readonly reached: Reached }>
+>();
 /** How far somebody at a socket gets: the boxes that hear them and answer, with the number of links between. */
 export function reachedFrom(state: SiteState, socket: string): Reached {
-  let bySocket = known.get(state);
-  if (!bySocket) known.set(state, (bySocket = new Map()));
-  let found = bySocket.get(socket);
-  if (!found) bySocket.set(socket, (found = reach(state, socket)));
-  return found;
+  const { bridge, port } = state.seats.get(socket)!;
+  const facts = state.boxes[bridge]!.bridge.facts[port]!;
+  let bySocket = known.get(state.ways);
+  if (!bySocket) known.set(state.ways, (bySocket = new Map()));
+  const before = bySocket.get(socket);
+  if (before && before.facts === facts) return before.reached;
+  const reached = reach(state, socket);
+  bySocket.set(socket, { facts, reached });
+  return reached;
 }
 
 function reach(state: SiteState, socket: string): Reached {
+  if (!isVacant(state, socket)) return new Map();
   const fabric = fabricIn(state);
   const { came } = flood(fabric, { port: socket, tag: 0 }, 'boxes');
   const found = new Map<string, number>();

@@ -38,7 +38,13 @@ export interface SiteState {
   readonly links: Fabric['links'];
   /** Devices whose cables to other boxes are not plugged in yet. */
   readonly apart: ReadonlySet<string>;
+  /** The same object as long as nothing changed that frames between boxes depend on. */
+  readonly ways: object;
 }
+
+/** Has a box a single socket on its case, like an access point? */
+export const hasOneSocket = ({ bridge }: BoxState): boolean =>
+  bridge.ports.filter(({ number }) => number > 0).length === 1;
 
 /** A box as it comes: every port as the factory made it, an address of its own in VLAN 1. */
 export interface AsItComes {
@@ -91,12 +97,13 @@ export function plannedState(plan: Plan): SiteState {
     management: bridge.box.vlanAware ? plannedManagement(plan, bridge.device) : null,
     vids: vidsIn(bridge.facts),
   }));
-  return { boxes, seats, links, apart: new Set() };
+  return { boxes, seats, links, apart: new Set(), ways: {} };
 }
 
 /**
  * The site before work begins: the boxes of `comes` as they come, the others as planned. Boxes that come with the same
- * address never meet on one wire: they stand apart until they have their own.
+ * address never meet on one wire: they stand apart until they have their own. So does a new box with one socket, which is set
+ * up before it is hung.
  */
 export function presentState(plan: Plan, comes: ReadonlyMap<string, AsItComes> = comesOf(plan)): SiteState {
   const planned = plannedState(plan);
@@ -119,18 +126,26 @@ export function presentState(plan: Plan, comes: ReadonlyMap<string, AsItComes> =
     ({ bridge, management }) => answersTo(management!, boxOf(plan, bridge.device)!.model),
   );
   const alike = [...by.values()].filter((all) => all.length > 1).flat();
-  return { ...planned, boxes, apart: new Set(alike.map(({ bridge }) => bridge.device)) };
+  const hung = boxes.filter((box) => comes.has(box.bridge.device) && hasOneSocket(box));
+  const apart = new Set([...alike, ...hung].map(({ bridge }) => bridge.device));
+  return { ...planned, boxes, apart, ways: {} };
 }
+
+/** Does a port belong to a box that stands apart? */
+function standsApart({ boxes, seats, apart }: SiteState, port: string): boolean {
+  const seat = seats.get(port);
+  return seat !== undefined && apart.has(boxes[seat.bridge]!.bridge.device);
+}
+/** May somebody sit there: is nothing plugged in? Of a box that stands apart no cable is, and an access point has no other socket. */
+export const isVacant = (state: SiteState, port: string): boolean =>
+  !state.links.has(port) || standsApart(state, port);
 
 const live = new WeakMap<SiteState, Fabric>();
 /** The links between boxes that are plugged in. */
-function linksOfState({ boxes, seats, links, apart }: SiteState): Fabric['links'] {
+function linksOfState(state: SiteState): Fabric['links'] {
+  const { seats, links, apart } = state;
   if (apart.size === 0) return links;
-  const deviceOf = (port: string): string | undefined => {
-    const seat = seats.get(port);
-    return seat && boxes[seat.bridge]!.bridge.device;
-  };
-  const isApart = (port: string) => apart.has(deviceOf(port) ?? '');
+  const isApart = (port: string) => standsApart(state, port);
   const found = new Map<string, readonly Link[]>();
   for (const [port, all] of links) {
     const left = all.filter(({ from, to }) => !seats.has(to) || !(isApart(from) || isApart(to)));
@@ -154,8 +169,9 @@ export function fabricIn(state: SiteState): Fabric {
 export const placeIn = ({ boxes }: SiteState, device: string): number =>
   boxes.findIndex(({ bridge }) => bridge.device === device);
 
-/** The same site with one box as it is now. */
-export const withBox = (state: SiteState, at: number, box: BoxState): SiteState => ({
+/** The same site with one box as it is now; `ways` where frames between boxes go as before. */
+export const withBox = (state: SiteState, at: number, box: BoxState, ways: object = {}): SiteState => ({
   ...state,
   boxes: state.boxes.with(at, box),
+  ways,
 });

@@ -1,5 +1,5 @@
 import { type PortFacts, VidSet, sameSet } from '../model/wiring';
-import { type BoxState, type Management, type SiteState, placeIn, withBox } from './state';
+import { type BoxState, type Management, type SiteState, hasOneSocket, placeIn, withBox } from './state';
 
 /** What is set on boxes, one setting page at a time, and what that makes of the site. */
 
@@ -17,10 +17,18 @@ export type Setting =
       readonly facts: PortFacts | null;
       readonly part: 'add' | 'pvid' | 'set';
     }
-  /** Moves the management address: from then on the box is found elsewhere. */
-  | { readonly kind: 'management'; readonly to: Management; readonly inside: PortFacts | null }
-  /** Plugs in the cables to other boxes. */
-  | { readonly kind: 'plug' }
+  /**
+   * Moves the management address: from then on the box is found elsewhere. A box with one socket has it on the same page as
+   * what that socket carries, so both change at once.
+   */
+  | {
+      readonly kind: 'management';
+      readonly to: Management;
+      readonly inside: PortFacts | null;
+      readonly socket: { readonly port: string; readonly facts: PortFacts | null } | null;
+    }
+  /** Plugs in the cables to other boxes; a box with one socket is looked at before, where the laptop is in that socket. */
+  | { readonly kind: 'plug'; readonly after: 'save' | 'check' }
   /** Gives a free socket to the installer for a while. */
   | { readonly kind: 'parachute'; readonly port: string; readonly facts: PortFacts }
   | { readonly kind: 'save' }
@@ -33,7 +41,7 @@ export interface Step {
   readonly setting: Setting;
 }
 
-const sameFacts = (a: PortFacts | null, b: PortFacts | null): boolean =>
+export const sameFacts = (a: PortFacts | null, b: PortFacts | null): boolean =>
   a === b ||
   (a !== null &&
     b !== null &&
@@ -69,9 +77,13 @@ export function settingsBetween(site: SiteState, now: BoxState, then: BoxState):
   const vids = [...then.vids].filter((vid) => !now.vids.has(vid)).sort((a, b) => a - b);
   if (vids.length > 0) add({ kind: 'vlans', vids });
   const inside = ports.findIndex(({ number }) => number === 0);
+  const moves =
+    then.management !== null &&
+    JSON.stringify(now.management, plain) !== JSON.stringify(then.management, plain);
+  const only = moves && hasOneSocket(then) ? ports.findIndex(({ number }) => number > 0) : -1;
   ports.forEach(({ id }, at) => {
     const [was, is] = [now.bridge.facts[at]!, then.bridge.facts[at]!];
-    if (at === inside || sameFacts(was, is)) return;
+    if (at === inside || at === only || sameFacts(was, is)) return;
     if (was && is && leadsOn(site, id)) {
       const more = added(was, is);
       if (!sameFacts(more, was) && !sameFacts(more, is))
@@ -82,9 +94,14 @@ export function settingsBetween(site: SiteState, now: BoxState, then: BoxState):
     }
     add({ kind: 'port', port: id, facts: is, part: 'set' });
   });
-  if (then.management && JSON.stringify(now.management, plain) !== JSON.stringify(then.management, plain))
-    add({ kind: 'management', to: then.management, inside: then.bridge.facts[inside] ?? null });
-  if (site.apart.has(device)) add({ kind: 'plug' });
+  if (moves)
+    add({
+      kind: 'management',
+      to: then.management,
+      inside: then.bridge.facts[inside] ?? null,
+      socket: only < 0 ? null : { port: ports[only]!.id, facts: then.bridge.facts[only]! },
+    });
+  if (site.apart.has(device)) add({ kind: 'plug', after: hasOneSocket(then) ? 'check' : 'save' });
   if (steps.length > 0) {
     add({ kind: 'save' });
     add({ kind: 'check' });
@@ -108,17 +125,22 @@ export function after(state: SiteState, { device, setting }: Step): SiteState {
   const box = state.boxes[at]!;
   switch (setting.kind) {
     case 'vlans':
-      return withBox(state, at, { ...box, vids: new Set([...box.vids, ...setting.vids]) });
+      return withBox(state, at, { ...box, vids: new Set([...box.vids, ...setting.vids]) }, state.ways);
     case 'port':
-    case 'parachute':
-      return withBox(state, at, setPort(box, setting.port, setting.facts));
+    case 'parachute': {
+      // Where no cable leads to another box no frame between boxes passes.
+      const ways = state.links.has(setting.port) ? {} : state.ways;
+      return withBox(state, at, setPort(box, setting.port, setting.facts), ways);
+    }
     case 'management': {
+      const { inside, socket } = setting;
       const inner = box.bridge.ports.find(({ number }) => number === 0);
-      const moved = inner ? setPort(box, inner.id, setting.inside) : box;
+      let moved = inner ? setPort(box, inner.id, inside) : box;
+      if (socket) moved = setPort(moved, socket.port, socket.facts);
       return withBox(state, at, { ...moved, management: setting.to });
     }
     case 'plug':
-      return { ...state, apart: new Set([...state.apart].filter((other) => other !== device)) };
+      return { ...state, apart: new Set([...state.apart].filter((other) => other !== device)), ways: {} };
     case 'save':
     case 'check':
       return state;

@@ -1,6 +1,6 @@
 import { formatAddress, maskOf } from '../address';
 import type { Plan } from '../plan';
-import { type PortFacts, isEvery } from '../model/wiring';
+import { type PortFacts, isEvery, rangeText } from '../model/wiring';
 import type { Step } from './steps';
 
 /** What to set, in the neutral words of IEEE 802.1Q; boxes call the same things otherwise. */
@@ -26,9 +26,12 @@ export function factsText({ pvid, untagged, tagged, accepts }: PortFacts): strin
   return parts.join(', ');
 }
 
-/** A step as somebody says it who stands in front of the box. */
-export function sayingOf(plan: Plan, { setting }: Step): Saying {
-  const number = (port: string): string => `Port ${plan.port.get(port)!.number}`;
+/** A step as somebody says it who stands in front of the box; `ports` are all that are set alike. */
+export function sayingOf(plan: Plan, { setting }: Step, ports: readonly string[] = []): Saying {
+  const number = (port: string): string => {
+    const all = ports.length > 1 ? ports : [port];
+    return `${all.length > 1 ? 'Ports' : 'Port'} ${rangeText(all.map((id) => plan.port.get(id)!))}`;
+  };
   switch (setting.kind) {
     case 'vlans':
       return {
@@ -37,7 +40,7 @@ export function sayingOf(plan: Plan, { setting }: Step): Saying {
       };
     case 'port': {
       const { port, facts, part } = setting;
-      if (facts === null) return { does: `${number(port)}: off`, sees: 'Its light stays dark.' };
+      if (facts === null) return { does: `${number(port)}: off`, sees: 'The light there stays dark.' };
       const now = `${number(port)}: ${factsText(facts)}`;
       if (part === 'add')
         return { does: `${now}; nothing is taken away yet`, sees: 'The page of the box still opens.' };
@@ -53,8 +56,10 @@ export function sayingOf(plan: Plan, { setting }: Step): Saying {
     case 'management': {
       const { address, length, vid } = setting.to;
       const at = formatAddress(address!);
+      const { socket } = setting;
+      const carries = socket?.facts ? `; on the same page its socket: ${factsText(socket.facts)}` : '';
       return {
-        does: `Management address ${at}, mask ${maskOf(length)}, in VLAN ${vid}`,
+        does: `Management address ${at}, mask ${maskOf(length)}, in VLAN ${vid}${carries}`,
         sees: `Its page opens at ${at}, and at the old address no more.`,
       };
     }

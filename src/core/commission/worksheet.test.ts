@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { commissionSite, drawnCommission, plainDrawing } from '../testing/commission';
 import { runs } from '../testing/runs';
-import { orderOf, plannedState, presentState, sheetOf } from './index';
+import { type SheetStep, orderOf, plannedState, presentState, sheetOf } from './index';
 
 test('every step of an order stands once on the sheet, under a place with an address that fits its box', () => {
   fc.assert(
@@ -12,12 +12,16 @@ test('every step of an order stands once on the sheet, under a place with an add
       const sheet = sheetOf(plan, now, entries);
       const steps = entries.flatMap((entry) => (entry.kind === 'step' ? [entry] : []));
       const told = sheet.seats.flatMap((seat) =>
-        seat.steps.map((step) => ({ ...step, socket: seat.socket })),
-      );
+        seat.steps.flatMap(
+          (step) => Array(step.count).fill({ ...step, socket: seat.socket }) as typeof seat.steps,
+        ),
+      ) as (SheetStep & { socket: string | null })[];
       expect(told.map(({ device, kind, socket }) => [device, kind, socket])).toEqual(
         steps.map(({ step, socket }) => [step.device, step.setting.kind, socket]),
       );
-      expect(sheet.steps).toBe(steps.length);
+      expect(sheet.settings).toBe(steps.length);
+      expect(sheet.steps).toBeLessThanOrEqual(steps.length);
+      for (const { at, device } of told) expect(entries[at]).toMatchObject({ step: { device } });
       for (const seat of sheet.seats) expect(seat.laptop).toMatch(/^(10\.20\.10|192\.168\.\d+)\.\d+ 255\./);
     }),
     { numRuns: runs(100), seed: 4 },

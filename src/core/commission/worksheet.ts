@@ -3,7 +3,7 @@ import type { Plan, Progress } from '../plan';
 import { type LaptopSettings, laptopFor } from './laptop';
 import { type Entry, ordering } from './order';
 import { type SiteState, placeIn, plannedState, presentState } from './state';
-import { type SettingKind, type Step, after } from './steps';
+import { type SettingKind, type Step, after, sameFacts } from './steps';
 import { type Saying, sayingOf } from './words';
 
 /** The order as somebody works it off: where to sit, what to set on the laptop, what to do, and what must be seen. */
@@ -11,10 +11,14 @@ import { type Saying, sayingOf } from './words';
 export interface SheetStep extends Saying {
   readonly device: string;
   readonly kind: SettingKind;
-  /** The port that is set; null for what is set for the whole box. */
-  readonly port: string | null;
-  /** How many boxes with steps left are reached afterwards. */
+  /** The ports that are set, alike; none for what is set for the whole box. */
+  readonly ports: readonly string[];
+  /** Its first entry in the order, and of how many it is made up. */
+  readonly at: number;
+  readonly count: number;
+  /** How many boxes with steps left are reached afterwards, of how many. */
   readonly reached: number;
+  readonly of: number;
 }
 /** Steps done from one place with one address. */
 export interface SheetSeat {
@@ -31,6 +35,8 @@ export interface Worksheet {
   readonly seats: readonly SheetSeat[];
   readonly boxes: number;
   readonly steps: number;
+  /** What is set one by one. */
+  readonly settings: number;
   /** Parachutes that stay, by port. */
   readonly recorded: readonly string[];
 }
@@ -45,13 +51,24 @@ function talksTo(laptop: LaptopSettings | null, state: SiteState, device: string
   return laptop !== null && contains(networkOf(laptop.address, laptop.length), address);
 }
 
-const stepOf = (plan: Plan, step: Step, reached: number): SheetStep => ({
+const stepOf = (plan: Plan, step: Step, at: number, reached: number, of: number): SheetStep => ({
   ...sayingOf(plan, step),
   device: step.device,
   kind: step.setting.kind,
-  port: 'port' in step.setting ? step.setting.port : null,
+  ports: 'port' in step.setting ? [step.setting.port] : [],
+  at,
+  count: 1,
   reached,
+  of,
 });
+
+/** Are two ports of one box set alike, so that they can be chosen together? */
+const isAlike = (a: Step, b: Step): boolean =>
+  a.device === b.device &&
+  a.setting.kind === 'port' &&
+  b.setting.kind === 'port' &&
+  a.setting.part === b.setting.part &&
+  sameFacts(a.setting.facts, b.setting.facts);
 
 /** An order as a sheet: a new bracket wherever one sits down elsewhere or takes another address. */
 export function sheetOf(plan: Plan, now: SiteState, entries: readonly Entry[]): Worksheet {
@@ -62,6 +79,18 @@ export function sheetOf(plan: Plan, now: SiteState, entries: readonly Entry[]): 
   let socket: string | null = null;
   let laptop: LaptopSettings | null = null;
   let begun = false;
+  /** The step before, where no other place came between. */
+  let last: Step | null = null;
+  const note = (step: Step, at: number, reached: number, of: number) => {
+    const { steps } = seats.at(-1)!;
+    const before = steps.at(-1);
+    if (before && last && isAlike(last, step)) {
+      const ports = [...before.ports, (step.setting as { port: string }).port];
+      const count = before.count + 1;
+      steps[steps.length - 1] = { ...before, ...sayingOf(plan, step, ports), ports, count, reached, of };
+    } else steps.push(stepOf(plan, step, at, reached, of));
+    last = step;
+  };
   const sit = (at: string | null, device: string) => {
     laptop = at === null ? null : laptopFor(plan, state, device);
     begun = true;
@@ -73,7 +102,7 @@ export function sheetOf(plan: Plan, now: SiteState, entries: readonly Entry[]): 
       steps: [],
     });
   };
-  for (const entry of entries)
+  entries.forEach((entry, at) => {
     switch (entry.kind) {
       case 'sit':
         socket = entry.socket;
@@ -85,24 +114,26 @@ export function sheetOf(plan: Plan, now: SiteState, entries: readonly Entry[]): 
       case 'console':
         sit(null, entry.device);
         for (const step of entry.steps) {
-          seats.at(-1)!.steps.push(stepOf(plan, step, 0));
+          note(step, at, 0, 0);
           state = after(state, step);
         }
         begun = false;
         break;
       case 'step': {
-        const { step, reached } = entry;
+        const { step, reached, of } = entry;
         if (!begun || !talksTo(laptop, state, step.device)) sit(socket, step.device);
-        seats.at(-1)!.steps.push(stepOf(plan, step, reached));
+        note(step, at, reached, of);
         state = after(state, step);
         if (step.setting.kind === 'parachute') parachutes.add(step.setting.port);
       }
     }
+  });
   const steps = seats.flatMap((seat) => seat.steps);
   return {
     seats,
     boxes: new Set(steps.map(({ device }) => device)).size,
     steps: steps.length,
+    settings: steps.reduce((sum, { count }) => sum + count, 0),
     recorded,
   };
 }

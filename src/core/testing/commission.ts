@@ -17,7 +17,6 @@ import { emptySite, prefix } from './plans';
 
 /** Sites on their way: managed switches in a tree with a ring or two, as they come, partly set already, or alike by address. */
 
-const PORTS = 8;
 export const drawnCommission = fc.record({
   /** Each box hangs on an earlier one. */
   parents: fc.array(fc.nat(100), { minLength: 1, maxLength: 7 }),
@@ -29,7 +28,8 @@ export const drawnCommission = fc.record({
   /** Which boxes have a port planned in the management VLAN. */
   jacks: fc.array(fc.boolean(), { minLength: 8, maxLength: 8 }),
   roles: fc.array(fc.constantFrom('staff', 'guests', 'parked', 'parked'), { minLength: 64, maxLength: 64 }),
-  plain: fc.boolean(),
+  /** Which boxes have one socket only, like access points; where they hang on one other box and send their own VLAN untagged. */
+  single: fc.array(fc.boolean(), { minLength: 8, maxLength: 8 }),
 });
 export type Drawn = typeof drawnCommission extends fc.Arbitrary<infer T> ? T : never;
 
@@ -38,7 +38,8 @@ export interface Drawing {
   readonly comes: ReadonlyMap<string, AsItComes>;
 }
 
-export function commissionSite(drawn: Drawn): Drawing {
+/** `sockets` on the case of each box. */
+export function commissionSite(drawn: Drawn, sockets = 8): Drawing {
   const base = emptySite();
   const lan = [...base.lan.values()][0]!;
   const vids = { management: 10, staff: 20, guests: 30 } as const;
@@ -87,9 +88,9 @@ export function commissionSite(drawn: Drawn): Drawing {
       gateway: false,
       note: '',
     });
-    for (let n = 0; n <= PORTS; n++) {
-      const role = drawn.roles[(b * PORTS + n) % drawn.roles.length]!;
-      const jack = n === PORTS && drawn.jacks[b];
+    for (let n = 0; n <= sockets; n++) {
+      const role = drawn.roles[(b * sockets + n) % drawn.roles.length]!;
+      const jack = n === sockets && drawn.jacks[b];
       const carried =
         n === 0 || jack
           ? access('management')
@@ -113,7 +114,7 @@ export function commissionSite(drawn: Drawn): Drawing {
     return n;
   };
   const join = (a: number, b: number, native: string) => {
-    if ((used.get(a) ?? 0) >= PORTS - 2 || (used.get(b) ?? 0) >= PORTS - 2 || a === b) return;
+    if ((used.get(a) ?? 0) >= sockets - 2 || (used.get(b) ?? 0) >= sockets - 2 || a === b) return;
     const [from, to] = [`b${a}p${next(a)}`, `b${b}p${next(b)}`];
     const carried = trunk(['management', 'staff', 'guests'], native === 'none' ? null : native);
     for (const id of [from, to]) ports.set(id, { ...ports.get(id)!, ...carried });
@@ -130,6 +131,9 @@ export function commissionSite(drawn: Drawn): Drawing {
   };
   drawn.parents.forEach((parent, i) => join(parent % (i + 1), i + 1, drawn.natives[i]!));
   drawn.extra.forEach(([a, b], i) => join(a % count, b % count, drawn.natives[7 + i]!));
+  for (let b = 1; b < count; b++)
+    if (drawn.single[b] && used.get(b) === 1 && ports.get(`b${b}p1`)!.untagged === 'management')
+      for (let n = 2; n <= sockets; n++) ports.delete(`b${b}p${n}`);
   const subnet = {
     id: 'net',
     vlan: 'management',
@@ -163,5 +167,5 @@ export const plainDrawing: Drawn = {
   factory: 'default-vlan',
   jacks: Array.from({ length: 8 }, () => true),
   roles: Array.from({ length: 64 }, (_, i) => (i % 2 === 0 ? ('staff' as const) : ('parked' as const))),
-  plain: false,
+  single: Array.from({ length: 8 }, () => false),
 };

@@ -1,8 +1,8 @@
 'use client';
 
-import { type Plan, portTitle } from '@/core/plan';
-import type { SheetSeat, Worksheet } from '@/core/commission';
-import { ColumnHeads } from '../../parts/column-heads';
+import { type Plan, portTitle, vlansOf } from '@/core/plan';
+import type { SheetSeat, SheetStep, Worksheet } from '@/core/commission';
+import { Cautions } from '../../parts/cautions';
 
 /** Where to sit as a bracket, beside the steps done from there. */
 export function OrderSheet({ plan, sheet }: { plan: Plan; sheet: Worksheet }) {
@@ -12,22 +12,34 @@ export function OrderSheet({ plan, sheet }: { plan: Plan; sheet: Worksheet }) {
     <>
       <p className="pb-2">
         <strong>
-          {counted(steps, 'step')}, {counted(boxes, 'box', 'boxes')}, {counted(seats.length, 'place')} to sit
+          {counted(steps, 'step')}, {counted(boxes, 'box', 'boxes')}, {counted(seats.length, 'seat')}
         </strong>
         {recorded.length > 0 && (
           <span className="text-stop">
             {' '}
             {recorded.map((port) => portTitle(plan, plan.port.get(port)!)).join(', ')} stays open for you: no
-            port is planned from which the boxes are reached.
+            socket is planned from which the boxes are reached. Plan one in the management segment.
           </span>
         )}
       </p>
-      <table className="schedule text-[14px]" aria-label="The order">
-        <ColumnHeads columns={['Sit at', '', 'Box', 'Set', 'Reaches']} />
+      <Cautions
+        purposes={vlansOf(plan)
+          .map(({ purpose }) => purpose)
+          .filter((purpose) => purpose === 'control-cell' || purpose === 'supervisory')}
+      />
+      <div
+        aria-hidden
+        className="sticky top-0 z-10 flex border-b-2 border-ink bg-sheet text-[13px] text-muted max-[699px]:hidden"
+      >
+        <span className="w-[178px]">sit at</span>
+        <span className="flex-1 pl-9">step</span>
+        <span className="pr-1">boxes still reached</span>
+      </div>
+      <ol aria-label="The order">
         {seats.map((seat, at) => (
-          <SeatRows key={`${seat.socket} ${firsts[at]}`} plan={plan} seat={seat} first={firsts[at]!} />
+          <Seat key={`${seat.socket} ${firsts[at]}`} plan={plan} seat={seat} first={firsts[at]!} />
         ))}
-      </table>
+      </ol>
     </>
   );
 }
@@ -35,36 +47,58 @@ export function OrderSheet({ plan, sheet }: { plan: Plan; sheet: Worksheet }) {
 const counted = (count: number, one: string, many = `${one}s`): string =>
   `${count} ${count === 1 ? one : many}`;
 
-function SeatRows({ plan, seat, first }: { plan: Plan; seat: SheetSeat; first: number }) {
+function Seat({ plan, seat, first }: { plan: Plan; seat: SheetSeat; first: number }) {
   const port = seat.socket === null ? null : plan.port.get(seat.socket)!;
+  const place = port ? portTitle(plan, port) : `${plan.device.get(seat.device)!.name}, console`;
   return (
-    <tbody>
-      {seat.steps.map((step, i) => (
-        <tr key={i}>
-          {i === 0 && (
-            <th
-              scope="rowgroup"
-              rowSpan={seat.steps.length}
-              className={`w-[180px] border-2 border-ink bg-chosen p-2 text-left align-top ${seat.parachute ? 'border-dashed' : ''}`}
-            >
-              <span className="mono block font-bold">
-                {port ? portTitle(plan, port) : `${plan.device.get(seat.device)!.name}, console`}
-              </span>
-              <span className="mono block text-[13px] font-normal">
-                {seat.laptop ?? (port ? 'by the address it comes with' : '')}
-              </span>
-              {seat.parachute && <span className="block text-[13px] font-normal">parachute</span>}
-            </th>
-          )}
-          <td className="mono text-muted">{first + i}</td>
-          <td className="mono font-bold">{plan.device.get(step.device)!.name}</td>
-          <td>
-            {step.does}
-            <span className="block text-[13px] text-muted">{step.sees}</span>
-          </td>
-          <td className="mono">{step.reached}</td>
-        </tr>
-      ))}
-    </tbody>
+    <li className="flex items-stretch gap-2 pt-2 max-[699px]:block" aria-label={`At ${place}`}>
+      <div
+        className={`w-[170px] shrink-0 border-2 border-ink p-2 max-[699px]:w-auto ${seat.parachute ? 'border-dashed' : 'bg-chosen'}`}
+      >
+        <div className="sticky top-7 max-[699px]:static">
+          <strong className="mono block">{place}</strong>
+          <span className="mono block text-[13px]">{seat.laptop?.split(' ').join('\u00a0/ ')}</span>
+          <span className="block text-[13px] text-muted">{aside(seat)}</span>
+        </div>
+      </div>
+      <table className="schedule min-w-0 flex-1 text-[14px]" aria-label={`Steps at ${place}`}>
+        <tbody>
+          {seat.steps.map((step, i) => (
+            <StepRow key={i} plan={plan} step={step} number={first + i} />
+          ))}
+        </tbody>
+      </table>
+    </li>
+  );
+}
+
+const aside = ({ socket, laptop, parachute }: SheetSeat): string =>
+  parachute
+    ? 'parachute'
+    : socket === null
+      ? 'no socket reaches it'
+      : laptop === null
+        ? 'an address beside the one it comes with'
+        : '';
+
+/** What must be seen goes without saying where a port is set. */
+const isPlain = ({ kind }: SheetStep): boolean => kind === 'port' || kind === 'vlans';
+
+function StepRow({ plan, step, number }: { plan: Plan; step: SheetStep; number: number }) {
+  const { device, does, sees, reached, of } = step;
+  return (
+    <tr>
+      <td className="mono w-8 text-right text-muted">{number}</td>
+      <th scope="row" className="mono w-[110px] text-left whitespace-nowrap">
+        {plan.device.get(device)!.name}
+      </th>
+      <td>
+        {does}
+        {!isPlain(step) && <span className="block text-[13px] text-muted">{sees}</span>}
+      </td>
+      <td className="mono w-16 text-right whitespace-nowrap">
+        {of > 0 && (reached === of ? reached : `${reached} of ${of}`)}
+      </td>
+    </tr>
   );
 }
