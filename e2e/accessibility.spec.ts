@@ -15,6 +15,7 @@ const STATIONS = [
   'internet',
   'policy',
   'rehearse',
+  'commission',
   'findings',
   'brief',
   'handover',
@@ -108,6 +109,14 @@ const LOOKS: Readonly<Record<string, Look>> = {
     await page.getByLabel('Which device').fill('historian');
     await expect(page.getByRole('list', { name: 'Ways in' })).toBeVisible();
   },
+  commission: async (page, found) => {
+    await expect(page.getByRole('list', { name: 'The order' })).toBeVisible();
+    await found('order');
+    for (const view of ['settings', 'kit', 'boxes now']) {
+      await page.getByRole('radio', { name: view, exact: true }).click();
+      await found(view);
+    }
+  },
   gear: async (page, found) => {
     await page.getByRole('option', { name: /^sw-c 3:/ }).click();
     await expect(page.getByRole('heading', { name: 'sw-c 3' })).toBeVisible();
@@ -117,7 +126,7 @@ const LOOKS: Readonly<Record<string, Look>> = {
     }
   },
 };
-const SHEETS = ['schedule', 'ports', 'rules'];
+const SHEETS = ['schedule', 'ports', 'rules', 'settings'];
 
 for (const theme of ['day', 'night'])
   for (const station of ['', ...STATIONS, 'rehearse?view=exercise', ...SHEETS])
@@ -148,7 +157,7 @@ for (const station of [...STATIONS, ...SHEETS])
     await page.goto(`/site/${site}/${station}`);
     await expect(
       SHEETS.includes(station)
-        ? page.getByRole('table').first()
+        ? page.getByRole('table').or(page.getByRole('region')).first()
         : page.getByRole('toolbar', { name: 'Tabs' }),
     ).toBeVisible();
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);

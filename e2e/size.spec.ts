@@ -14,6 +14,7 @@ const MOST: Readonly<Record<string, number>> = {
   internet: 480,
   policy: 498,
   rehearse: 535,
+  commission: 520,
   handover: 429,
   findings: 436,
   history: 427,

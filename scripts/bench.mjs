@@ -22,6 +22,7 @@ entry(async () => {
       'rehearse.ts',
       'air.ts',
       'guards.ts',
+      'commission.ts',
       'extreme.ts',
       'load.ts',
     ]) {

@@ -77,6 +77,11 @@ const shots = [
     },
   },
   {
+    name: 'order-day',
+    path: '/site/3creamery/commission',
+    act: (page) => page.getByText('parachute', { exact: true }).nth(1).scrollIntoViewIfNeeded(),
+  },
+  {
     name: 'internet-day',
     path: '/site/3creamery/internet',
     act: (page) => page.getByRole('region', { name: 'Uplink mobile' }).getByRole('button').first().click(),

@@ -1,3 +1,4 @@
+export { type KitItem, kitOf, kitParts, kitTitles } from './kit';
 export { lostWithoutOrder } from './naive';
 export { type CutOff, cutOffsIn, mended } from './by-hand';
 export { type LaptopSettings, laptopFor } from './laptop';
@@ -13,3 +14,4 @@ export {
 } from './state';
 export { type Setting, type SettingKind, type Step, after, settingsOf } from './steps';
 export { type SheetSeat, type SheetStep, type Worksheet, sheetOf, worksheetOf } from './worksheet';
+export { type SettingsSheet, alsoCalled, pageTitles, settingsSheets } from './pages';

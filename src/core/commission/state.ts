@@ -112,8 +112,11 @@ export function presentState(plan: Plan, comes: ReadonlyMap<string, AsItComes> =
     const own = comes.get(device);
     if (!own || !box.management) return box;
     const factory = boxOf(plan, device)!;
-    const facts = ports.map((port) =>
-      portFacts({ ...port, role: 'undecided', enabled: true }, factory, () => 0),
+    // The socket for the provider is that as it comes.
+    const facts = ports.map((port, at) =>
+      port.role === 'uplink'
+        ? box.bridge.facts[at]!
+        : portFacts({ ...port, role: 'undecided', enabled: true }, factory, () => 0),
     );
     return {
       bridge: { ...box.bridge, facts },

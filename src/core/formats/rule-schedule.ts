@@ -17,8 +17,9 @@ import { csvText } from './csv';
 
 /** The policy as lines in the order in which a box asks them, for gear of any kind. */
 export interface RuleLine {
-  /** The boxes that see to it. */
+  /** The boxes that see to it, in words and by id; null for whichever routes the pair. */
   readonly boxes: string;
+  readonly devices: readonly string[] | null;
   readonly from: string;
   readonly to: string;
   readonly services: string;
@@ -33,6 +34,7 @@ export interface RuleLine {
 
 const line = (fields: Partial<RuleLine> & Pick<RuleLine, 'source' | 'action'>): RuleLine => ({
   boxes: '',
+  devices: null,
   from: 'anybody',
   to: 'anybody',
   services: 'everything',
@@ -51,7 +53,10 @@ function servicesIn(plan: Plan, ids: readonly string[]): Pick<RuleLine, 'service
   };
 }
 
-const namesOf = (devices: readonly Device[]): string => devices.map(({ name }) => name).join(', ');
+const seenToBy = (devices: readonly Device[]): Pick<RuleLine, 'boxes' | 'devices'> => ({
+  boxes: devices.map(({ name }) => name).join(', '),
+  devices: devices.map(({ id }) => id),
+});
 
 /** Rules, then what forwards open, then what the matrix allows, then answers for boxes that keep no track of them. */
 export function ruleScheduleOf(plan: Plan, today: string | null): RuleLine[] {
@@ -62,7 +67,9 @@ export function ruleScheduleOf(plan: Plan, today: string | null): RuleLine[] {
       line({
         source: 'rule',
         action: rule.action,
-        boxes: rule.device === null ? 'whoever routes the pair' : plan.device.get(rule.device)!.name,
+        ...(rule.device === null
+          ? { boxes: 'whoever routes the pair' }
+          : seenToBy([plan.device.get(rule.device)!])),
         from: partiesText(plan, rule.from),
         to: partiesText(plan, rule.to),
         ...(rule.services.length === 0 ? {} : servicesIn(plan, rule.services)),
@@ -78,7 +85,7 @@ export function ruleScheduleOf(plan: Plan, today: string | null): RuleLine[] {
         line({
           source: 'forward',
           action: 'allow',
-          boxes: plan.device.get(uplink.device)!.name,
+          ...seenToBy([plan.device.get(uplink.device)!]),
           from: `${uplink.name}: ${forward.sources.map(formatPrefix).join(', ') || 'anybody'}`,
           to: targetOf(plan, forward).name,
           services: `outside ${portsText(forward.protocol, forward.from, forward.to)}`,
@@ -95,7 +102,7 @@ export function ruleScheduleOf(plan: Plan, today: string | null): RuleLine[] {
       if (filter === null) continue;
       const passed: Partial<ReturnType<typeof servicesIn>> =
         decision === 'services' ? servicesIn(plan, services) : {};
-      const fields = { action: 'allow' as const, boxes: namesOf(boxes), ...passed };
+      const fields = { action: 'allow' as const, ...seenToBy(boxes), ...passed };
       lines.push(
         line({ ...fields, source: 'matrix', from: senders(plan, from, decision === 'wish'), to: to.name }),
       );
@@ -106,7 +113,7 @@ export function ruleScheduleOf(plan: Plan, today: string | null): RuleLine[] {
             ...fields,
             ...(passed.ports ? { ports: passed.ports.replaceAll(/(tcp|udp) /g, '$1 from ') } : {}),
             source: 'answer',
-            boxes: namesOf(weak),
+            ...seenToBy(weak),
             from: to.name,
             to: from.name,
             note: 'answers only: tcp without a lone SYN, udp and icmp of what was asked',

@@ -156,5 +156,5 @@ export {
 } from './view';
 export { standardService, standardServices } from './standard-services';
 export { type WireStep, decodePlan, decodeStep, encodePlan, encodeStep, wireStepSchema } from './wire';
-export { byName, fieldName, portTitle, portsText, recordTitle, wireText } from './words';
+export { byName, fieldName, fieldText, portTitle, portsText, recordTitle, wireText } from './words';
 export { type Progress, type Work, counted, finish } from './work';

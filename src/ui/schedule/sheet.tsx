@@ -8,8 +8,14 @@ import { ask } from '../session/api';
 import { PortSchedulePage } from './port-schedule-page';
 import { RuleSchedulePage } from './rule-schedule-page';
 import { SchedulePage } from './schedule-page';
+import { SettingsPage } from './settings-page';
 
-const pages = { schedule: SchedulePage, ports: PortSchedulePage, rules: RuleSchedulePage };
+const pages = {
+  schedule: SchedulePage,
+  ports: PortSchedulePage,
+  rules: RuleSchedulePage,
+  settings: SettingsPage,
+};
 export type SheetName = keyof typeof pages;
 
 /** What a sheet is made from: the saved plan and the day. */

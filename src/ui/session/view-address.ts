@@ -1,5 +1,5 @@
 import { recordIn, type Plan, type TableName } from '@/core/plan';
-import type { AirView, Rehearsal, ViewState } from './view';
+import type { AirView, CommissionView, Rehearsal, ViewState } from './view';
 
 /** What is chosen, as it stands in the address of the page: a reload, Back and a copied link come back to the same thing. */
 
@@ -18,6 +18,7 @@ type Shown = Pick<
   | 'zone'
   | 'pairs'
   | 'rule'
+  | 'commission'
   | 'rehearsal'
   | 'probe'
 >;
@@ -43,6 +44,7 @@ const record = (
 
 const views: readonly Rehearsal[] = ['ask', 'dhcp', 'what-if', 'trees', 'exercise'];
 const airViews: readonly AirView[] = ['networks', 'air', 'floor'];
+const commissionViews: readonly CommissionView[] = ['order', 'settings', 'kit', 'boxes'];
 const parts = {
   vlan: record('vlan', 'vlan'),
   address: record('address', 'address'),
@@ -82,6 +84,11 @@ const parts = {
     }),
   },
   rule: record('rule', 'rule'),
+  commission: {
+    name: 'list',
+    write: ({ commission }) => (commission === 'order' ? '' : commission),
+    read: (text) => ({ commission: commissionViews.find((view) => view === text) ?? 'order' }),
+  },
   rehearsal: {
     name: 'view',
     write: ({ rehearsal }) => (rehearsal === 'ask' ? '' : rehearsal),
@@ -105,6 +112,7 @@ const byStation: Readonly<Record<string, readonly Name[]>> = {
   internet: ['uplink', 'forward'],
   policy: ['zone', 'pairs', 'rule'],
   rehearse: ['rehearsal', 'probe'],
+  commission: ['commission', 'device'],
 };
 const namesOf = (station: string) => byStation[station] ?? [];
 /** What is refined a bit at a time makes no step of its own to go back by. */

@@ -26,6 +26,8 @@ export interface ProbeText {
 
 export type Rehearsal = 'ask' | 'dhcp' | 'what-if' | 'trees' | 'exercise';
 
+export type CommissionView = 'order' | 'settings' | 'kit' | 'boxes';
+
 export type AirView = 'networks' | 'air' | 'floor';
 
 export interface ViewState {
@@ -54,6 +56,8 @@ export interface ViewState {
   readonly probeOpen: boolean;
   /** What is tried out of order under What if, also on the map. */
   readonly faults: readonly Fault[];
+  /** The view chosen under Commission. */
+  readonly commission: CommissionView;
   /** The view chosen under Rehearse. */
   readonly rehearsal: Rehearsal;
   readonly finding: string | null;
@@ -103,6 +107,7 @@ export const useView = create<ViewState>((set) => ({
   probe: { from: '', to: '', service: 'ping' },
   probeOpen: false,
   faults: [],
+  commission: 'order',
   rehearsal: 'ask',
   finding: null,
   review: null,

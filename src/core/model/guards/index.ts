@@ -37,3 +37,4 @@ export {
   trustOf,
   vlanGuardOf,
 } from './records';
+export { accessWords, hostWords, methodWords } from './words';

@@ -1,12 +1,15 @@
 'use client';
 
 import { formatAddress, parseAddress, parseMask } from '@/core/address';
-import { type Plan, badInput, boxOf, presentStates } from '@/core/plan';
+import { type Plan, badInput, boxOf, equal, pick, presentStates } from '@/core/plan';
 import { boxesInOrder } from '@/core/model/switching';
 import { useSession } from '../../session/context';
 import { Choice } from '../../parts/choice';
 import { ColumnHeads } from '../../parts/column-heads';
 import { Field } from '../../parts/field';
+
+const OF_STATE = ['state', 'address', 'length'] as const;
+const UNSAID = { state: 'as-it-comes', address: null, length: 24 } as const;
 
 /** How each box is before work begins. */
 export function BoxesNow({ plan }: { plan: Plan }) {
@@ -14,15 +17,24 @@ export function BoxesNow({ plan }: { plan: Plan }) {
   const boxes = boxesInOrder(plan)
     .map(({ device }) => plan.device.get(device)!)
     .filter(({ id }) => boxOf(plan, id)?.vlanAware);
-  const say = (device: string, set: object) =>
-    void session.perform({ operation: 'setPresent', input: { devices: [device], set } });
+  const say = (devices: readonly string[], set: object) =>
+    void session.perform({ operation: 'setPresent', input: { devices, set } });
+  const said = (device: string) => pick(plan.present.by('device', device)[0] ?? UNSAID, OF_STATE);
+  /** Those of the same model of which something else is said. */
+  const others = (device: string) =>
+    boxes
+      .map(({ id }) => id)
+      .filter(
+        (id) => boxOf(plan, id)!.model === boxOf(plan, device)!.model && !equal(said(id), said(device)),
+      );
   return (
     <table className="schedule text-[14px]" aria-label="How boxes are now">
       <ColumnHeads columns={['Box', 'Model', 'Now', 'Address it comes with']} />
       <tbody>
         {boxes.map(({ id, name }) => {
-          const [now] = plan.present.by('device', id);
-          const state = now?.state ?? 'as-it-comes';
+          const now = said(id);
+          const { state } = now;
+          const like = others(id);
           return (
             <tr key={id} data-record={id}>
               <th scope="row" className="mono text-left whitespace-nowrap">
@@ -34,17 +46,32 @@ export function BoxesNow({ plan }: { plan: Plan }) {
                   label={`${name} now`}
                   value={state}
                   options={presentStates.map((value) => ({ value, label: value.replaceAll('-', ' ') }))}
-                  onChoose={(value) => say(id, { state: value })}
+                  onChoose={(value) => say([id], { state: value })}
                 />
               </td>
-              <td>
+              <td className="whitespace-nowrap">
+                {like.length > 0 && plan.present.by('device', id).length > 0 && (
+                  <button
+                    type="button"
+                    className="button float-right ml-2"
+                    aria-label={`As ${name}: all of its model`}
+                    onClick={() =>
+                      say(like, {
+                        ...now,
+                        address: now.address === null ? null : formatAddress(now.address),
+                      })
+                    }
+                  >
+                    {like.length} more like it
+                  </button>
+                )}
                 {state === 'as-it-comes' && (
                   <Field
                     label={`Address ${name} comes with`}
                     mono
                     placeholder="not looked up"
-                    value={now?.address ? `${formatAddress(now.address)}/${now.length}` : ''}
-                    onCommit={(text) => say(id, comesWith(text))}
+                    value={now.address !== null ? `${formatAddress(now.address)}/${now.length}` : ''}
+                    onCommit={(text) => say([id], comesWith(text))}
                   />
                 )}
               </td>

@@ -1,41 +1,65 @@
 'use client';
 
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { usePlan } from '../../session/context';
 import { useJob } from '../../session/job';
-import { OneOf } from '../../parts/one-of';
+import { type CommissionView, useView } from '../../session/view';
+import { type Alternative, OneOf } from '../../parts/one-of';
 import { ProgressLine } from '../../parts/progress-line';
 import { StationHead } from '../../parts/station-head';
 import { BoxesNow } from './boxes-now';
+import { KitView } from './kit-view';
 import { OrderSheet } from './order-sheet';
+import { SettingsView } from './settings-view';
 
-const views = [
-  { value: 'order' as const, shown: 'order', title: 'what to set where, step by step' },
-  { value: 'boxes' as const, shown: 'boxes now', title: 'how each box is before work begins' },
+const views: readonly Alternative<CommissionView>[] = [
+  { value: 'order', shown: 'order', title: 'what to set where, step by step' },
+  { value: 'settings', shown: 'settings', title: 'everything that is to be set at one box, page by page' },
+  { value: 'kit', shown: 'kit', title: 'what to bring along, and what to ask for before' },
+  { value: 'boxes', shown: 'boxes now', title: 'how each box is before work begins' },
 ];
 
-/** The order of all settings of the site, worked out off the page whenever the plan changes. */
+/** From the plan to a working network. */
 export function CommissionStation() {
   const plan = usePlan();
-  const [shown, setShown] = useState<(typeof views)[number]['value']>('order');
+  const shown = useView((state) => state.commission);
+  const set = useView((state) => state.set);
+  return (
+    <>
+      <StationHead title="Commission" about="an order that cannot lock you out">
+        <OneOf
+          label="Show"
+          look="bar"
+          value={shown}
+          of={views}
+          onChoose={(commission) => set({ commission })}
+        />
+      </StationHead>
+      {shown === 'order' && <OrderView />}
+      {shown === 'settings' && <SettingsView plan={plan} />}
+      {shown === 'kit' && <KitView plan={plan} />}
+      {shown === 'boxes' && <BoxesNow plan={plan} />}
+    </>
+  );
+}
+
+/** The order of all settings of the site, worked out off the page whenever the plan changes. */
+function OrderView() {
+  const plan = usePlan();
   const { start, running, result, stale } = useJob();
   useEffect(() => start({ kind: 'order' }), [start]);
   const sheet = result?.kind === 'order' && !stale ? result.sheet : null;
   return (
     <>
-      <StationHead title="Commission" about="an order that cannot lock you out">
-        <OneOf label="Show" look="bar" value={shown} of={views} onChoose={setShown} />
-      </StationHead>
-      {shown === 'boxes' && <BoxesNow plan={plan} />}
-      {shown === 'order' && running && (
+      {running && (
         <p role="status">
           <ProgressLine label="The order is worked out" progress={running} atMost />
         </p>
       )}
-      {shown === 'order' && sheet?.steps === 0 && (
+      {sheet?.steps === 0 && (
         <p>Nothing is left to set: every box that can be set up is recorded as planned already.</p>
       )}
-      {shown === 'order' && sheet && sheet.steps > 0 && <OrderSheet plan={plan} sheet={sheet} />}
+      {sheet && sheet.steps > 0 && <OrderSheet plan={plan} sheet={sheet} />}
     </>
   );
 }

@@ -29,7 +29,7 @@ export function OrderSheet({ plan, sheet }: { plan: Plan; sheet: Worksheet }) {
       />
       <div
         aria-hidden
-        className="sticky top-0 z-10 flex border-b-2 border-ink bg-sheet text-[13px] text-muted max-[699px]:hidden"
+        className="sticky -top-3 z-10 flex border-b-2 border-ink bg-sheet pt-3 text-[13px] text-muted max-[699px]:hidden"
       >
         <span className="w-[178px]">sit at</span>
         <span className="flex-1 pl-9">step</span>
@@ -55,14 +55,17 @@ function Seat({ plan, seat, first }: { plan: Plan; seat: SheetSeat; first: numbe
       <div
         className={`w-[170px] shrink-0 border-2 border-ink p-2 max-[699px]:w-auto ${seat.parachute ? 'border-dashed' : 'bg-chosen'}`}
       >
-        <div className="sticky top-7 max-[699px]:static">
+        <div className="sticky top-6 max-[699px]:static">
           <strong className="mono block">{place}</strong>
           <span className="mono block text-[13px]">{seat.laptop?.split(' ').join('\u00a0/ ')}</span>
           <span className="block text-[13px] text-muted">{aside(seat)}</span>
         </div>
       </div>
-      <table className="schedule min-w-0 flex-1 text-[14px]" aria-label={`Steps at ${place}`}>
-        <tbody>
+      <table
+        className="schedule min-w-0 flex-1 text-[14px] max-[699px]:block"
+        aria-label={`Steps at ${place}`}
+      >
+        <tbody className="max-[699px]:block">
           {seat.steps.map((step, i) => (
             <StepRow key={i} plan={plan} step={step} number={first + i} />
           ))}
@@ -87,16 +90,16 @@ const isPlain = ({ kind }: SheetStep): boolean => kind === 'port' || kind === 'v
 function StepRow({ plan, step, number }: { plan: Plan; step: SheetStep; number: number }) {
   const { device, does, sees, reached, of } = step;
   return (
-    <tr>
+    <tr className="max-[699px]:grid max-[699px]:grid-cols-[2.2rem_1fr_auto] max-[699px]:border-b max-[699px]:border-rule max-[699px]:py-1 max-[699px]:[&>*]:border-0">
       <td className="mono w-8 text-right text-muted">{number}</td>
-      <th scope="row" className="mono w-[110px] text-left whitespace-nowrap">
+      <th scope="row" className="mono w-[110px] text-left whitespace-nowrap max-[699px]:w-auto">
         {plan.device.get(device)!.name}
       </th>
-      <td>
+      <td className="max-[699px]:order-last max-[699px]:col-span-2 max-[699px]:col-start-2">
         {does}
         {!isPlain(step) && <span className="block text-[13px] text-muted">{sees}</span>}
       </td>
-      <td className="mono w-16 text-right whitespace-nowrap">
+      <td className="mono w-16 text-right whitespace-nowrap max-[699px]:w-auto">
         {of > 0 && (reached === of ? reached : `${reached} of ${of}`)}
       </td>
     </tr>

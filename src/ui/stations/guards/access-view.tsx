@@ -1,7 +1,7 @@
 'use client';
 
 import { type Access, type Plan, vlansOf } from '@/core/plan';
-import { accessesOf, askingPorts } from '@/core/model/guards';
+import { accessesOf, accessWords, askingPorts, hostWords, methodWords } from '@/core/model/guards';
 import { serviceNames, typedServices } from '@/core/model/policy';
 import { useSession } from '../../session/context';
 import { useEdit } from '../../session/actions';
@@ -15,7 +15,6 @@ import { AuthenticateHere } from './authenticate-here';
 import { DevicesAsked } from './devices-asked';
 import { Servers } from './servers';
 import { UnaskedPorts } from './unasked-ports';
-import { accessWords, hostWords, methodWords } from './words';
 
 /** Who is let in: how ports ask, whom they ask, by what devices are known, and what a device there lives through. */
 export function AccessView({ plan }: { plan: Plan }) {

@@ -10,7 +10,8 @@ import { ColumnHeads } from '../../parts/column-heads';
 import { Form, FormChoice, FormLine, useTypedForm } from '../../parts/form';
 import { Jacket } from '../../parts/jacket';
 import { OneOf } from '../../parts/one-of';
-import { securityOptions, securityWords } from './words';
+import { securityWords } from '@/core/model/wireless';
+import { securityOptions } from './words';
 
 /** The names on the air, where each leads, and what holds for all of them. */
 export function NetworksView({ plan }: { plan: Plan }) {

@@ -1,7 +1,7 @@
 'use client';
 
 import { type Plan, type Ssid, bands, vlansOf } from '@/core/plan';
-import { accessPoints, isMeantFor, sentBy } from '@/core/model/wireless';
+import { accessPoints, isMeantFor, securityWords, sentBy } from '@/core/model/wireless';
 import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
@@ -10,7 +10,6 @@ import { Property } from '../../parts/property';
 import { RecordField } from '../../parts/record-field';
 import { Toggle } from '../../parts/tick';
 import { JoinHere } from './join-here';
-import { securityWords } from './words';
 
 /** A network: its name, where it leads, how it is secured, on which bands and access points. */
 export function SsidInspector({ plan, ssid }: { plan: Plan; ssid: Ssid }) {

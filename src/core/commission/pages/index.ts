@@ -1,0 +1,83 @@
+import { type Device, type Plan, boxOf, groupBy } from '../../plan';
+import { hardenable } from '../../model/guards';
+import { placeIn, plannedState, presentState } from '../state';
+import { addressLines, dhcpLines, internetLines, managementLines, routeLines } from './addressing';
+import { identityLines, protectionLines, saveLines, timeLines } from './care';
+import { guardLines, ruleLines, wirelessLines } from './letting-in';
+import { type PageName, type SettingLine, type SettingsPage, pageNames } from './page';
+import { portLines, treeLines, vlanLines } from './switching';
+
+export { type PageName, type SettingLine, type SettingsPage, pageNames } from './page';
+export { alsoCalled, pageTitles } from './titles';
+
+/** What is to be set on boxes: on one, or alike on several of one model. */
+export interface SettingsSheet {
+  readonly devices: readonly Device[];
+  readonly model: string;
+  readonly pages: readonly SettingsPage[];
+}
+
+/** The pages of a box that has something to set; none for one that is as planned already. */
+function pagesOf(plan: Plan, device: string, today: string | null): SettingsPage[] {
+  if (plan.present.by('device', device)[0]?.state === 'as-planned') return [];
+  const [before, after] = [presentState(plan), plannedState(plan)];
+  const at = placeIn(after, device);
+  const [now, then] = at < 0 ? [null, null] : [before.boxes[at]!, after.boxes[at]!];
+  const management = then?.management ?? null;
+  const lines: Readonly<Record<PageName, readonly SettingLine[]>> = {
+    identity: identityLines(plan, device),
+    management: [...managementLines(plan, device, management), ...protectionLines(plan, device)],
+    vlans: now ? vlanLines(plan, now, then) : [],
+    ports: now ? portLines(plan, now, then) : [],
+    addresses: addressLines(plan, device, management),
+    dhcp: dhcpLines(plan, device),
+    routes: routeLines(plan, device),
+    internet: internetLines(plan, device),
+    rules: ruleLines(plan, device, today),
+    wireless: wirelessLines(plan, device),
+    guards: guardLines(plan, device),
+    trees: then ? treeLines(plan, then) : [],
+    time: timeLines(plan, device),
+    save: saveLines(plan, device),
+  };
+  return pageNames.filter((page) => lines[page].length > 0).map((page) => ({ page, lines: lines[page] }));
+}
+
+const keyOf = (page: PageName, { what, value }: SettingLine): string => `${page}\n${what}\n${value}`;
+const keep = (
+  pages: readonly SettingsPage[],
+  holds: (page: PageName, line: SettingLine) => boolean,
+): SettingsPage[] =>
+  pages
+    .map(({ page, lines }) => ({ page, lines: lines.filter((one) => holds(page, one)) }))
+    .filter(({ lines }) => lines.length > 0);
+
+/**
+ * Everything that is to be set, box by box in the order of the site: only what is otherwise than it is now. What is the same
+ * at all boxes of one model stands once, before the first of them.
+ */
+export function settingsSheets(plan: Plan, today: string | null): SettingsSheet[] {
+  const boxes = hardenable(plan)
+    .map((device) => ({
+      device,
+      model: boxOf(plan, device.id)?.model ?? '',
+      pages: pagesOf(plan, device.id, today),
+    }))
+    .filter(({ pages }) => pages.length > 0);
+  const alike = groupBy(boxes, ({ model }) => model);
+  const sheets: SettingsSheet[] = [];
+  for (const { device, model, pages } of boxes) {
+    const like = alike.get(model)!;
+    const counts = new Map<string, number>();
+    if (like.length > 1)
+      for (const one of like)
+        for (const key of new Set(one.pages.flatMap(({ page, lines }) => lines.map((l) => keyOf(page, l)))))
+          counts.set(key, (counts.get(key) ?? 0) + 1);
+    const isShared = (page: PageName, one: SettingLine) => counts.get(keyOf(page, one)) === like.length;
+    const shared = keep(pages, isShared);
+    if (like[0]!.device === device && shared.length > 0)
+      sheets.push({ devices: like.map((one) => one.device), model, pages: shared });
+    sheets.push({ devices: [device], model, pages: keep(pages, (page, one) => !isShared(page, one)) });
+  }
+  return sheets;
+}

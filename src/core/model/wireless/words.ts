@@ -1,0 +1,14 @@
+import type { Security } from '../../plan';
+
+/** How networks are secured, as people say it. */
+export const securityWords: Readonly<Record<Security, string>> = {
+  open: 'open',
+  owe: 'encrypted without a key (OWE)',
+  'wpa-mixed': 'WPA and WPA2 with TKIP',
+  'wpa2-personal': 'WPA2, one key',
+  'wpa2-wpa3-personal': 'WPA2 and WPA3, one key',
+  'wpa3-personal': 'WPA3, one key',
+  'wpa2-enterprise': 'WPA2, each by name',
+  'wpa2-wpa3-enterprise': 'WPA2 and WPA3, each by name',
+  'wpa3-enterprise': 'WPA3, each by name',
+};

@@ -1,0 +1,18 @@
+import { settingsSheets } from '@/core/commission';
+import { siteOf } from '@/core/plan';
+import { Paper } from './paper';
+import { SettingsBlock } from './settings-block';
+import type { SheetProps } from './sheet';
+
+/** What is to be set at each box for paper, to be ticked off beside it. */
+export function SettingsPage({ siteId, plan, revision, today }: SheetProps) {
+  const sheets = settingsSheets(plan, today);
+  return (
+    <Paper siteId={siteId} title={`${siteOf(plan).name}: settings`} revision={revision} today={today}>
+      {sheets.length === 0 && <p className="py-4">Nothing is left to set on this site.</p>}
+      {sheets.map((sheet) => (
+        <SettingsBlock key={sheet.devices.map(({ id }) => id).join(' ')} sheet={sheet} />
+      ))}
+    </Paper>
+  );
+}

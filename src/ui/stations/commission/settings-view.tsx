@@ -1,0 +1,43 @@
+'use client';
+
+import Link from 'next/link';
+import { useMemo } from 'react';
+import { settingsSheets } from '@/core/commission';
+import type { Plan } from '@/core/plan';
+import { today } from '@/today';
+import { useSession } from '../../session/context';
+import { useView } from '../../session/view';
+import { Choice } from '../../parts/choice';
+import { SettingsBlock } from '../../schedule/settings-block';
+
+/** What is to be set at one box: what is the same at all of its model, then its own. */
+export function SettingsView({ plan }: { plan: Plan }) {
+  const { siteId } = useSession();
+  const device = useView((state) => state.device);
+  const set = useView((state) => state.set);
+  const sheets = useMemo(() => settingsSheets(plan, today()), [plan]);
+  const boxes = sheets.flatMap(({ devices }) => (devices.length === 1 ? devices : []));
+  const chosen = boxes.find(({ id }) => id === device) ?? boxes[0];
+  if (!chosen)
+    return <p>Nothing is left to set: every box that can be set up is recorded as planned already.</p>;
+  const shown = sheets.filter(({ devices }) => devices.some(({ id }) => id === chosen.id));
+  return (
+    <>
+      <div className="no-print flex flex-wrap items-center gap-3">
+        <Choice
+          label="Box"
+          value={chosen.id}
+          options={boxes.map(({ id, name }) => ({ value: id, label: name }))}
+          onChoose={(id) => set({ device: id, ports: [], finding: null })}
+        />
+        <span className="flex-1 text-[14px] text-muted">only what is otherwise than it is now</span>
+        <Link className="button" href={`/site/${siteId}/settings`}>
+          All boxes to print
+        </Link>
+      </div>
+      {shown.map((sheet) => (
+        <SettingsBlock key={sheet.devices.length} sheet={sheet} />
+      ))}
+    </>
+  );
+}
