@@ -1,4 +1,4 @@
-import { worksheetOf } from '@/core/commission';
+import { type OrderEdit, type WorkedOrder, workedOrder, worksheetOf } from '@/core/commission';
 import { proposeChannels } from '@/core/model/wireless';
 import type { Plan } from '@/core/plan';
 import { singleFaults, whatIf } from '@/core/rehearse';
@@ -10,6 +10,7 @@ const SLICE = 40;
 /** Runs one job at a time in slices, so that edits are followed meanwhile and the page can call it off. */
 export class Jobs {
   private running: symbol | null = null;
+  private worked: { readonly plan: Plan; readonly order: WorkedOrder } | null = null;
 
   constructor(private readonly say: (message: FromWorker) => void) {}
 
@@ -28,9 +29,18 @@ export class Jobs {
       });
       return;
     }
-    if (job.kind === 'order')
-      this.inSlices(own, id, worksheetOf(plan), (sheet) => ({ kind: job.kind, sheet }));
+    if (job.kind === 'order') this.order(own, plan, id, job.edits);
     else this.inSlices(own, id, singleFaults(plan, today), (ranked) => ({ kind: job.kind, ranked }));
+  }
+
+  /** What was worked out for a plan serves for everything that is done to the order by hand. */
+  private order(own: symbol, plan: Plan, id: number, edits: readonly OrderEdit[]): void {
+    const resultOf = (order: WorkedOrder): JobResult => {
+      this.worked = { plan, order };
+      return { kind: 'order', sheet: worksheetOf(plan, order, edits) };
+    };
+    if (this.worked?.plan === plan) this.say({ type: 'result', id, result: resultOf(this.worked.order) });
+    else this.inSlices(own, id, workedOrder(plan), resultOf);
   }
 
   private inSlices<R>(

@@ -1,4 +1,4 @@
-import type { Worksheet } from '@/core/commission';
+import type { OrderEdit, Worksheet } from '@/core/commission';
 import type { Finding } from '@/core/findings';
 import type { BandProposal, Wishes } from '@/core/model/wireless';
 import type { Step } from '@/core/plan';
@@ -9,7 +9,7 @@ export type Job =
   | { readonly kind: 'single-faults' }
   | { readonly kind: 'what-if'; readonly faults: readonly Fault[] }
   | { readonly kind: 'channels'; readonly wishes: Wishes }
-  | { readonly kind: 'order' };
+  | { readonly kind: 'order'; readonly edits: readonly OrderEdit[] };
 export type JobResult =
   | { readonly kind: 'single-faults'; readonly ranked: readonly Ranked[] }
   | { readonly kind: 'what-if'; readonly impact: Impact }

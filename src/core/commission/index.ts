@@ -1,6 +1,6 @@
 export { type KitItem, kitOf, kitParts, kitTitles } from './kit';
 export { lostWithoutOrder } from './naive';
-export { type CutOff, cutOffsIn, mended } from './by-hand';
+export { type CutOff, type OrderEdit, cutOffsIn, edited, followed } from './by-hand';
 export { type LaptopSettings, laptopFor } from './laptop';
 export { type Entry, type Order, type Standing, orderOf } from './order';
 export { reachedFrom } from './reach';
@@ -13,5 +13,13 @@ export {
   presentState,
 } from './state';
 export { type Setting, type SettingKind, type Step, after, settingsOf } from './steps';
-export { type SheetSeat, type SheetStep, type Worksheet, sheetOf, worksheetOf } from './worksheet';
+export {
+  type SheetSeat,
+  type SheetStep,
+  type WorkedOrder,
+  type Worksheet,
+  sheetOf,
+  workedOrder,
+  worksheetOf,
+} from './worksheet';
 export { type SettingsSheet, alsoCalled, pageTitles, settingsSheets } from './pages';

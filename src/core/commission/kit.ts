@@ -45,7 +45,7 @@ function cables(plan: Plan): KitItem[] {
     return item(
       'cables',
       all.length,
-      `${media.replaceAll('-', ' ')} cable, ${length === null ? 'length not measured' : `${length} m`}`,
+      `${media.endsWith('mode') ? `${media} fibre` : media} cable, ${length === null ? 'length not measured' : `${length} m`}`,
       labelled.length > 0 && labelled.length <= 8 ? names(labelled) : '',
     );
   });

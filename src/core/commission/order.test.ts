@@ -7,9 +7,10 @@ import {
   type SiteState,
   after,
   cutOffsIn,
+  edited,
+  followed,
   laptopFor,
   lostWithoutOrder,
-  mended,
   orderOf,
   plannedState,
   presentState,
@@ -91,8 +92,25 @@ function follow({ plan, comes }: Drawing): void {
   }
 }
 
+/** Followed to its end, with parachutes that are recorded left as they are. */
+function endsAsPlanned(now: SiteState, then: SiteState, entries: readonly Entry[]): void {
+  const kept = new Set(entries.flatMap((entry) => (entry.kind === 'recorded' ? [entry.port] : [])));
+  const end = entries.reduce(
+    (state, entry) => (entry.kind === 'step' ? after(state, entry.step) : state),
+    now,
+  );
+  end.boxes.forEach((box, at) => {
+    const planned = then.boxes[at]!;
+    const facts = box.bridge.facts.map((one, i) =>
+      kept.has(box.bridge.ports[i]!.id) ? planned.bridge.facts[i]! : one,
+    );
+    expect(isAsPlanned({ ...box, bridge: { ...box.bridge, facts } }, planned)).toBe(true);
+  });
+  expect(end.apart.size).toBe(0);
+}
+
 test('an order changed by hand says where it cuts off, and the rest is mended', () => {
-  const counts = { cut: 0, sound: 0 };
+  const counts = { cut: 0, sound: 0, late: 0, same: 0 };
   fc.assert(
     fc.property(drawnCommission, fc.nat(1000), fc.nat(1000), (drawn, a, b) => {
       const { plan, comes } = commissionSite(drawn);
@@ -101,19 +119,36 @@ test('an order changed by hand says where it cuts off, and the rest is mended', 
       expect(cutOffsIn(now, entries)).toEqual([]);
       if (entries.length < 2) return;
       const [from, to] = [a % entries.length, b % entries.length];
-      const moved = entries.toSpliced(from, 1).toSpliced(to, 0, entries[from]!);
+      const move = { kind: 'move', at: from, count: 1, to } as const;
+      const moved = edited(now, then, entries, [move]);
+      expect(moved).toEqual(entries.toSpliced(from, 1).toSpliced(to, 0, entries[from]!));
       const cuts = cutOffsIn(now, moved);
       if (cuts.length > 0) counts.cut++;
-      else counts.sound++;
+      else {
+        counts.sound++;
+        endsAsPlanned(now, then, moved);
+      }
+      if (cuts.some(({ late }) => late)) counts.late++;
       // Up to where it first cuts off it stays as it was made.
-      const kept = moved.slice(0, cuts[0]?.at ?? moved.length);
-      const better = mended(now, then, kept);
-      expect(better.entries.slice(0, kept.length)).toEqual(kept);
-      expect(cutOffsIn(now, better.entries)).toEqual([]);
+      const keep = cuts[0]?.at ?? moved.length;
+      const better = edited(now, then, entries, [move, { kind: 'mend', keep }]);
+      expect(better.slice(0, keep)).toEqual(moved.slice(0, keep));
+      expect(cutOffsIn(now, better)).toEqual([]);
+      endsAsPlanned(now, then, better);
+      // What is said of every step is what the order said of it; a parachute makes work that nobody knew of before.
+      if (entries.every((entry) => entry.kind !== 'step' || entry.step.setting.kind !== 'parachute')) {
+        expect(followed(now, entries).entries).toEqual(entries);
+        counts.same++;
+      }
     }),
     { numRuns: runs(200), seed: 2 },
   );
-  expect(counts.cut > moreThan(20) && counts.sound > moreThan(50)).toBe(true);
+  expect(
+    counts.cut > moreThan(20) &&
+      counts.sound > moreThan(50) &&
+      counts.late > moreThan(3) &&
+      counts.same > moreThan(50),
+  ).toBe(true);
 });
 
 test('a laptop gets an address of the same subnet that nobody has', () => {

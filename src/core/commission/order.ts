@@ -2,7 +2,7 @@ import { type Progress, groupBy } from '../plan';
 import { type PortFacts, VidSet } from '../model/wiring';
 import { reachedFrom } from './reach';
 import { type SiteState, isVacant, placeIn } from './state';
-import { type Setting, type Step, after, leadsOn, settingsOf } from './steps';
+import { type Setting, type Step, after, comesEarlier, leadsOn, settingsOf } from './steps';
 
 /**
  * The order of all settings of a site, in which nobody cuts themselves off. After every step whoever sits where the order
@@ -33,7 +33,6 @@ export interface Order {
 
 /** In which order steps are tried. */
 const PHASES = { vlans: 0, parachute: 2, management: 3, save: 7, plug: 8, check: 9 } as const;
-const PARTS = ['add', 'pvid', 'set'] as const;
 /** Has one setting of a box to be made before another? */
 function comesBefore(a: Setting, b: Setting): boolean {
   if (a.kind === 'vlans') return true;
@@ -42,7 +41,7 @@ function comesBefore(a: Setting, b: Setting): boolean {
   if (b.kind === 'save') return a.kind !== 'check' && a.kind !== 'plug';
   if (a.kind !== 'port') return false;
   if (b.kind === 'management') return a.part === 'add';
-  return b.kind === 'port' && a.port === b.port && PARTS.indexOf(a.part) < PARTS.indexOf(b.part);
+  return comesEarlier(a, b);
 }
 
 const comesLast = ({ kind }: Setting): boolean => kind === 'save' || kind === 'check';

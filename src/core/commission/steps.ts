@@ -152,3 +152,11 @@ export const isAsPlanned = (now: BoxState, then: BoxState): boolean =>
   now.bridge.facts.every((facts, at) => sameFacts(facts, then.bridge.facts[at]!)) &&
   now.management?.address === then.management?.address &&
   now.management?.vid === then.management?.vid;
+
+const PARTS = ['add', 'pvid', 'set'] as const;
+/** Is one setting a part of what is done to a port before another? */
+export const comesEarlier = (a: Setting, b: Setting): boolean =>
+  a.kind === 'port' &&
+  b.kind === 'port' &&
+  a.port === b.port &&
+  PARTS.indexOf(a.part) < PARTS.indexOf(b.part);

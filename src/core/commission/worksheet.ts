@@ -1,5 +1,6 @@
 import { contains, formatAddress, maskOf, networkOf } from '../address';
-import type { Plan, Progress } from '../plan';
+import { type Plan, type Progress, byName } from '../plan';
+import { type CutOff, type OrderEdit, edited, followed } from './by-hand';
 import { type LaptopSettings, laptopFor } from './laptop';
 import { type Entry, ordering } from './order';
 import { type SiteState, placeIn, plannedState, presentState } from './state';
@@ -19,6 +20,8 @@ export interface SheetStep extends Saying {
   /** How many boxes with steps left are reached afterwards, of how many. */
   readonly reached: number;
   readonly of: number;
+  /** Why it must not stand here; empty where it may. */
+  readonly cut: string;
 }
 /** Steps done from one place with one address. */
 export interface SheetSeat {
@@ -60,6 +63,7 @@ const stepOf = (plan: Plan, step: Step, at: number, reached: number, of: number)
   count: 1,
   reached,
   of,
+  cut: '',
 });
 
 /** Are two ports of one box set alike, so that they can be chosen together? */
@@ -70,8 +74,27 @@ const isAlike = (a: Step, b: Step): boolean =>
   a.setting.part === b.setting.part &&
   sameFacts(a.setting.facts, b.setting.facts);
 
+/** Why a step must not stand where somebody put it. */
+function cutText(plan: Plan, { device }: Step, { own, devices, late, open }: CutOff): string {
+  const names = devices.map((id) => plan.device.get(id)!.name).sort(byName);
+  return [
+    own ? `From here you do not reach ${plan.device.get(device)!.name}.` : '',
+    names.length > 0 ? `After it nothing reaches ${names.join(', ')} any more.` : '',
+    late ? 'What is added to this port first comes only after it.' : '',
+    open ? 'Nothing closes it afterwards.' : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
 /** An order as a sheet: a new bracket wherever one sits down elsewhere or takes another address. */
-export function sheetOf(plan: Plan, now: SiteState, entries: readonly Entry[]): Worksheet {
+export function sheetOf(
+  plan: Plan,
+  now: SiteState,
+  entries: readonly Entry[],
+  cuts: readonly CutOff[] = [],
+): Worksheet {
+  const cutAt = new Map(cuts.map((cut) => [cut.at, cut]));
   const seats: (SheetSeat & { steps: SheetStep[] })[] = [];
   const parachutes = new Set<string>();
   const recorded: string[] = [];
@@ -83,12 +106,14 @@ export function sheetOf(plan: Plan, now: SiteState, entries: readonly Entry[]): 
   let last: Step | null = null;
   const note = (step: Step, at: number, reached: number, of: number) => {
     const { steps } = seats.at(-1)!;
+    const cut = cutAt.get(at);
+    const why = cut ? cutText(plan, step, cut) : '';
     const before = steps.at(-1);
-    if (before && last && isAlike(last, step)) {
+    if (before && last && why === '' && before.cut === '' && isAlike(last, step)) {
       const ports = [...before.ports, (step.setting as { port: string }).port];
       const count = before.count + 1;
       steps[steps.length - 1] = { ...before, ...sayingOf(plan, step, ports), ports, count, reached, of };
-    } else steps.push(stepOf(plan, step, at, reached, of));
+    } else steps.push({ ...stepOf(plan, step, at, reached, of), cut: why });
     last = step;
   };
   const sit = (at: string | null, device: string) => {
@@ -138,9 +163,27 @@ export function sheetOf(plan: Plan, now: SiteState, entries: readonly Entry[]): 
   };
 }
 
-/** The sheet of a whole site, from how its boxes are to how they are planned. */
-export function* worksheetOf(plan: Plan): Generator<Progress, Worksheet> {
-  const now = presentState(plan);
-  const { entries } = yield* ordering(now, plannedState(plan));
-  return sheetOf(plan, now, entries);
+/** An order worked out once, and what was made of it by hand. */
+export interface WorkedOrder {
+  readonly now: SiteState;
+  readonly then: SiteState;
+  readonly entries: readonly Entry[];
+}
+
+/** The order of a whole site, from how its boxes are to how they are planned. */
+export function* workedOrder(plan: Plan): Generator<Progress, WorkedOrder> {
+  const [now, then] = [presentState(plan), plannedState(plan)];
+  const { entries } = yield* ordering(now, then);
+  return { now, then, entries };
+}
+
+/** The sheet of an order, with what somebody did to it and where that cuts them off. */
+export function worksheetOf(
+  plan: Plan,
+  { now, then, entries }: WorkedOrder,
+  edits: readonly OrderEdit[] = [],
+): Worksheet {
+  if (edits.length === 0) return sheetOf(plan, now, entries);
+  const made = followed(now, edited(now, then, entries, edits));
+  return sheetOf(plan, now, made.entries, made.cuts);
 }

@@ -22,14 +22,18 @@ export function SettingsBlock({ sheet }: { sheet: SettingsSheet }) {
             {lines.map(({ what, value }, i) => (
               <div
                 key={i}
-                className="flex items-baseline gap-2 break-inside-avoid border-b border-rule py-0.5 last:border-0"
+                className="relative flex items-baseline gap-2 break-inside-avoid border-b border-rule py-0.5 last:border-0"
               >
                 <span
                   aria-hidden
                   className="hidden h-3 w-3 shrink-0 self-center border border-ink print:block"
                 />
-                <dt className="w-[220px] shrink-0 max-[699px]:w-[120px]">{what}</dt>
-                <dd className="mono min-w-0 flex-1 text-[13px]">{value}</dd>
+                <dt className={value === '' ? 'flex-1' : 'w-[220px] shrink-0 max-[699px]:w-[120px]'}>
+                  {what}
+                </dt>
+                <dd className={value === '' ? 'sr-only' : 'mono min-w-0 flex-1 text-[13px]'}>
+                  {value || 'to do'}
+                </dd>
               </div>
             ))}
           </dl>

@@ -20,8 +20,14 @@ export function useJob() {
   const revision = useSite((state) => state.revision);
   const [state, setState] = useState<JobState>({ running: null, result: null, plan: null, revision: 0 });
   const start = useCallback(
-    (job: Job) => {
-      setState({ running: { done: 0, of: 0 }, result: null, plan, revision });
+    /** `keeping`: what was worked out before is shown until the new is there. */
+    (job: Job, keeping = false) => {
+      setState(({ result }) => ({
+        running: { done: 0, of: 0 },
+        result: keeping ? result : null,
+        plan,
+        revision,
+      }));
       session.run(job, {
         onProgress: (done, of) => setState((before) => ({ ...before, running: { done, of } })),
         onResult: (result) => setState((before) => ({ ...before, running: null, result })),

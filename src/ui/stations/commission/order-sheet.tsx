@@ -1,12 +1,32 @@
 'use client';
 
+import type { ReactNode } from 'react';
 import { type Plan, portTitle, vlansOf } from '@/core/plan';
-import type { SheetSeat, SheetStep, Worksheet } from '@/core/commission';
+import type { OrderEdit, SheetSeat, SheetStep, Worksheet } from '@/core/commission';
 import { Cautions } from '../../parts/cautions';
+import { SortableRows, useSortableRow } from '../../parts/sortable-rows';
 
-/** Where to sit as a bracket, beside the steps done from there. */
-export function OrderSheet({ plan, sheet }: { plan: Plan; sheet: Worksheet }) {
+interface Props {
+  readonly plan: Plan;
+  readonly sheet: Worksheet;
+  readonly onEdit: (edit: OrderEdit) => void;
+  readonly children: ReactNode;
+}
+
+/** Where to sit as a bracket, beside the steps done from there; steps can be put elsewhere. */
+export function OrderSheet({ plan, sheet, onEdit, children }: Props) {
   const { seats, steps, boxes, recorded } = sheet;
+  const all = seats.flatMap((seat) => seat.steps);
+  const idOf = ({ at }: SheetStep) => String(at);
+  const move = (id: string, to: number) => {
+    const { at, count } = all.find((step) => idOf(step) === id)!;
+    const others = all.filter((step) => idOf(step) !== id);
+    const next = others[to];
+    // Counted among the entries that are left when it is taken out.
+    const place = next ? next.at - (next.at > at ? count : 0) : others.at(-1)!.at + others.at(-1)!.count;
+    onEdit({ kind: 'move', at, count, to: next ? place : place - (place > at ? count : 0) });
+  };
+  const cut = all.find((step) => step.cut !== '');
   const firsts = seats.map((_, at) => seats.slice(0, at).reduce((sum, seat) => sum + seat.steps.length, 1));
   return (
     <>
@@ -22,6 +42,21 @@ export function OrderSheet({ plan, sheet }: { plan: Plan; sheet: Worksheet }) {
           </span>
         )}
       </p>
+      {children}
+      {cut && (
+        <p role="alert" className="flex flex-wrap items-center gap-2 border-2 border-stop px-2 py-1">
+          <span className="min-w-0 flex-1">
+            Step {all.indexOf(cut) + 1} must not stand there. {cut.cut}
+          </span>
+          <button
+            type="button"
+            className="button button-primary"
+            onClick={() => onEdit({ kind: 'mend', keep: cut.at })}
+          >
+            Work out anew from there
+          </button>
+        </p>
+      )}
       <Cautions
         purposes={vlansOf(plan)
           .map(({ purpose }) => purpose)
@@ -35,11 +70,17 @@ export function OrderSheet({ plan, sheet }: { plan: Plan; sheet: Worksheet }) {
         <span className="flex-1 pl-9">step</span>
         <span className="pr-1">boxes still reached</span>
       </div>
-      <ol aria-label="The order">
-        {seats.map((seat, at) => (
-          <Seat key={`${seat.socket} ${firsts[at]}`} plan={plan} seat={seat} first={firsts[at]!} />
-        ))}
-      </ol>
+      <SortableRows
+        ids={all.map(idOf)}
+        nameOf={(id) => `step ${all.findIndex((step) => idOf(step) === id) + 1}`}
+        onMove={move}
+      >
+        <ol aria-label="The order">
+          {seats.map((seat, at) => (
+            <Seat key={`${seat.socket} ${firsts[at]}`} plan={plan} seat={seat} first={firsts[at]!} />
+          ))}
+        </ol>
+      </SortableRows>
     </>
   );
 }
@@ -88,20 +129,27 @@ const aside = ({ socket, laptop, parachute }: SheetSeat): string =>
 const isPlain = ({ kind }: SheetStep): boolean => kind === 'port' || kind === 'vlans';
 
 function StepRow({ plan, step, number }: { plan: Plan; step: SheetStep; number: number }) {
-  const { device, does, sees, reached, of } = step;
+  const { device, does, sees, reached, of, cut, at } = step;
+  const { setNodeRef, style, handle } = useSortableRow(String(at));
   return (
-    <tr className="max-[699px]:grid max-[699px]:grid-cols-[2.2rem_1fr_auto] max-[699px]:border-b max-[699px]:border-rule max-[699px]:py-1 max-[699px]:[&>*]:border-0">
+    <tr
+      ref={setNodeRef}
+      style={style}
+      className="max-[699px]:grid bg-sheet max-[699px]:grid-cols-[2.2rem_1fr_auto_auto] max-[699px]:border-b max-[699px]:border-rule max-[699px]:py-1 max-[699px]:[&>*]:border-0"
+    >
       <td className="mono w-8 text-right text-muted">{number}</td>
       <th scope="row" className="mono w-[110px] text-left whitespace-nowrap max-[699px]:w-auto">
         {plan.device.get(device)!.name}
       </th>
-      <td className="max-[699px]:order-last max-[699px]:col-span-2 max-[699px]:col-start-2">
+      <td className="max-[699px]:order-last max-[699px]:col-span-3 max-[699px]:col-start-2">
         {does}
+        {cut !== '' && <strong className="block text-[13px] text-stop">{cut}</strong>}
         {!isPlain(step) && <span className="block text-[13px] text-muted">{sees}</span>}
       </td>
       <td className="mono w-16 text-right whitespace-nowrap max-[699px]:w-auto">
         {of > 0 && (reached === of ? reached : `${reached} of ${of}`)}
       </td>
+      <td className="no-print w-7">{handle(`step ${number}`)}</td>
     </tr>
   );
 }

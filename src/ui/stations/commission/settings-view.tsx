@@ -26,6 +26,7 @@ export function SettingsView({ plan }: { plan: Plan }) {
       <div className="no-print flex flex-wrap items-center gap-3">
         <Choice
           label="Box"
+          className="w-[220px]"
           value={chosen.id}
           options={boxes.map(({ id, name }) => ({ value: id, label: name }))}
           onChoose={(id) => set({ device: id, ports: [], finding: null })}
