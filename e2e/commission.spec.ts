@@ -22,6 +22,42 @@ test('the order says where to sit, what to set and what is still reached; access
   await expect(order(page).getByText('console')).toHaveCount(0);
 });
 
+test('a step moved to where it cuts off is named with the reason, and the rest is worked out anew', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '1-row-house');
+  await open(page, site, 'commission');
+  const rows = order(page).getByRole('row');
+  const management = rows.filter({ hasText: 'Management address 192.168.10.' });
+  const gateway = management.filter({ has: page.getByRole('rowheader', { name: 'sw-cellar' }) });
+  await expect(gateway).toBeVisible();
+  const before = await rows.allTextContents();
+  const handle = gateway.getByRole('button', { name: /^Move step/ });
+  const number = Number(/\d+/.exec((await handle.getAttribute('aria-label'))!)![0]);
+  await handle.focus();
+  await page.keyboard.press('Space');
+  await expect(page.getByText(`is at place ${number} of`)).toBeAttached();
+  // Before the parachute that it needs.
+  for (const up of [1, 2, 3]) {
+    await page.keyboard.press('ArrowUp');
+    await expect(page.getByText(`is at place ${number - up} of`)).toBeAttached();
+  }
+  await page.keyboard.press('Space');
+  const alert = page.getByRole('alert').filter({ hasText: 'must not stand there' });
+  await expect(alert).toContainText(
+    /Step \d+ must not stand there\. (From here you do not reach|After it nothing reaches)/,
+  );
+  await alert.getByRole('button', { name: 'Work out anew from there' }).click();
+  await expect(alert).toBeHidden();
+  await page.getByRole('button', { name: 'Take the last move back' }).click();
+  await expect(alert).toBeVisible();
+  await page.getByRole('button', { name: 'Back to the order as worked out' }).click();
+  await expect(alert).toBeHidden();
+  await expect(rows.first()).toBeVisible();
+  expect(await rows.allTextContents()).toEqual(before);
+});
+
 test('a box that is as planned has no steps; what boxes of one model come with is said once for all', async ({
   page,
   request,
@@ -35,10 +71,12 @@ test('a box that is as planned has no steps; what boxes of one model come with i
   await saved(page);
 
   await fill(page, 'Address ap-01 comes with', '192.168.1.300/24');
-  await expect(page.getByRole('alert')).toContainText('“192.168.1.300/24” is no address with a mask');
+  await expect(page.getByRole('alert').filter({ hasText: '“' })).toContainText(
+    '“192.168.1.300/24” is no address with a mask',
+  );
   await fill(page, 'Address ap-01 comes with', '192.168.1.20');
   await expect(page.getByLabel('Address ap-01 comes with')).toHaveValue('192.168.1.20/24');
-  await page.getByRole('button', { name: 'As ap-01: all of its model' }).click();
+  await page.getByRole('button', { name: 'As ap-01: 4 more like it' }).click();
   await expect(page.getByLabel('Address ap-05 comes with')).toHaveValue('192.168.1.20/24');
   await saved(page);
 

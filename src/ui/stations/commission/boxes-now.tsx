@@ -49,31 +49,35 @@ export function BoxesNow({ plan }: { plan: Plan }) {
                   onChoose={(value) => say([id], { state: value })}
                 />
               </td>
-              <td className="whitespace-nowrap">
-                {like.length > 0 && plan.present.by('device', id).length > 0 && (
-                  <button
-                    type="button"
-                    className="button float-right ml-2"
-                    aria-label={`As ${name}: all of its model`}
-                    onClick={() =>
-                      say(like, {
-                        ...now,
-                        address: now.address === null ? null : formatAddress(now.address),
-                      })
-                    }
-                  >
-                    {like.length} more like it
-                  </button>
-                )}
-                {state === 'as-it-comes' && (
-                  <Field
-                    label={`Address ${name} comes with`}
-                    mono
-                    placeholder="not looked up"
-                    value={now.address !== null ? `${formatAddress(now.address)}/${now.length}` : ''}
-                    onCommit={(text) => say([id], comesWith(text))}
-                  />
-                )}
+              <td>
+                <div className="flex flex-wrap items-center gap-2">
+                  {state === 'as-it-comes' && (
+                    <span className="w-[200px]">
+                      <Field
+                        label={`Address ${name} comes with`}
+                        mono
+                        placeholder="not looked up"
+                        value={now.address !== null ? `${formatAddress(now.address)}/${now.length}` : ''}
+                        onCommit={(text) => say([id], comesWith(text))}
+                      />
+                    </span>
+                  )}
+                  {like.length > 0 && plan.present.by('device', id).length > 0 && (
+                    <button
+                      type="button"
+                      className="button"
+                      aria-label={`As ${name}: ${like.length} more like it`}
+                      onClick={() =>
+                        say(like, {
+                          ...now,
+                          address: now.address === null ? null : formatAddress(now.address),
+                        })
+                      }
+                    >
+                      {like.length} more like it
+                    </button>
+                  )}
+                </div>
               </td>
             </tr>
           );
