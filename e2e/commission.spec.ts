@@ -14,7 +14,7 @@ test('the order says where to sit, what to set and what is still reached; access
   await expect(page.getByRole('note').filter({ hasText: 'agree a stop with the operator' })).toBeVisible();
   const seats = order(page).getByRole('listitem');
   const hung = seats.filter({ has: page.getByRole('table', { name: 'Steps at ap-01 1' }) });
-  await expect(hung.first()).toContainText('an address beside the one it comes with');
+  await expect(hung.first()).toContainText('an address in the subnet it comes with');
   await expect(hung.first()).toContainText('on the same page its socket: untagged VLAN 110');
   await expect(hung.last()).toContainText('Plug in its cables to other boxes');
   const parachute = seats.filter({ hasText: 'parachute' }).first();

@@ -4,19 +4,19 @@ import { demoSite, expect, test } from './site';
 
 /** What a page may load before it stands still, in kB compressed: today's sizes with a little air, so that growth is seen. */
 const MOST: Readonly<Record<string, number>> = {
-  list: 312,
-  brief: 461,
+  list: 313,
+  brief: 462,
   segments: 524,
-  addresses: 522,
-  gear: 486,
+  addresses: 524,
+  gear: 487,
   wireless: 478,
   guards: 456,
-  internet: 480,
+  internet: 481,
   policy: 498,
-  rehearse: 535,
-  commission: 520,
-  handover: 429,
-  findings: 436,
+  rehearse: 536,
+  commission: 480,
+  handover: 430,
+  findings: 437,
   history: 427,
 };
 

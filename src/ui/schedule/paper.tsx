@@ -7,11 +7,13 @@ interface Props {
   readonly title: string;
   readonly revision: number;
   readonly today: string;
+  /** The station it belongs to. */
+  readonly from?: string;
   readonly children: ReactNode;
 }
 
 /** A sheet to print, black on white whatever the theme. */
-export function Paper({ siteId, title, revision, today, children }: Props) {
+export function Paper({ siteId, title, revision, today, from = 'handover', children }: Props) {
   return (
     <div
       className="min-h-dvh bg-white text-[#12201a]"
@@ -26,7 +28,7 @@ export function Paper({ siteId, title, revision, today, children }: Props) {
     >
       <main className="mx-auto max-w-[1000px] px-6 py-5 print:max-w-none print:p-0">
         <div className="no-print flex gap-3 pb-4">
-          <Link className="button" href={`/site/${siteId}/handover`}>
+          <Link className="button" href={`/site/${siteId}/${from}`}>
             Back
           </Link>
           <PrintButton />

@@ -8,7 +8,13 @@ import type { SheetProps } from './sheet';
 export function SettingsPage({ siteId, plan, revision, today }: SheetProps) {
   const sheets = settingsSheets(plan, today);
   return (
-    <Paper siteId={siteId} title={`${siteOf(plan).name}: settings`} revision={revision} today={today}>
+    <Paper
+      siteId={siteId}
+      title={`${siteOf(plan).name}: settings`}
+      revision={revision}
+      today={today}
+      from="commission?list=settings"
+    >
       {sheets.length === 0 && <p className="py-4">Nothing is left to set on this site.</p>}
       {sheets.map((sheet) => (
         <SettingsBlock key={sheet.devices.map(({ id }) => id).join(' ')} sheet={sheet} />

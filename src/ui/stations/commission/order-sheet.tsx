@@ -122,7 +122,7 @@ const aside = ({ socket, laptop, parachute }: SheetSeat): string =>
     : socket === null
       ? 'no socket reaches it'
       : laptop === null
-        ? 'an address beside the one it comes with'
+        ? 'an address in the subnet it comes with'
         : '';
 
 /** What must be seen goes without saying where a port is set. */
