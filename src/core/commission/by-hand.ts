@@ -1,5 +1,6 @@
-import { type Entry, type Order, type Standing, orderOf, socketsOf } from './order';
+import { type Entry, type Order, orderOf, socketsOf } from './order';
 import { reachedFrom } from './reach';
+import { standingAfter } from './standing';
 import type { SiteState } from './state';
 import { type Step, after, comesEarlier } from './steps';
 
@@ -23,23 +24,6 @@ export interface CutOff {
 export type OrderEdit =
   | { readonly kind: 'move'; readonly at: number; readonly count: number; readonly to: number }
   | { readonly kind: 'mend'; readonly keep: number };
-
-/** The state after the first entries of an order, and where one sits then. */
-function stateAfter(now: SiteState, entries: readonly Entry[]): { state: SiteState } & Standing {
-  let state = now;
-  let seat: string | null = null;
-  const parachutes = new Set<string>();
-  for (const entry of entries) {
-    if (entry.kind === 'sit') seat = entry.socket;
-    if (entry.kind === 'console') for (const step of entry.steps) state = after(state, step);
-    if (entry.kind !== 'step') continue;
-    state = after(state, entry.step);
-    const { setting } = entry.step;
-    if (setting.kind === 'parachute') parachutes.add(setting.port);
-    if (setting.kind === 'port') parachutes.delete(setting.port);
-  }
-  return { state, seat, parachutes };
-}
 
 /** The boxes that somebody reaches from any socket. */
 function reachedFromAnywhere(state: SiteState, wanted: ReadonlySet<string>): ReadonlySet<string> {
@@ -107,7 +91,7 @@ export const cutOffsIn = (now: SiteState, entries: readonly Entry[]): readonly C
 
 /** The first entries of an order as they are, and the rest worked out anew. */
 function mended(now: SiteState, then: SiteState, first: readonly Entry[]): Order {
-  const { state, ...standing } = stateAfter(now, first);
+  const { state, standing } = standingAfter(now, first);
   const { entries, end } = orderOf(state, then, standing);
   return { entries: [...first, ...entries], end };
 }

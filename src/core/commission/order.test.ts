@@ -17,6 +17,7 @@ import {
   reachedFrom,
   settingsOf,
 } from './index';
+import { standingAfter } from './standing';
 import { isAsPlanned } from './steps';
 
 /** What is left to do at each box after some entries of an order. */
@@ -69,6 +70,7 @@ function follow({ plan, comes }: Drawing): void {
     expect(entry.kind).not.toBe('console');
   });
   expect([...open]).toEqual([]);
+  allIsSaved(now, entries);
   expect(state.boxes).toEqual(end.boxes);
   const isKept = (id: string) => recorded.has(id);
   end.boxes.forEach((box, at) => {
@@ -109,6 +111,12 @@ function endsAsPlanned(now: SiteState, then: SiteState, entries: readonly Entry[
   expect(end.apart.size).toBe(0);
 }
 
+/** Everything that was set is saved afterwards, and looked at after a restart. */
+function allIsSaved(now: SiteState, entries: readonly Entry[]): void {
+  const { standing } = standingAfter(now, entries);
+  expect([...standing.unsaved, ...standing.unchecked]).toEqual([]);
+}
+
 test('an order changed by hand says where it cuts off, and the rest is mended', () => {
   const counts = { cut: 0, sound: 0, late: 0, same: 0 };
   fc.assert(
@@ -135,6 +143,7 @@ test('an order changed by hand says where it cuts off, and the rest is mended', 
       expect(better.slice(0, keep)).toEqual(moved.slice(0, keep));
       expect(cutOffsIn(now, better)).toEqual([]);
       endsAsPlanned(now, then, better);
+      allIsSaved(now, better);
       // What is said of every step is what the order said of it; a parachute makes work that nobody knew of before.
       if (entries.every((entry) => entry.kind !== 'step' || entry.step.setting.kind !== 'parachute')) {
         expect(followed(now, entries).entries).toEqual(entries);

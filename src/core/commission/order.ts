@@ -69,11 +69,13 @@ class Ordering {
   constructor(
     private state: SiteState,
     private readonly then: SiteState,
-    { seat, parachutes }: Standing,
+    standing: Standing,
   ) {
-    this.seat = seat;
-    this.parachutes = new Set(parachutes);
+    this.seat = standing.seat;
+    this.parachutes = new Set(standing.parachutes);
     for (const step of settingsOf(state, then)) this.add(step);
+    for (const device of standing.unsaved) this.addOnce({ device, setting: { kind: 'save' } });
+    for (const device of standing.unchecked) this.addOnce({ device, setting: { kind: 'check' } });
   }
 
   *run(): Generator<Progress, Order> {
@@ -370,9 +372,11 @@ class Ordering {
 
   /** What was saved before is saved once more when something changed after. */
   private saveAgain(device: string): void {
-    for (const kind of ['save', 'check'] as const)
-      if (!this.left.get(device)?.some(({ setting }) => setting.kind === kind))
-        this.add({ device, setting: { kind } });
+    for (const kind of ['save', 'check'] as const) this.addOnce({ device, setting: { kind } });
+  }
+  private addOnce(step: Step): void {
+    if (!this.left.get(step.device)?.some(({ setting }) => setting.kind === step.setting.kind))
+      this.add(step);
   }
 
   /** Does it take a parachute away? That waits until nobody needs it; what else there is to do does not wait for it. */
@@ -444,12 +448,23 @@ function allSockets(state: SiteState): readonly Socket[] {
   return found;
 }
 
-/** Where somebody sits in the middle of an order, and which sockets they gave themselves. */
+/** Where somebody is in the middle of an order. */
 export interface Standing {
+  /** The socket they sit at; null before they sat down. */
   readonly seat: string | null;
+  /** The sockets they gave themselves and have not closed yet. */
   readonly parachutes: ReadonlySet<string>;
+  /** The boxes that are set otherwise than they are saved, and those not looked at since. */
+  readonly unsaved: ReadonlySet<string>;
+  readonly unchecked: ReadonlySet<string>;
 }
-const NOWHERE: Standing = { seat: null, parachutes: new Set() };
+const NONE: ReadonlySet<string> = new Set();
+export const NOWHERE: Standing = {
+  seat: null,
+  parachutes: NONE,
+  unsaved: NONE,
+  unchecked: NONE,
+};
 
 /** One socket for each box and VLAN where somebody may sit. */
 export const socketsOf = (state: SiteState): string[] => socketsIn(state, []).map(({ port }) => port);
