@@ -1,5 +1,6 @@
-import { type Entry, type Order, orderOf, socketsOf } from './order';
+import { type Entry, type Order, orderOf } from './order';
 import { reachedFrom } from './reach';
+import { socketsOf } from './sockets';
 import { standingAfter } from './standing';
 import type { SiteState } from './state';
 import { type Step, after, comesEarlier } from './steps';

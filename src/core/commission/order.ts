@@ -1,6 +1,7 @@
 import { type Progress, groupBy } from '../plan';
 import { type PortFacts, VidSet } from '../model/wiring';
 import { reachedFrom } from './reach';
+import { type Socket, isSocket, socketsIn, takesUntagged } from './sockets';
 import { type SiteState, isVacant, placeIn } from './state';
 import { type Setting, type Step, after, comesEarlier, leadsOn, settingsOf } from './steps';
 
@@ -45,13 +46,6 @@ function comesBefore(a: Setting, b: Setting): boolean {
 }
 
 const comesLast = ({ kind }: Setting): boolean => kind === 'save' || kind === 'check';
-
-/** A socket somebody may sit down at: nothing is plugged in, and untagged frames go somewhere. */
-interface Socket {
-  readonly port: string;
-  readonly bridge: number;
-  readonly vid: number;
-}
 
 class Ordering {
   readonly entries: Entry[] = [];
@@ -407,47 +401,6 @@ class Ordering {
   }
 }
 
-/** Do untagged frames go anywhere at a port on the case? */
-const takesUntagged = (
-  { number }: { readonly number: number },
-  facts: PortFacts | null | undefined,
-): boolean => number > 0 && !!facts && facts.accepts !== 'tagged' && facts.pvid !== null;
-
-/** May somebody sit down at a port? */
-function isSocket(state: SiteState, port: string): boolean {
-  const at = state.seats.get(port)!;
-  const { ports, facts } = state.boxes[at.bridge]!.bridge;
-  return takesUntagged(ports[at.port]!, facts[at.port]) && isVacant(state, port);
-}
-
-const sockets = new WeakMap<SiteState, readonly Socket[]>();
-/** The sockets to sit at: one for each box and VLAN, those of some devices first. */
-function socketsIn(state: SiteState, first: readonly string[]): readonly Socket[] {
-  let all = sockets.get(state);
-  if (!all) sockets.set(state, (all = allSockets(state)));
-  if (first.length === 0) return all;
-  const own = new Set(first);
-  const isFirst = ({ bridge }: Socket) => own.has(state.boxes[bridge]!.bridge.device);
-  return [...all.filter(isFirst), ...all.filter((socket) => !isFirst(socket))];
-}
-
-function allSockets(state: SiteState): readonly Socket[] {
-  const found: Socket[] = [];
-  state.boxes.forEach(({ bridge: { box, ports, facts } }, at) => {
-    if (!box.vlanAware) return;
-    const seen = new Set<string>();
-    ports.forEach((port, i) => {
-      const own = facts[i];
-      if (!takesUntagged(port, own)) return;
-      const key = `${own!.pvid} ${own!.untagged}`;
-      if (seen.has(key) || !isVacant(state, port.id)) return;
-      seen.add(key);
-      found.push({ port: port.id, bridge: at, vid: own!.pvid! });
-    });
-  });
-  return found;
-}
-
 /** Where somebody is in the middle of an order. */
 export interface Standing {
   /** The socket they sit at; null before they sat down. */
@@ -465,9 +418,6 @@ export const NOWHERE: Standing = {
   unsaved: NONE,
   unchecked: NONE,
 };
-
-/** One socket for each box and VLAN where somebody may sit. */
-export const socketsOf = (state: SiteState): string[] => socketsIn(state, []).map(({ port }) => port);
 
 /**
  * The order of everything that makes of a site as it is what it is to be; from where somebody is in the middle of one. It
