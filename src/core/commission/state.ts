@@ -1,5 +1,5 @@
 import { type IpAddress, familyOf } from '../address';
-import { type Plan, addressesOn, boxOf, derive, groupBy, interfacesOf } from '../plan';
+import { type Plan, addressesOn, boxOf, derive, groupBy, interfacesOf, presentOf } from '../plan';
 import {
   type Bridge,
   DEFAULT_VID,
@@ -51,15 +51,12 @@ export interface AsItComes {
   readonly address: IpAddress | null;
   readonly length: number;
 }
-/** Nobody knows better: most come in a subnet of this size. */
-const USUAL_LENGTH = 24;
 /** The boxes that are as they come: all that are to be set up, but for those of which somebody said otherwise. */
 export const comesOf = derive((plan): ReadonlyMap<string, AsItComes> => {
   const found = new Map<string, AsItComes>();
   for (const { device, vlanAware } of plan.box.values()) {
-    const [known] = plan.present.by('device', device);
-    if (vlanAware && known?.state !== 'as-planned')
-      found.set(device, { address: known?.address ?? null, length: known?.length ?? USUAL_LENGTH });
+    const { state, address, length } = presentOf(plan, device);
+    if (vlanAware && state === 'as-it-comes') found.set(device, { address, length });
   }
   return found;
 });

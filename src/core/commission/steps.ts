@@ -1,3 +1,4 @@
+import { equal } from '../plan';
 import { type PortFacts, VidSet, sameSet } from '../model/wiring';
 import { type BoxState, type Management, type SiteState, hasOneSocket, placeIn, withBox } from './state';
 
@@ -77,9 +78,7 @@ export function settingsBetween(site: SiteState, now: BoxState, then: BoxState):
   const vids = [...then.vids].filter((vid) => !now.vids.has(vid)).sort((a, b) => a - b);
   if (vids.length > 0) add({ kind: 'vlans', vids });
   const inside = ports.findIndex(({ number }) => number === 0);
-  const moves =
-    then.management !== null &&
-    JSON.stringify(now.management, plain) !== JSON.stringify(then.management, plain);
+  const moves = then.management !== null && !equal(now.management, then.management);
   const only = moves && hasOneSocket(then) ? ports.findIndex(({ number }) => number > 0) : -1;
   ports.forEach(({ id }, at) => {
     const [was, is] = [now.bridge.facts[at]!, then.bridge.facts[at]!];
@@ -108,7 +107,6 @@ export function settingsBetween(site: SiteState, now: BoxState, then: BoxState):
   }
   return steps;
 }
-const plain = (_key: string, value: unknown): unknown => (typeof value === 'bigint' ? String(value) : value);
 
 /** What steps there are for every box, in the order of the boxes. */
 export const settingsOf = (now: SiteState, then: SiteState): Step[] =>

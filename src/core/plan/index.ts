@@ -134,6 +134,7 @@ export {
 export { referencedIds, references } from './references';
 export { type RecordRef, Refusal, badInput } from './refusal';
 export { pick } from './pick';
+export { presentOf } from './present-of';
 export { removalOf, removeRecord } from './remove';
 export { takeSteps, withStepsTaken } from './revert';
 export {

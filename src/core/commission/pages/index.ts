@@ -1,6 +1,6 @@
-import { type Device, type Plan, boxOf, groupBy } from '../../plan';
+import { type Device, type Plan, boxOf, groupBy, presentOf } from '../../plan';
 import { hardenable } from '../../model/guards';
-import { placeIn, plannedState, presentState } from '../state';
+import { type SiteState, placeIn, plannedState, presentState } from '../state';
 import { addressLines, dhcpLines, internetLines, managementLines, routeLines } from './addressing';
 import { identityLines, protectionLines, saveLines, timeLines } from './care';
 import { guardLines, ruleLines, wirelessLines } from './letting-in';
@@ -18,9 +18,14 @@ export interface SettingsSheet {
 }
 
 /** The pages of a box that has something to set; none for one that is as planned already. */
-function pagesOf(plan: Plan, device: string, today: string | null): SettingsPage[] {
-  if (plan.present.by('device', device)[0]?.state === 'as-planned') return [];
-  const [before, after] = [presentState(plan), plannedState(plan)];
+function pagesOf(
+  plan: Plan,
+  device: string,
+  before: SiteState,
+  after: SiteState,
+  today: string | null,
+): SettingsPage[] {
+  if (presentOf(plan, device).state === 'as-planned') return [];
   const at = placeIn(after, device);
   const [now, then] = at < 0 ? [null, null] : [before.boxes[at]!, after.boxes[at]!];
   const management = then?.management ?? null;
@@ -57,11 +62,12 @@ const keep = (
  * at all boxes of one model stands once, before the first of them.
  */
 export function settingsSheets(plan: Plan, today: string | null): SettingsSheet[] {
+  const [before, after] = [presentState(plan), plannedState(plan)];
   const boxes = hardenable(plan)
     .map((device) => ({
       device,
       model: boxOf(plan, device.id)?.model ?? '',
-      pages: pagesOf(plan, device.id, today),
+      pages: pagesOf(plan, device.id, before, after, today),
     }))
     .filter(({ pages }) => pages.length > 0);
   const alike = groupBy(boxes, ({ model }) => model);

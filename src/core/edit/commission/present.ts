@@ -1,10 +1,8 @@
 import * as z from 'zod';
-import { type Present, badInput, boxOf, kinds, operation } from '../../plan';
+import { badInput, boxOf, kinds, operation, presentOf } from '../../plan';
 import { namesOf } from '../tree/operations';
 
 const { state, address, length } = kinds.present.fields;
-/** As boxes are of which nobody said anything. */
-const UNSAID: Omit<Present, 'id' | 'device'> = { state: 'as-it-comes', address: null, length: 24 };
 
 /** Says how boxes are before work begins. */
 export const setPresent = operation(
@@ -20,7 +18,7 @@ export const setPresent = operation(
         throw badInput(`${name} is no box that is set up; choose boxes that understand VLANs.`, 'devices');
       const [known] = draft.plan.present.by('device', device);
       if (known) draft.update('present', known.id, set);
-      else draft.insert('present', { device, ...UNSAID, ...set });
+      else draft.insert('present', { device, ...presentOf(draft.plan, device), ...set });
     }
     const how = set.state === undefined ? 'the address it comes with' : set.state.replaceAll('-', ' ');
     return `${namesOf(draft, devices)}: ${how}`;

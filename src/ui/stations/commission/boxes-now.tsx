@@ -1,15 +1,12 @@
 'use client';
 
 import { formatAddress, parseAddress, parseMask } from '@/core/address';
-import { type Plan, badInput, boxOf, equal, pick, presentStates } from '@/core/plan';
+import { type Plan, badInput, boxOf, equal, presentOf, presentStates } from '@/core/plan';
 import { boxesInOrder } from '@/core/model/switching';
 import { useSession } from '../../session/context';
 import { Choice } from '../../parts/choice';
 import { ColumnHeads } from '../../parts/column-heads';
 import { Field } from '../../parts/field';
-
-const OF_STATE = ['state', 'address', 'length'] as const;
-const UNSAID = { state: 'as-it-comes', address: null, length: 24 } as const;
 
 /** How each box is before work begins. */
 export function BoxesNow({ plan }: { plan: Plan }) {
@@ -19,20 +16,21 @@ export function BoxesNow({ plan }: { plan: Plan }) {
     .filter(({ id }) => boxOf(plan, id)?.vlanAware);
   const say = (devices: readonly string[], set: object) =>
     void session.perform({ operation: 'setPresent', input: { devices, set } });
-  const said = (device: string) => pick(plan.present.by('device', device)[0] ?? UNSAID, OF_STATE);
   /** Those of the same model of which something else is said. */
   const others = (device: string) =>
     boxes
       .map(({ id }) => id)
       .filter(
-        (id) => boxOf(plan, id)!.model === boxOf(plan, device)!.model && !equal(said(id), said(device)),
+        (id) =>
+          boxOf(plan, id)!.model === boxOf(plan, device)!.model &&
+          !equal(presentOf(plan, id), presentOf(plan, device)),
       );
   return (
     <table className="schedule text-[14px]" aria-label="How boxes are now">
       <ColumnHeads columns={['Box', 'Model', 'Now', 'Address it comes with']} />
       <tbody>
         {boxes.map(({ id, name }) => {
-          const now = said(id);
+          const now = presentOf(plan, id);
           const { state } = now;
           const like = others(id);
           return (
