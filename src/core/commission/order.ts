@@ -4,6 +4,7 @@ import { reachedFrom } from './reach';
 import { type Socket, isSocket, socketsIn, takesUntagged } from './sockets';
 import { type SiteState, isVacant, placeIn } from './state';
 import { type Setting, type Step, after, comesEarlier, leadsOn, settingsOf } from './steps';
+import { stepKey } from './wire';
 
 /**
  * The order of all settings of a site, in which nobody cuts themselves off. After every step whoever sits where the order
@@ -67,9 +68,20 @@ class Ordering {
   ) {
     this.seat = standing.seat;
     this.parachutes = new Set(standing.parachutes);
-    for (const step of settingsOf(state, then)) this.add(step);
-    for (const device of standing.unsaved) this.addOnce({ device, setting: { kind: 'save' } });
-    for (const device of standing.unchecked) this.addOnce({ device, setting: { kind: 'check' } });
+    const isOpen = (step: Step) => standing.skipped.size === 0 || !standing.skipped.has(stepKey(step));
+    const byBox = groupBy(settingsOf(state, then).filter(isOpen), ({ device }) => device);
+    for (const steps of byBox.values()) {
+      // Where nothing is set any more, nothing has to be saved but what was set before.
+      const sets = steps.some(({ setting }) => setting.kind !== 'plug' && !comesLast(setting));
+      const plugs = steps.some(({ setting }) => setting.kind === 'plug' && setting.after === 'save');
+      const isWanted = ({ kind }: Setting) => kind === 'plug' || (kind === 'check' && plugs);
+      for (const step of steps) if (sets || isWanted(step.setting)) this.add(step);
+    }
+    const again = [
+      ...[...standing.unsaved].map((device): Step => ({ device, setting: { kind: 'save' } })),
+      ...[...standing.unchecked].map((device): Step => ({ device, setting: { kind: 'check' } })),
+    ];
+    for (const step of again.filter(isOpen)) this.addOnce(step);
   }
 
   *run(): Generator<Progress, Order> {
@@ -410,6 +422,8 @@ export interface Standing {
   /** The boxes that are set otherwise than they are saved, and those not looked at since. */
   readonly unsaved: ReadonlySet<string>;
   readonly unchecked: ReadonlySet<string>;
+  /** Steps that are left out on purpose, by their keys. */
+  readonly skipped: ReadonlySet<string>;
 }
 const NONE: ReadonlySet<string> = new Set();
 export const NOWHERE: Standing = {
@@ -417,6 +431,7 @@ export const NOWHERE: Standing = {
   parachutes: NONE,
   unsaved: NONE,
   unchecked: NONE,
+  skipped: NONE,
 };
 
 /**
