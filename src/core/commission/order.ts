@@ -71,11 +71,10 @@ class Ordering {
     const isOpen = (step: Step) => standing.skipped.size === 0 || !standing.skipped.has(stepKey(step));
     const byBox = groupBy(settingsOf(state, then).filter(isOpen), ({ device }) => device);
     for (const steps of byBox.values()) {
-      // Where nothing is set any more, nothing has to be saved but what was set before.
-      const sets = steps.some(({ setting }) => setting.kind !== 'plug' && !comesLast(setting));
+      // What is saved and looked at comes with what is set; without it there is only what is plugged in.
       const plugs = steps.some(({ setting }) => setting.kind === 'plug' && setting.after === 'save');
-      const isWanted = ({ kind }: Setting) => kind === 'plug' || (kind === 'check' && plugs);
-      for (const step of steps) if (sets || isWanted(step.setting)) this.add(step);
+      for (const step of steps)
+        if (!comesLast(step.setting) || (step.setting.kind === 'check' && plugs)) this.add(step);
     }
     const again = [
       ...[...standing.unsaved].map((device): Step => ({ device, setting: { kind: 'save' } })),
