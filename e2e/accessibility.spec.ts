@@ -16,6 +16,7 @@ const STATIONS = [
   'policy',
   'rehearse',
   'commission',
+  'commission?list=log',
   'findings',
   'brief',
   'handover',
@@ -116,6 +117,15 @@ const LOOKS: Readonly<Record<string, Look>> = {
       await page.getByRole('radio', { name: view, exact: true }).click();
       await found(view);
     }
+  },
+  'commission?list=log': async (page, found) => {
+    await page.getByRole('button', { name: 'Sign as customer' }).click();
+    await page.getByRole('button', { name: 'Write something down' }).click();
+    await found('logbook');
+    await page.getByRole('button', { name: 'Start a run' }).click();
+    await page.getByRole('button', { name: 'Start', exact: true }).click();
+    await page.getByRole('button', { name: 'I sit there' }).click();
+    await page.getByRole('button', { name: 'It differs' }).click();
   },
   gear: async (page, found) => {
     await page.getByRole('option', { name: /^sw-c 3:/ }).click();

@@ -127,6 +127,7 @@ entry(async () => {
     const env = () => ({
       ...process.env,
       DATABASE_URL: url,
+      DIANOME_PHOTOS: process.env.DIANOME_PHOTOS || path.join(folder, 'photos'),
       NEXT_TELEMETRY_DISABLED: '1',
       NODE_ENV: dev ? 'development' : 'production',
     });

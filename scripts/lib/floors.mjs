@@ -24,6 +24,7 @@ export const floors = [
   'formats',
   'exercises',
   'commission',
+  'log',
   'find',
 ];
 

@@ -125,10 +125,10 @@ export const journal = {
   events: route({
     method: 'GET',
     path: '/api/events',
-    says: 'One stream for all sites: says which site is at which revision, whenever one is changed, made or deleted.',
+    says: 'One stream for all sites: says which site is at which revision and how far its log has come, whenever one is changed, made or deleted.',
     answer: {
       type: 'text/event-stream',
-      says: 'Events “at” with the id of a site and its revision; a revision of -1 means that it was deleted.',
+      says: 'Events “at” with the id of a site and its revision, -1 where it was deleted; events “log” with the number of its newest entry in the log.',
     },
     problems: {},
   }),

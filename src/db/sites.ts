@@ -151,7 +151,7 @@ export const deleteSite = (pool: Pool, siteId: string): Promise<boolean> =>
     const [row] = await rows(connection, 'SELECT id FROM site WHERE id = ? FOR UPDATE', [siteId]);
     if (!row) return false;
     const records = [...tableNames].reverse().map((table) => tables[table].sql);
-    for (const table of ['journal', 'named_revision', 'exercise', ...records])
+    for (const table of ['journal', 'named_revision', 'exercise', 'log_entry', ...records])
       await run(connection, `DELETE FROM ${table} WHERE site_id = ?`, [siteId]);
     return (await run(connection, 'DELETE FROM site WHERE id = ?', [siteId])) === 1;
   });

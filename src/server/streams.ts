@@ -1,3 +1,4 @@
+import { logsOf } from '../db/log';
 import { revisionsOf } from '../db/sites';
 import type { Pool } from 'mysql2/promise';
 
@@ -14,6 +15,8 @@ const said = (site: string, revision: number) => `event: at\ndata: ${JSON.string
 export class Streams {
   private readonly open = new Map<Hear, () => void>();
   private known: ReadonlyMap<string, number> | null = null;
+  /** How far the logs had come at the last look. */
+  private logs: ReadonlyMap<string, number> = new Map();
   private timer: NodeJS.Timeout | undefined;
   private polls = 0;
 
@@ -47,13 +50,16 @@ export class Streams {
 
   private async poll(): Promise<void> {
     try {
-      const now = await revisionsOf(this.pool);
+      const [now, logs] = await Promise.all([revisionsOf(this.pool), logsOf(this.pool)]);
       if (this.known) {
+        for (const [site, log] of logs)
+          if (this.logs.get(site) !== log) this.say(`event: log\ndata: ${JSON.stringify({ site, log })}\n\n`);
         for (const [site, revision] of now)
           if (this.known.get(site) !== revision) this.say(said(site, revision));
         for (const site of this.known.keys()) if (!now.has(site)) this.say(said(site, -1));
       }
       this.known = now;
+      this.logs = logs;
       if (this.polls++ % KEEP_ALIVE === 0) this.say(': here\n\n');
     } catch {
       // The database is away for a moment; the next look finds what was missed.

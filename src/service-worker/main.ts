@@ -1,6 +1,6 @@
 /// <reference lib="webworker" />
 import { clientsClaim } from 'workbox-core';
-import { type PrecacheEntry, cleanupOutdatedCaches, precacheAndRoute } from 'workbox-precaching';
+import { type PrecacheEntry, addPlugins, cleanupOutdatedCaches, precacheAndRoute } from 'workbox-precaching';
 import { registerRoute } from 'workbox-routing';
 import { NetworkFirst } from 'workbox-strategies';
 
@@ -17,11 +17,25 @@ const PAGES = 'dianome-pages';
 
 void self.skipWaiting();
 clientsClaim();
+// The program of a worker is told by what stands behind # in its address, which it loses to the address of a kept file; an
+// answer made anew has none of its own.
+addPlugins([
+  {
+    cachedResponseWillBeUsed: async ({ cachedResponse, event }) =>
+      cachedResponse && event instanceof FetchEvent && event.request.destination === 'worker'
+        ? new Response(cachedResponse.body, cachedResponse)
+        : cachedResponse,
+  },
+]);
 precacheAndRoute(FILES);
 cleanupOutdatedCaches();
 
-/** A page of a site is the same for every site and station but for what the page itself reads off its address. */
-const pages = new NetworkFirst({ cacheName: PAGES, networkTimeoutSeconds: 8 });
+/** A page of a site is the same for every site and station but for what the page itself reads off its address, the query too. */
+const pages = new NetworkFirst({
+  cacheName: PAGES,
+  networkTimeoutSeconds: 8,
+  matchOptions: { ignoreSearch: true },
+});
 registerRoute(
   ({ request, url }) => request.mode === 'navigate' && (url.pathname === '/' || STATIONS.test(url.pathname)),
   pages,

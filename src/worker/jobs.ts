@@ -3,6 +3,7 @@ import { proposeChannels } from '@/core/model/wireless';
 import type { Plan } from '@/core/plan';
 import { singleFaults, whatIf } from '@/core/rehearse';
 import type { FromWorker, Job, JobResult } from './protocol';
+import { Runs } from './runs';
 
 /** How long a slice of a job may keep the worker from hearing the page, in milliseconds. */
 const SLICE = 40;
@@ -10,6 +11,7 @@ const SLICE = 40;
 /** Runs one job at a time in slices, so that edits are followed meanwhile and the page can call it off. */
 export class Jobs {
   private running: symbol | null = null;
+  private readonly runs = new Runs();
   private worked: { readonly plan: Plan; readonly order: WorkedOrder } | null = null;
 
   constructor(private readonly say: (message: FromWorker) => void) {}
@@ -30,6 +32,8 @@ export class Jobs {
       return;
     }
     if (job.kind === 'order') this.order(own, plan, id, job.edits);
+    else if (job.kind === 'run')
+      this.inSlices(own, id, this.runs.sheetOf(plan, job.run), (sheet) => ({ kind: job.kind, ...sheet }));
     else this.inSlices(own, id, singleFaults(plan, today), (ranked) => ({ kind: job.kind, ranked }));
   }
 

@@ -1,20 +1,28 @@
-import type { OrderEdit, Worksheet } from '@/core/commission';
+import type { OrderEdit, RunSheet, Worksheet } from '@/core/commission';
 import type { Finding } from '@/core/findings';
+import type { Run } from '@/core/log';
 import type { BandProposal, Wishes } from '@/core/model/wireless';
 import type { Step } from '@/core/plan';
 import type { Fault, Ranked, Impact } from '@/core/rehearse';
+
+/** A run with what was said of its steps, and what was moved in its order by hand. */
+export interface RunAsked extends Pick<Run, 'id' | 'results'> {
+  readonly edits: readonly OrderEdit[];
+}
 
 /** Long work on the plan as it is when asked for. */
 export type Job =
   | { readonly kind: 'single-faults' }
   | { readonly kind: 'what-if'; readonly faults: readonly Fault[] }
   | { readonly kind: 'channels'; readonly wishes: Wishes }
-  | { readonly kind: 'order'; readonly edits: readonly OrderEdit[] };
+  | { readonly kind: 'order'; readonly edits: readonly OrderEdit[] }
+  | { readonly kind: 'run'; readonly run: RunAsked };
 export type JobResult =
   | { readonly kind: 'single-faults'; readonly ranked: readonly Ranked[] }
   | { readonly kind: 'what-if'; readonly impact: Impact }
   | { readonly kind: 'channels'; readonly proposals: readonly BandProposal[] }
-  | { readonly kind: 'order'; readonly sheet: Worksheet };
+  | { readonly kind: 'order'; readonly sheet: Worksheet }
+  | ({ readonly kind: 'run' } & RunSheet);
 
 /** What is not checked, with why; and whether each subject is told as it is begun the first time. */
 export interface Watching {

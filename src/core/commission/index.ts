@@ -14,10 +14,29 @@ export {
 } from './state';
 export { type Setting, type SettingKind, type Step, after, settingsOf } from './steps';
 export {
+  type Next,
+  type Outcome,
+  type Rest,
+  type Result,
+  type RunSheet,
+  outcomes,
+  restAfter,
+  runSheetOf,
+  stoodAt,
+} from './run';
+export {
+  type WireStep as WireSetting,
+  decodeStep as decodeSetting,
+  encodeStep as encodeSetting,
+  orderEditSchema,
+  stepSchema,
+} from './wire';
+export {
   type SheetSeat,
   type SheetStep,
   type WorkedOrder,
   type Worksheet,
+  madeOf,
   sheetOf,
   workedOrder,
   worksheetOf,

@@ -5,8 +5,9 @@ import { commissionSite, drawnCommission } from '../testing/commission';
 import { put } from '../testing/gear';
 import { moreThan, runs } from '../testing/runs';
 import { reachedFrom } from './reach';
-import { type Result, leftOf, stoodAt } from './run';
-import { plannedState } from './state';
+import { orderOf } from './order';
+import { type Next, type Rest, type Result, leftOf, restAfter, runSheetOf, stoodAt } from './run';
+import { plannedState, presentState } from './state';
 import { type Step, after, isAsPlanned } from './steps';
 import { decodeStep, encodeStep, stepKey } from './wire';
 
@@ -121,5 +122,70 @@ test('a step is the same after it was written down, whatever it sets', () => {
       }
     }),
     { numRuns: runs(40), seed: 9 },
+  );
+});
+
+const orderOfSite = (plan: Plan) => orderOf(presentState(plan), plannedState(plan)).entries;
+/** What somebody says who does the next thing the sheet asks for. */
+const saidOf = (next: Next): Result[] =>
+  next.kind === 'sit'
+    ? [next]
+    : next.steps.map((step) => ({ kind: 'step', step: decodeStep(step), outcome: 'done' }));
+
+test('who does what the sheet asks for next works off the whole order, and it never jumps', () => {
+  let seats = 0;
+  fc.assert(
+    fc.property(drawnCommission, (drawn) => {
+      const { plan } = commissionSite(drawn);
+      const entries = orderOfSite(plan);
+      let rest: Rest = { after: 0, entries };
+      const results: Result[] = [];
+      let left = entries.length;
+      for (;;) {
+        const { next, sheet } = runSheetOf(plan, results, rest.entries);
+        if (!next) break;
+        if (next.kind === 'sit') seats++;
+        results.push(...saidOf(next));
+        rest = finish(restAfter(plan, rest, results));
+        // The tail of the order as it was worked out, whatever is put together to one step on the sheet.
+        expect(rest.entries.length).toBeLessThan(left);
+        expect(
+          rest.entries.every((entry, at) => entry === entries[entries.length - rest.entries.length + at]),
+        ).toBe(true);
+        left = rest.entries.length;
+        expect(sheet.settings).toBeGreaterThan(0);
+      }
+      expect(rest.entries.every(({ kind }) => kind === 'recorded')).toBe(true);
+      const { state } = stoodAt(plan, results);
+      expect(state.boxes.map(({ management }) => management)).toEqual(
+        plannedState(plan).boxes.map(({ management }) => management),
+      );
+    }),
+    { numRuns: runs(60), seed: 10 },
+  );
+  expect(seats > moreThan(60)).toBe(true);
+});
+
+test('where a step is left out or done before its turn, the rest is worked out from what was done', () => {
+  fc.assert(
+    fc.property(drawnCommission, fc.nat(200), fc.constantFrom('skipped', 'early'), (drawn, n, how) => {
+      const { plan } = commissionSite(drawn);
+      const entries = orderOfSite(plan);
+      const steps = entries.flatMap((entry) => (entry.kind === 'step' ? [entry.step] : []));
+      fc.pre(steps.length > 2);
+      // What is saved, or a port that serves as a parachute, comes up again with what is set after; these do not.
+      const isOnce = ({ setting }: Step) => setting.kind === 'vlans' || setting.kind === 'management';
+      const may = how === 'skipped' ? steps.filter(isOnce) : steps.slice(1);
+      const step = may[n % may.length]!;
+      const results: Result[] = [{ kind: 'step', step, outcome: how === 'early' ? 'done' : 'skipped' }];
+      const rest = finish(restAfter(plan, { after: 0, entries }, results));
+      expect(rest.entries).toEqual(finish(leftOf(plan, results)).entries);
+      const left = rest.entries.flatMap((entry) => (entry.kind === 'step' ? [stepKey(entry.step)] : []));
+      if (how === 'skipped') expect(left).not.toContain(stepKey(step));
+      // What differs is still to be done, in its turn.
+      const differs: Result[] = [{ kind: 'step', step: steps[0]!, outcome: 'differs' }];
+      expect(finish(restAfter(plan, { after: 0, entries }, differs)).entries).toEqual(entries);
+    }),
+    { numRuns: runs(40), seed: 12 },
   );
 });

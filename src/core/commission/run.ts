@@ -3,7 +3,8 @@ import { type Entry, type Order, ordering } from './order';
 import { standingAfter } from './standing';
 import { placeIn, plannedState, presentState } from './state';
 import type { Step } from './steps';
-import { stepKey } from './wire';
+import { type WireStep, encodeStep, stepKey } from './wire';
+import { type Worksheet, sheetOf } from './worksheet';
 
 /** An order as it is worked off: what was done stays done, and what is left is worked out from there. */
 
@@ -68,4 +69,81 @@ function skippedIn(results: readonly Result[]): ReadonlySet<string> {
 export function* leftOf(plan: Plan, results: readonly Result[]): Generator<Progress, Order> {
   const { state, standing } = stoodAt(plan, results);
   return yield* ordering(state, plannedState(plan), standing);
+}
+
+/**
+ * What is left of an order by its own entries, where everything was done in its turn; null where somebody went another way,
+ * and the rest has to be worked out anew.
+ */
+export function restOf(entries: readonly Entry[], results: readonly Result[]): readonly Entry[] | null {
+  let at = 0;
+  /** How many steps are done of those at the console. */
+  let within = 0;
+  for (const result of results) {
+    while (entries[at]?.kind === 'recorded') at++;
+    const entry = entries[at];
+    if (result.kind === 'sit') {
+      if (entry?.kind !== 'sit' || entry.socket !== result.socket) return null;
+      at++;
+      continue;
+    }
+    if (result.outcome === 'skipped') return null;
+    if (result.outcome === 'differs') continue;
+    const key = stepKey(result.step);
+    if (entry?.kind === 'step' && stepKey(entry.step) === key) at++;
+    else if (entry?.kind === 'console' && stepKey(entry.steps[within]!) === key) {
+      within++;
+      if (within < entry.steps.length) continue;
+      within = 0;
+      at++;
+    } else return null;
+  }
+  const rest = entries.slice(at);
+  const [first] = rest;
+  return first?.kind === 'console' && within > 0
+    ? [{ ...first, steps: first.steps.slice(within) }, ...rest.slice(1)]
+    : rest;
+}
+
+/** What is left, and after which results it was. */
+export interface Rest {
+  readonly after: number;
+  readonly entries: readonly Entry[];
+}
+
+/**
+ * What is left of a run by what was left before, as long as it is kept to; worked out anew where somebody went another way.
+ * So nobody's list jumps because somebody ticked a step.
+ */
+export function* restAfter(plan: Plan, before: Rest, results: readonly Result[]): Generator<Progress, Rest> {
+  const kept = restOf(before.entries, results.slice(before.after));
+  const entries = kept ?? (yield* leftOf(plan, results)).entries;
+  return { after: results.length, entries };
+}
+
+/** The steps to do next, together as the sheet shows them; where to sit down first; null where nothing is left. */
+export type Next =
+  | { readonly kind: 'sit'; readonly socket: string }
+  | { readonly kind: 'steps'; readonly steps: readonly WireStep[] };
+
+export interface RunSheet {
+  readonly sheet: Worksheet;
+  readonly next: Next | null;
+}
+
+/** What is left of a run as a sheet, from where somebody sits. */
+export function runSheetOf(plan: Plan, results: readonly Result[], entries: readonly Entry[]): RunSheet {
+  const { state, standing } = stoodAt(plan, results);
+  const sheet = sheetOf(plan, state, entries, { from: standing });
+  const first = entries.find(({ kind }) => kind !== 'recorded');
+  const step = sheet.seats[0]?.steps[0];
+  if (!first || !step) return { sheet, next: null };
+  if (first.kind === 'sit') return { sheet, next: { kind: 'sit', socket: first.socket } };
+  const steps =
+    first.kind === 'console'
+      ? first.steps.slice(0, step.count)
+      : entries
+          .slice(step.at, step.at + step.count)
+          .flatMap((entry) => (entry.kind === 'step' ? [entry.step] : []));
+  return { sheet, next: { kind: 'steps', steps: steps.map(encodeStep) } };
 }

@@ -2,7 +2,7 @@ import { contains, formatAddress, maskOf, networkOf } from '../address';
 import { type Plan, type Progress, byName } from '../plan';
 import { type CutOff, type OrderEdit, edited, followed } from './by-hand';
 import { type LaptopSettings, laptopFor } from './laptop';
-import { type Entry, ordering } from './order';
+import { type Entry, NOWHERE, type Standing, ordering } from './order';
 import { type SiteState, placeIn, plannedState, presentState } from './state';
 import { type SettingKind, type Step, after, sameFacts } from './steps';
 import { type Saying, sayingOf } from './words';
@@ -92,14 +92,14 @@ export function sheetOf(
   plan: Plan,
   now: SiteState,
   entries: readonly Entry[],
-  cuts: readonly CutOff[] = [],
+  { cuts = [], from = NOWHERE }: { readonly cuts?: readonly CutOff[]; readonly from?: Standing } = {},
 ): Worksheet {
   const cutAt = new Map(cuts.map((cut) => [cut.at, cut]));
   const seats: (SheetSeat & { steps: SheetStep[] })[] = [];
-  const parachutes = new Set<string>();
+  const parachutes = new Set(from.parachutes);
   const recorded: string[] = [];
   let state = now;
-  let socket: string | null = null;
+  let socket = from.seat;
   let laptop: LaptopSettings | null = null;
   let begun = false;
   /** The step before, where no other place came between. */
@@ -177,13 +177,14 @@ export function* workedOrder(plan: Plan): Generator<Progress, WorkedOrder> {
   return { now, then, entries };
 }
 
+/** An order with what somebody did to it, and where that cuts them off. */
+export function madeOf({ now, then, entries }: WorkedOrder, edits: readonly OrderEdit[]) {
+  if (edits.length === 0) return { entries, cuts: [] };
+  return followed(now, edited(now, then, entries, edits));
+}
+
 /** The sheet of an order, with what somebody did to it and where that cuts them off. */
-export function worksheetOf(
-  plan: Plan,
-  { now, then, entries }: WorkedOrder,
-  edits: readonly OrderEdit[] = [],
-): Worksheet {
-  if (edits.length === 0) return sheetOf(plan, now, entries);
-  const made = followed(now, edited(now, then, entries, edits));
-  return sheetOf(plan, now, made.entries, made.cuts);
+export function worksheetOf(plan: Plan, order: WorkedOrder, edits: readonly OrderEdit[] = []): Worksheet {
+  const { entries, cuts } = madeOf(order, edits);
+  return sheetOf(plan, order.now, entries, { cuts });
 }

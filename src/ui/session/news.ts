@@ -1,7 +1,10 @@
 import { routes } from '@/contract';
 
-/** What there is to hear: a site is at a revision (-1: deleted), or the stream is open or broken. */
-export type Heard = { readonly site: string; readonly revision: number } | { readonly open: boolean };
+/** What there is to hear: a site is at a revision (-1: deleted), its log came so far, or the stream is open or broken. */
+export type Heard =
+  | { readonly site: string; readonly revision: number }
+  | { readonly site: string; readonly log: number }
+  | { readonly open: boolean };
 
 const LOCK = 'dianome.news';
 
@@ -43,9 +46,10 @@ export class News {
     const stream = new EventSource(routes.journal.events.path);
     this.stream = stream;
     stream.onopen = () => this.pass({ open: true });
-    stream.addEventListener('at', ({ data }: MessageEvent<string>) =>
-      this.pass(JSON.parse(data) as { site: string; revision: number }),
-    );
+    for (const event of ['at', 'log'])
+      stream.addEventListener(event, ({ data }: MessageEvent<string>) =>
+        this.pass(JSON.parse(data) as Heard),
+      );
     stream.onerror = () => {
       stream.close();
       this.pass({ open: false });

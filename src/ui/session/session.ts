@@ -315,6 +315,7 @@ export class SiteSession {
   }
 
   private hear(heard: Heard): void {
+    if ('log' in heard) return;
     if ('open' in heard) {
       this.reached = heard.open;
       this.look();

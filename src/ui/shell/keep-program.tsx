@@ -9,7 +9,8 @@ export function KeepProgram() {
   const { siteId } = useSession();
   useEffect(() => {
     if (process.env.NODE_ENV !== 'production' || !('serviceWorker' in navigator)) return;
-    const pages = ['/', ...[...stations, ...views].map(({ path }) => `/site/${siteId}/${path}`)];
+    const paths = [...[...stations, ...views].map(({ path }) => path), 'run'];
+    const pages = ['/', ...paths.map((path) => `/site/${siteId}/${path}`)];
     void navigator.serviceWorker
       .register('/sw.js')
       .then(() => navigator.serviceWorker.ready)

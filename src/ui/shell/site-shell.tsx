@@ -14,6 +14,7 @@ import { useCommands, useControlKeys } from './commands';
 import { Nav } from './nav';
 import { ProbeBar } from './probe-bar';
 import { KeepProgram } from './keep-program';
+import { Loaded } from './loaded';
 import { DrawerButton, Panes } from './panes';
 import { ViewInAddress } from './view-in-address';
 import { stations } from './stations';
@@ -47,29 +48,6 @@ export function SiteShell({
         <Frame inspector={inspector}>{children}</Frame>
       </Loaded>
     </SessionProvider>
-  );
-}
-
-function Loaded({ children }: { children: ReactNode }) {
-  const { status, problem } = useSite((state) => state);
-  if (status === 'ready') return children;
-  return (
-    <main className="p-6">
-      {status === 'loading' ? (
-        <p role="status">Loading the plan…</p>
-      ) : (
-        <>
-          <p role="alert" className="border-l-4 border-stop px-3 font-bold">
-            {problem}
-          </p>
-          <p className="pt-3">
-            <a className="link" href="/">
-              All sites
-            </a>
-          </p>
-        </>
-      )}
-    </main>
   );
 }
 

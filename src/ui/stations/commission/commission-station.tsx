@@ -1,5 +1,7 @@
 'use client';
 
+import dynamic from 'next/dynamic';
+import { LogProvider } from '../../session/log-context';
 import { usePlan } from '../../session/context';
 import { type CommissionView, useView } from '../../session/view';
 import { type Alternative, OneOf } from '../../parts/one-of';
@@ -9,11 +11,15 @@ import { KitView } from './kit-view';
 import { OrderView } from './order-view';
 import { SettingsView } from './settings-view';
 
+/** It is looked at now and then, and brings a pad to sign on. */
+const LogView = dynamic(() => import('../../log/log-view').then((m) => m.LogView));
+
 const views: readonly Alternative<CommissionView>[] = [
   { value: 'order', shown: 'order', title: 'what to set where, step by step' },
   { value: 'settings', shown: 'settings', title: 'everything that is to be set at one box, page by page' },
   { value: 'kit', shown: 'kit', title: 'what to bring along, and what to ask for before' },
   { value: 'boxes', shown: 'boxes now', title: 'how each box is before work begins' },
+  { value: 'log', shown: 'logbook', title: 'runs, defects, sign-offs and everything that was written down' },
 ];
 
 /** From the plan to a working network. */
@@ -22,7 +28,7 @@ export function CommissionStation() {
   const shown = useView((state) => state.commission);
   const set = useView((state) => state.set);
   return (
-    <>
+    <LogProvider>
       <StationHead title="Commission" about="an order that cannot lock you out">
         <OneOf
           label="Show"
@@ -36,6 +42,7 @@ export function CommissionStation() {
       {shown === 'settings' && <SettingsView plan={plan} />}
       {shown === 'kit' && <KitView plan={plan} />}
       {shown === 'boxes' && <BoxesNow plan={plan} />}
-    </>
+      {shown === 'log' && <LogView plan={plan} />}
+    </LogProvider>
   );
 }

@@ -5,6 +5,8 @@ import { create } from 'zustand';
 import type { OrderEdit } from '@/core/commission';
 import type { Plan } from '@/core/plan';
 import { useJob } from '../../session/job';
+import { RunsUnderWay } from '../../log/runs-under-way';
+import { StartRun } from '../../log/start-run';
 import { ProgressLine } from '../../parts/progress-line';
 import { OrderSheet } from './order-sheet';
 
@@ -40,16 +42,20 @@ export function OrderView({ plan }: { plan: Plan }) {
       )}
       {sheet && sheet.steps > 0 && (
         <OrderSheet plan={plan} sheet={sheet} onEdit={(edit) => set([...edits, edit])}>
-          {edits.length > 0 && (
-            <span className="no-print flex flex-wrap gap-2 pb-2">
-              <button type="button" className="button" onClick={() => set(edits.slice(0, -1))}>
-                Take the last move back
-              </button>
-              <button type="button" className="button" onClick={() => set(NONE)}>
-                Back to the order as worked out
-              </button>
-            </span>
-          )}
+          <span className="no-print flex flex-wrap gap-2 pb-2">
+            <StartRun edits={edits} />
+            <RunsUnderWay />
+            {edits.length > 0 && (
+              <>
+                <button type="button" className="button" onClick={() => set(edits.slice(0, -1))}>
+                  Take the last move back
+                </button>
+                <button type="button" className="button" onClick={() => set(NONE)}>
+                  Back to the order as worked out
+                </button>
+              </>
+            )}
+          </span>
         </OrderSheet>
       )}
     </>

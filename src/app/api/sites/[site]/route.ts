@@ -1,6 +1,7 @@
 import { routes } from '@/contract';
 import { archiveSite, deleteSite, nameOf } from '@/db/sites';
 import { application } from '@/server/application';
+import { removePhotos } from '@/server/photos';
 import { Problem, unknownSite } from '@/server/problems';
 import { serve } from '../../_lib/serve';
 import { found, now } from '../../_lib/sites';
@@ -23,5 +24,6 @@ export const DELETE = serve(routes.sites.remove, async ({ site, body: { name } }
       { path: ['name'] },
     );
   await deleteSite(pool, site);
+  await removePhotos(site);
   return { deleted: true as const };
 });

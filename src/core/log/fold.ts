@@ -1,0 +1,88 @@
+import { type Result, decodeSetting } from '../commission';
+import type { Body, BodyKind, DefectState, LogEntry, SignRole } from './entries';
+
+/** The log as it stands: its entries in the order in which they came in, put together to runs and defects. */
+
+/** An entry as it is looked at; one that was not sent yet has no number. */
+export type Written = Omit<LogEntry, 'seq' | 'received' | 'behind'> &
+  Partial<Pick<LogEntry, 'seq' | 'received' | 'behind'>>;
+export type Of<K extends BodyKind> = Written & { readonly body: Extract<Body, { kind: K }> };
+
+const is =
+  <K extends BodyKind>(kind: K) =>
+  (entry: Written): entry is Of<K> =>
+    entry.body.kind === kind;
+
+export interface Run {
+  readonly id: string;
+  readonly begun: Of<'run'>;
+  /** What was said of its steps, and where somebody sat down, but for what was taken back. */
+  readonly results: readonly (Of<'sit'> | Of<'result'>)[];
+  readonly ended: Of<'runEnd'> | null;
+}
+
+export interface Defect {
+  readonly id: string;
+  readonly opened: Of<'defect'>;
+  readonly state: DefectState;
+  /** What was said of it since, oldest first. */
+  readonly since: readonly Of<'defectState'>[];
+}
+
+export interface Log {
+  readonly entries: readonly Written[];
+  readonly runs: readonly Run[];
+  readonly defects: readonly Defect[];
+  /** Who stands for what was built, oldest first. */
+  readonly signOffs: readonly Of<'signOff'>[];
+  /** The revision that both signed last; null while none is. */
+  readonly asBuilt: number | null;
+  /** What took an entry back, by its id. */
+  readonly corrections: ReadonlyMap<string, Of<'correction'>>;
+}
+
+/** When something was written, in UTC: by the clock of the device, put right by how far it was behind when it was sent. */
+export const writtenAt = ({ at, behind = 0 }: Written): string =>
+  new Date(Date.parse(at) + behind).toISOString();
+
+/** Installer and customer sign for one revision, in either order. */
+function asBuiltIn(signOffs: readonly Of<'signOff'>[]): number | null {
+  const signed = (role: SignRole) =>
+    new Set(signOffs.filter(({ body }) => body.role === role).map(({ revision }) => revision));
+  const [installer, customer] = [signed('installer'), signed('customer')];
+  return (
+    signOffs.findLast(({ revision }) => installer.has(revision) && customer.has(revision))?.revision ?? null
+  );
+}
+
+/** Puts a log together. What comes for a run or a defect that is not there is kept among the entries only. */
+export function logOf(entries: readonly Written[]): Log {
+  const corrections = new Map<string, Of<'correction'>>();
+  for (const entry of entries)
+    if (is('correction')(entry) && !corrections.has(entry.body.of)) corrections.set(entry.body.of, entry);
+  const stands = entries.filter(({ id }) => !corrections.has(id));
+  const ended = new Map(stands.filter(is('runEnd')).map((entry) => [entry.body.run, entry]));
+  const runs = stands.filter(is('run')).map((begun): Run => {
+    const own = (entry: Written): entry is Of<'sit'> | Of<'result'> =>
+      (is('sit')(entry) || is('result')(entry)) && entry.body.run === begun.id;
+    return { id: begun.id, begun, results: stands.filter(own), ended: ended.get(begun.id) ?? null };
+  });
+  const defects = stands.filter(is('defect')).map((opened): Defect => {
+    const since = stands.filter(is('defectState')).filter(({ body }) => body.defect === opened.id);
+    return { id: opened.id, opened, since, state: since.at(-1)?.body.state ?? 'open' };
+  });
+  const signOffs = stands.filter(is('signOff'));
+  return { entries, runs, defects, signOffs, asBuilt: asBuiltIn(signOffs), corrections };
+}
+
+/** What was said of the steps of a run, one by one. */
+export const resultsOf = (results: Run['results']): Result[] =>
+  results.flatMap(({ body }): Result[] =>
+    body.kind === 'sit'
+      ? [{ kind: 'sit', socket: body.socket }]
+      : body.steps.map((step) => ({
+          kind: 'step',
+          step: decodeSetting(step),
+          outcome: body.outcome,
+        })),
+  );

@@ -1,0 +1,15 @@
+export {
+  type Body,
+  type BodyKind,
+  type DefectState,
+  type LogEntry,
+  type NewEntry,
+  type SignRole,
+  defectStates,
+  entryId,
+  logEntrySchema,
+  newEntrySchema,
+  signRoles,
+} from './entries';
+export { type Defect, type Log, type Of, type Run, type Written, logOf, resultsOf, writtenAt } from './fold';
+export { aboutText, defectWords, entryText, outcomeWords, socketTitle } from './words';

@@ -1,0 +1,119 @@
+import fc from 'fast-check';
+import { commissionSite, drawnCommission } from '../testing/commission';
+import { type Body, logOf, newEntrySchema, resultsOf, writtenAt } from '.';
+import { leftAtFirst } from '../testing/log';
+
+const AT = '2026-05-04T10:20:30.456Z';
+let made = 0;
+const entry = (body: Body, fields: object = {}) => ({
+  id: `entry${String(++made).padStart(6, '0')}`,
+  author: 'Ada',
+  at: AT,
+  revision: 3,
+  body,
+  ...fields,
+});
+const run = () => entry({ kind: 'run', name: 'rack', edits: [] });
+const defect = () => entry({ kind: 'defect', text: 'no light', about: null, run: null, photos: [] });
+const state = (of: string, to: 'mended' | 'accepted' | 'open') =>
+  entry({ kind: 'defectState', defect: of, state: to, note: '', photos: [] });
+const correction = (of: string) => entry({ kind: 'correction', of, text: 'by mistake' });
+const sign = (role: 'installer' | 'customer', revision: number) =>
+  entry(
+    { kind: 'signOff', role, name: 'Ada', day: '2026-05-04', signature: 'M1 1L2 2', note: '' },
+    { revision },
+  );
+
+test('what is taken back counts no more, and stays in the book', () => {
+  const begun = run();
+  const sat = entry({ kind: 'sit', run: begun.id, socket: 'p1' });
+  const back = correction(sat.id);
+  const log = logOf([begun, sat, back]);
+  expect(log.runs[0]!.results).toEqual([]);
+  expect(log.entries).toHaveLength(3);
+  expect(log.corrections.get(sat.id)).toBe(back);
+});
+
+test('a defect is as it was said last; one said of a defect that is not there stays among the entries', () => {
+  const open = defect();
+  const mended = state(open.id, 'mended');
+  const again = state(open.id, 'open');
+  const states = (...entries: Parameters<typeof logOf>[0][number][]) =>
+    logOf(entries).defects.map((one) => one.state);
+  expect(states(open)).toEqual(['open']);
+  expect(states(open, mended)).toEqual(['mended']);
+  expect(states(open, mended, again)).toEqual(['open']);
+  expect(states(open, mended, again, correction(again.id))).toEqual(['mended']);
+  expect(states(mended)).toEqual([]);
+});
+
+test('a revision is as built when both signed that one', () => {
+  const built = (...entries: ReturnType<typeof sign>[]) => logOf(entries).asBuilt;
+  expect(built(sign('installer', 4))).toBeNull();
+  expect(built(sign('installer', 4), sign('customer', 5))).toBeNull();
+  expect(built(sign('customer', 4), sign('installer', 4))).toBe(4);
+  expect(built(sign('installer', 4), sign('customer', 4), sign('installer', 9))).toBe(4);
+  expect(built(sign('installer', 4), sign('customer', 4), sign('installer', 9), sign('customer', 9))).toBe(9);
+});
+
+test('the time of an entry is put right by how far the clock of the device was behind', () => {
+  expect(writtenAt(run())).toBe(AT);
+  expect(writtenAt({ ...run(), behind: 90_000 })).toBe('2026-05-04T10:22:00.456Z');
+});
+
+test('steps of every kind are taken as entries of the log and read back as they were', () => {
+  const kinds = new Set<string>();
+  fc.assert(
+    fc.property(drawnCommission, (drawn) => {
+      const { plan } = commissionSite(drawn);
+      const steps = leftAtFirst(plan);
+      for (const step of steps) kinds.add(step.setting.kind);
+      const begun = run();
+      for (let at = 0; at < steps.length; at += 500) {
+        const said = entry({
+          kind: 'result',
+          run: begun.id,
+          steps: steps.slice(at, at + 500),
+          does: 'set it',
+          outcome: 'done',
+          reading: '',
+          note: '',
+          photos: [],
+        });
+        const kept = newEntrySchema.parse(JSON.parse(JSON.stringify(said)));
+        const log = logOf([begun, kept]);
+        expect(JSON.stringify(kept.body)).toBe(JSON.stringify(said.body));
+        expect(resultsOf(log.runs[0]!.results)).toHaveLength(Math.min(500, steps.length - at));
+      }
+    }),
+    { numRuns: 30, seed: 4 },
+  );
+  expect([...kinds].sort()).toEqual(['check', 'management', 'parachute', 'plug', 'port', 'save', 'vlans']);
+});
+
+test('what is no entry is refused with the field and a remedy', () => {
+  const told = (body: object) => newEntrySchema.shape.body.safeParse(body).error?.issues[0];
+  expect(told({ kind: 'note', text: ' ', about: null, reading: '', photos: [] })).toMatchObject({
+    path: ['text'],
+    message: 'the note is empty; write at least one character',
+  });
+  expect(told({ kind: 'note', text: 'x\ud800', about: null, reading: '', photos: [] })).toMatchObject({
+    message: 'holds half a character (a lone surrogate); write it again',
+  });
+  expect(
+    told({ kind: 'signOff', role: 'customer', name: 'A', day: '2026-05-04', signature: '', note: '' }),
+  ).toMatchObject({ path: ['signature'], message: 'the signature is empty; draw it once' });
+  expect(
+    told({
+      kind: 'signOff',
+      role: 'customer',
+      name: 'A',
+      day: '2026-05-04',
+      signature: '"/><script>',
+      note: '',
+    }),
+  ).toMatchObject({ path: ['signature'] });
+  expect(
+    told({ kind: 'run', name: 'rack', edits: [{ kind: 'move', at: -1, count: 1, to: 1 }] }),
+  ).toMatchObject({ path: ['edits', 0, 'at'] });
+});

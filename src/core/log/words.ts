@@ -1,0 +1,51 @@
+import { type Plan, portTitle } from '../plan';
+import type { Body } from './entries';
+import type { Log, Written } from './fold';
+
+/** Entries in words. */
+
+export const outcomeWords = { done: 'done', differs: 'something else seen', skipped: 'left out' } as const;
+export const defectWords = { open: 'open', mended: 'mended', accepted: 'accepted as it is' } as const;
+
+/** A socket by name; the plan may not have it any more. */
+export function socketTitle(plan: Plan, id: string): string {
+  const port = plan.port.get(id);
+  return port ? portTitle(plan, port) : 'a port that is no longer planned';
+}
+
+/** What an entry is about, by name; empty where it is about the whole site. */
+export function aboutText(plan: Plan, about: Extract<Body, { kind: 'note' }>['about']): string {
+  if (!about) return '';
+  if (about.table === 'port') return socketTitle(plan, about.id);
+  const record = plan[about.table].get(about.id) as { readonly name?: string } | undefined;
+  return record?.name ?? 'no longer planned';
+}
+
+/** An entry in one line. */
+export function entryText(plan: Plan, log: Log, { body }: Written): string {
+  const runName = (id: string) => log.runs.find((run) => run.id === id)?.begun.body.name ?? 'a run';
+  switch (body.kind) {
+    case 'run':
+      return `began the run “${body.name}”`;
+    case 'sit':
+      return `sat down at ${socketTitle(plan, body.socket)}`;
+    case 'result':
+      return `${outcomeWords[body.outcome]}: ${body.does}`;
+    case 'runEnd':
+      return `ended the run “${runName(body.run)}”`;
+    case 'note':
+      return body.text;
+    case 'defect':
+      return `defect: ${body.text}`;
+    case 'defectState': {
+      const defect = log.defects.find(({ id }) => id === body.defect);
+      return `defect ${defectWords[body.state]}: ${defect?.opened.body.text ?? 'taken back'}`;
+    }
+    case 'signOff':
+      return `${body.name} signed as ${body.role}, ${body.day}${body.note ? `: ${body.note}` : ''}`;
+    case 'correction': {
+      const of = log.entries.find(({ id }) => id === body.of);
+      return `takes back “${of ? entryText(plan, log, of) : 'an entry that is not here'}”. ${body.text}`;
+    }
+  }
+}

@@ -1,0 +1,115 @@
+'use client';
+
+import Link from 'next/link';
+import { type Body, type Run, aboutText, entryText, writtenAt } from '@/core/log';
+import type { Plan } from '@/core/plan';
+import { useSession, useSite } from '../session/context';
+import { useLog, useLogBook } from '../session/log-context';
+import { ColumnHeads } from '../parts/column-heads';
+import { readersZone, timeText } from '../parts/dates';
+import { Photo } from '../run/photos';
+import { SentLine } from '../run/sent-line';
+import { AddEntry } from './add-entry';
+import { Defects } from './defects';
+import { SignOffs } from './sign-offs';
+import { StartRun } from './start-run';
+
+/** Everything that was done, measured and left open; nothing in it is ever changed or taken away. */
+export function LogView({ plan }: { plan: Plan }) {
+  const book = useLogBook();
+  const revision = useSite((state) => state.revision);
+  const log = useLog((state) => state.log);
+  const ready = useLog((state) => state.ready);
+  const add = (body: Body) => book.add(body, revision);
+  if (!ready) return <p role="status">Reading the log…</p>;
+  return (
+    <>
+      <SentLine />
+      <section aria-labelledby="log-runs">
+        <h2 id="log-runs" className="flex flex-wrap items-center gap-3 pt-2 pb-1 font-bold">
+          Runs <StartRun />
+        </h2>
+        {log.runs.length > 0 && <Runs runs={log.runs} />}
+      </section>
+      <Defects plan={plan} defects={log.defects} onSay={add} />
+      <SignOffs log={log} revision={revision} onSay={add} />
+      <section aria-labelledby="log-entries">
+        <h2 id="log-entries" className="pt-5 pb-1 font-bold">
+          Logbook
+        </h2>
+        <AddEntry plan={plan} onSay={add} />
+        {log.entries.length > 0 && (
+          <table className="schedule max-w-[1000px] text-[14px]" aria-label="Logbook">
+            <ColumnHeads columns={[`When (${readersZone()})`, 'Who', 'What']} />
+            <tbody>
+              {log.entries.toReversed().map((entry) => {
+                const { body } = entry;
+                const about =
+                  body.kind === 'note' || body.kind === 'defect' ? aboutText(plan, body.about) : '';
+                return (
+                  <tr
+                    key={entry.id}
+                    className={log.corrections.has(entry.id) ? 'text-muted line-through' : ''}
+                  >
+                    <td className="px-1 whitespace-nowrap max-[699px]:whitespace-normal">
+                      {timeText(writtenAt(entry))}
+                      {entry.seq === undefined && <span className="block text-[13px]">not sent yet</span>}
+                    </td>
+                    <td className="px-1">{entry.author}</td>
+                    <td className="px-1">
+                      {about && <strong className="mono">{about}: </strong>}
+                      {entryText(plan, log, entry)}
+                      {'reading' in body && body.reading && (
+                        <span className="mono block">{body.reading}</span>
+                      )}
+                      {body.kind === 'result' && body.note && <span className="block">{body.note}</span>}
+                      {'photos' in body && body.photos.length > 0 && (
+                        <span className="flex flex-wrap gap-2 py-1">
+                          {body.photos.map((photo, at) => (
+                            <Photo key={photo} id={photo} number={at + 1} />
+                          ))}
+                        </span>
+                      )}
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        )}
+      </section>
+    </>
+  );
+}
+
+function Runs({ runs }: { runs: readonly Run[] }) {
+  const { siteId } = useSession();
+  return (
+    <table className="schedule max-w-[1000px] text-[14px]" aria-label="Runs">
+      <ColumnHeads columns={['Run', 'Begun', 'Who', 'Settings done', 'State']} />
+      <tbody>
+        {runs.toReversed().map(({ id, begun, results, ended }) => {
+          const done = results.reduce(
+            (sum, { body }) =>
+              sum + (body.kind === 'result' && body.outcome === 'done' ? body.steps.length : 0),
+            0,
+          );
+          const who = new Set([begun, ...results].map(({ author }) => author));
+          return (
+            <tr key={id}>
+              <th scope="row" className="text-left">
+                <Link className="link" href={`/site/${siteId}/run?run=${id}`}>
+                  {begun.body.name}
+                </Link>
+              </th>
+              <td className="px-1 whitespace-nowrap">{timeText(writtenAt(begun))}</td>
+              <td className="px-1">{[...who].join(', ')}</td>
+              <td className="mono px-1 text-right">{done}</td>
+              <td className="px-1">{ended ? 'ended' : 'under way'}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,105 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import type { Body, Run } from '@/core/log';
+import { type Plan, portTitle, vlansOf } from '@/core/plan';
+import { useSite } from '../session/context';
+import { useJob } from '../session/job';
+import { useLogBook } from '../session/log-context';
+import { NO_DRAFT } from './draft-fields';
+import { Cautions } from '../parts/cautions';
+import { ProgressLine } from '../parts/progress-line';
+import { EndOfRun } from './end-of-run';
+import { Coming, SaidSoFar } from './run-lists';
+import { SitCard } from './sit-card';
+import { StepCard } from './step-card';
+
+/** What comes next of a run, what was said so far, and what is still to come. */
+export function RunSteps({ plan, run }: { plan: Plan; run: Run }) {
+  const book = useLogBook();
+  // Kept over steps: what somebody types is not lost because somebody else ticks one.
+  const [draft, setDraft] = useState(NO_DRAFT);
+  const revision = useSite((state) => state.revision);
+  const { start, running, result, stale } = useJob();
+  const { id, begun, results } = run;
+  // What was moved by hand belongs to the plan it was moved in.
+  const { edits } = begun.body;
+  const own = begun.revision === revision;
+  const asked = results.map((entry) => entry.id).join(' ');
+  useEffect(
+    () => start({ kind: 'run', run: { id, results, edits: own ? edits : [] } }, true),
+    // The results are told apart by their ids: an entry that was sent is the same one.
+    [start, id, asked], // eslint-disable-line react-hooks/exhaustive-deps
+  );
+  const add = (body: Body) => book.add(body, revision);
+  const left = result?.kind === 'run' ? result : null;
+  const done = results.reduce(
+    (sum, { body }) => sum + (body.kind === 'result' && body.outcome === 'done' ? body.steps.length : 0),
+    0,
+  );
+  const seat = left?.sheet.seats[0];
+  const step = seat?.steps[0];
+  const busy = running !== null || stale;
+  return (
+    <>
+      {left && (
+        <p className="pb-2">
+          <ProgressLine label="Settings done" progress={{ done, of: done + left.sheet.settings }} />
+        </p>
+      )}
+      <Cautions
+        purposes={vlansOf(plan)
+          .map(({ purpose }) => purpose)
+          .filter((purpose) => purpose === 'control-cell' || purpose === 'supervisory')}
+      />
+      {begun.revision !== revision && (
+        <p role="note" className="border-b border-rule bg-chosen px-2 py-1 text-[13px]">
+          The plan has changed since the run began: what is left is worked out from the plan as it is now.
+          What was done stays done.
+        </p>
+      )}
+      {running && !left && (
+        <p role="status">
+          <ProgressLine label="What is left is worked out" progress={running} atMost />
+        </p>
+      )}
+      {run.ended && (
+        <p className="border-2 border-ink p-2">
+          <strong>The run is ended.</strong> {run.ended.body.note}
+        </p>
+      )}
+      {left && !run.ended && left.next?.kind === 'sit' && seat && (
+        <SitCard
+          key={left.next.socket}
+          plan={plan}
+          seat={seat}
+          busy={busy}
+          onSit={() => left.next?.kind === 'sit' && add({ kind: 'sit', run: id, socket: left.next.socket })}
+        />
+      )}
+      {left && !run.ended && left.next?.kind === 'steps' && seat && step && (
+        <StepCard
+          key={JSON.stringify(left.next.steps)}
+          plan={plan}
+          run={run}
+          seat={seat}
+          step={step}
+          settings={left.next.steps}
+          draft={draft}
+          onDraft={setDraft}
+          busy={busy}
+          onSay={add}
+        />
+      )}
+      {left && !left.next && (
+        <EndOfRun
+          run={run}
+          recorded={left.sheet.recorded.map((port) => portTitle(plan, plan.port.get(port)!))}
+          onEnd={(note) => add({ kind: 'runEnd', run: id, note })}
+        />
+      )}
+      <SaidSoFar plan={plan} run={run} />
+      {left && <Coming plan={plan} sheet={left.sheet} />}
+    </>
+  );
+}

@@ -1,0 +1,58 @@
+import type { SheetSeat } from '@/core/commission';
+import { type Plan, portTitle } from '@/core/plan';
+import { Card } from './card';
+import { PortPicture } from './port-picture';
+
+/** Where to sit down next, and what to set on the laptop there. */
+export function SitCard({
+  plan,
+  seat,
+  busy,
+  onSit,
+}: {
+  plan: Plan;
+  seat: SheetSeat;
+  busy: boolean;
+  onSit: () => void;
+}) {
+  const port = plan.port.get(seat.socket!)!;
+  const [address, mask] = seat.laptop?.split(' ') ?? [];
+  return (
+    <Card title="Sit down at" name={portTitle(plan, port)}>
+      <PortPicture plan={plan} device={port.device} marked={[port.id]} />
+      {seat.parachute && (
+        <p>This is the socket you gave yourself. It goes when the boxes are reached another way.</p>
+      )}
+      <dl className="grid grid-cols-[auto_1fr] gap-x-4">
+        {address ? (
+          <>
+            <dt className="text-muted">Address</dt>
+            <dd className="mono text-[18px] font-bold">{address}</dd>
+            <dt className="text-muted">Mask</dt>
+            <dd className="mono text-[18px] font-bold">{mask}</dd>
+            <dt className="text-muted">Gateway</dt>
+            <dd>none: both are in one segment</dd>
+          </>
+        ) : (
+          <>
+            <dt className="text-muted">Address</dt>
+            <dd>one in the subnet the box comes with; look at its label</dd>
+          </>
+        )}
+      </dl>
+      <ul className="list-disc pl-5 text-[14px]">
+        <li>Note what your adapter has set now, and put it back at the end.</li>
+        <li>Wireless off meanwhile, so that you talk to this network and no other.</li>
+        <li>Not sure which adapter it is? Unplug the lead and see which one goes.</li>
+      </ul>
+      <button
+        type="button"
+        className="button button-primary min-h-14 w-full justify-center text-[18px]"
+        disabled={busy}
+        onClick={onSit}
+      >
+        I sit there
+      </button>
+    </Card>
+  );
+}

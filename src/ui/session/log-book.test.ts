@@ -1,0 +1,206 @@
+import 'fake-indexeddb/auto';
+import type { LogEntry, NewEntry } from '@/core/log';
+import { KeptLog } from './kept-log';
+import { LogBook } from './log-book';
+import type { Heard } from './news';
+
+/** A server with one log: adds like the real one. */
+class FakeLog {
+  entries: LogEntry[] = [];
+  photos: string[] = [];
+  posts = 0;
+  away = false;
+  loseAnswer = false;
+  /** Entries with this text are not taken. */
+  bad = '';
+  readonly hearers = new Set<(heard: Heard) => void>();
+
+  add(entry: NewEntry): LogEntry {
+    const there = this.entries.find(({ id }) => id === entry.id);
+    if (there) return there;
+    const added = { ...entry, seq: this.entries.length + 1, received: entry.at, behind: 0 };
+    this.entries.push(added);
+    return added;
+  }
+  tell(): void {
+    for (const hear of this.hearers) hear({ site: 'site', log: this.entries.length });
+  }
+  answer(path: string, text: string | null): Response {
+    if (this.away) throw new TypeError('failed to fetch');
+    const url = new URL(path, 'http://localhost');
+    if (text === null) {
+      const since = Number(url.searchParams.get('since'));
+      const entries = this.entries.slice(since, since + 3);
+      return Response.json({ entries, more: since + 3 < this.entries.length, next: 0 });
+    }
+    const body = JSON.parse(text) as { id: string; entries: NewEntry[] };
+    if (url.pathname.endsWith('/photos')) {
+      this.photos.push(body.id);
+      return Response.json({ id: body.id });
+    }
+    this.posts++;
+    if (this.bad && body.entries.some((entry) => JSON.stringify(entry.body).includes(this.bad)))
+      return Response.json({ title: 'Wrong input', status: 422, detail: 'no' }, { status: 422 });
+    const entries = body.entries.map((entry) => this.add(entry));
+    if (this.loseAnswer) throw new TypeError('failed to fetch');
+    return Response.json({ entries });
+  }
+}
+
+let server: FakeLog;
+beforeEach(() => {
+  jest.useFakeTimers({ doNotFake: ['setImmediate', 'queueMicrotask', 'nextTick'] });
+  server = new FakeLog();
+  indexedDB = new IDBFactory();
+  Object.assign(globalThis, {
+    fetch: async (path: string, init?: RequestInit) =>
+      server.answer(path, typeof init?.body === 'string' ? init.body : null),
+  });
+});
+afterEach(() => jest.useRealTimers());
+
+async function pass(ms = 0): Promise<void> {
+  const settle = async () => {
+    for (let i = 0; i < 80; i++) await new Promise((resolve) => setImmediate(resolve));
+  };
+  await settle();
+  if (ms > 0) await jest.advanceTimersByTimeAsync(ms);
+  await settle();
+}
+
+function open(kept = new KeptLog()): LogBook {
+  const hear = (hearer: (heard: Heard) => void) => {
+    server.hearers.add(hearer);
+    return () => server.hearers.delete(hearer);
+  };
+  return new LogBook('site', { author: () => 'Ada', kept, news: { hear } });
+}
+const note = (book: LogBook, text: string, photos: string[] = []) =>
+  book.add({ kind: 'note', text, about: null, reading: '', photos }, 1);
+const texts = (entries: readonly { body: unknown }[]) =>
+  entries.map(({ body }) => (body as { text: string }).text);
+const shown = (book: LogBook) => texts(book.store.getState().log.entries);
+
+test('an entry is there at once, and at the server in its turn', async () => {
+  const book = open();
+  note(book, 'one');
+  note(book, 'two');
+  expect(shown(book)).toEqual(['one', 'two']);
+  await pass();
+  expect(texts(server.entries)).toEqual(['one', 'two']);
+  expect(book.store.getState()).toMatchObject({ unsent: 0, away: false, trouble: '', ready: true });
+  book.close();
+});
+
+test('with the network gone work goes on, through closing and opening again, and is sent once it is back', async () => {
+  server.away = true;
+  const first = open();
+  note(first, 'one');
+  note(first, 'two');
+  await pass();
+  expect(first.store.getState()).toMatchObject({ unsent: 2, away: true });
+  first.close();
+  const second = open();
+  await pass();
+  note(second, 'three');
+  expect(shown(second)).toEqual(['one', 'two', 'three']);
+  server.away = false;
+  await pass(3000);
+  expect(texts(server.entries)).toEqual(['one', 'two', 'three']);
+  expect(second.store.getState()).toMatchObject({ unsent: 0, away: false });
+  second.close();
+  // What the server confirmed is here without it.
+  server.away = true;
+  const third = open();
+  await pass();
+  expect(shown(third)).toEqual(['one', 'two', 'three']);
+  expect(third.store.getState().unsent).toBe(0);
+  third.close();
+});
+
+test('an answer that got lost doubles nothing', async () => {
+  const book = open();
+  await pass();
+  server.loseAnswer = true;
+  note(book, 'one');
+  await pass();
+  expect(book.store.getState().unsent).toBe(1);
+  server.loseAnswer = false;
+  await pass(3000);
+  expect(server.posts).toBe(2);
+  expect(texts(server.entries)).toEqual(['one']);
+  expect(shown(book)).toEqual(['one']);
+  expect(book.store.getState().unsent).toBe(0);
+  book.close();
+});
+
+test('two see each other’s entries, in the order of the server', async () => {
+  const book = open();
+  await pass();
+  for (const text of ['a', 'b', 'c', 'd'])
+    server.add({
+      id: `other${text}000`,
+      author: 'Bo',
+      at: '2026-05-04T10:20:30.456Z',
+      revision: 1,
+      body: { kind: 'note', text, about: null, reading: '', photos: [] },
+    });
+  note(book, 'mine');
+  await pass();
+  expect(shown(book)).toEqual(['a', 'b', 'c', 'd', 'mine']);
+  server.add({ ...server.entries[0]!, id: 'other0009' });
+  server.tell();
+  await pass();
+  expect(shown(book)).toHaveLength(6);
+  book.close();
+});
+
+test('an entry that is not taken is named, kept, and holds up no other', async () => {
+  server.away = true;
+  const book = open();
+  for (const text of ['one', 'bad', 'three']) note(book, text);
+  await pass();
+  server.away = false;
+  server.bad = 'bad';
+  await pass(3000);
+  expect(texts(server.entries)).toEqual(['one', 'three']);
+  expect(shown(book)).toEqual(['one', 'three', 'bad']);
+  expect(book.store.getState()).toMatchObject({
+    unsent: 1,
+    trouble: 'The server does not take an entry: no',
+  });
+  book.close();
+});
+
+test('photos go before the entry they hang on, and are sent again where the connection broke', async () => {
+  const book = open();
+  await pass();
+  const photo = book.addPhoto(new Blob(['picture']));
+  server.loseAnswer = true;
+  note(book, 'one', [photo]);
+  await pass();
+  expect(server.photos).toEqual([photo]);
+  server.loseAnswer = false;
+  await pass(3000);
+  expect(server.photos).toEqual([photo]);
+  expect(texts(server.entries)).toEqual(['one']);
+  expect(await book.photo(photo)).toBeNull();
+  book.close();
+});
+
+test('a browser without room says so, and the run goes on', async () => {
+  const kept = new KeptLog();
+  Object.assign(kept, { write: async () => false });
+  server.away = true;
+  const book = open(kept);
+  await pass();
+  note(book, 'one');
+  await pass();
+  expect(shown(book)).toEqual(['one']);
+  expect(book.store.getState().trouble).toMatch(/^This browser has no room left\./);
+  server.away = false;
+  await pass(3000);
+  expect(texts(server.entries)).toEqual(['one']);
+  expect(book.store.getState()).toMatchObject({ unsent: 0, trouble: '' });
+  book.close();
+});
