@@ -113,8 +113,9 @@ const LOOKS: Readonly<Record<string, Look>> = {
   commission: async (page, found) => {
     await expect(page.getByRole('list', { name: 'The order' })).toBeVisible();
     await found('order');
-    for (const view of ['settings', 'kit', 'boxes now']) {
+    for (const view of ['settings', 'kit', 'boxes now', 'tests']) {
       await page.getByRole('radio', { name: view, exact: true }).click();
+      if (view === 'tests') await expect(page.getByRole('list', { name: 'The tests' })).toBeVisible();
       await found(view);
     }
   },

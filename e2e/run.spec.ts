@@ -260,3 +260,29 @@ test('something measured is written down about a box', async ({ page, request })
   await expect(row).toContainText('48 dB(A)');
   await expect(row).toContainText('Ada');
 });
+
+test('the tests of a site are made from place to place, and what comes of each is written down', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '2-clinic');
+  await open(page, site, 'commission?list=tests');
+  const sums = page.getByRole('status').filter({ hasText: / tests, \d+ places:/ });
+  await expect(sums).toContainText('0 as expected, 0 otherwise');
+  const rack = page.getByRole('list', { name: 'Tests at sw-rack 9' });
+  await rack.getByRole('button', { name: /^As expected: Plug in a laptop/ }).click();
+  await expect(rack.getByRole('listitem').first()).toContainText('as expected, Ada');
+  await rack.getByRole('button', { name: /^Differs: Open the page of the gateway/ }).click();
+  const form = page.getByRole('form', { name: /^What differs: Open the page of the gateway/ });
+  await form.getByLabel('What comes of it?').fill('its page opens');
+  await form.getByRole('button', { name: 'It differs' }).click();
+  await expect(sums).toContainText('1 as expected, 1 otherwise');
+  await expect(rack).toContainText('its page opens');
+  await expect(page.getByText('sw-rack 5-8 as 9')).toBeVisible();
+  await page.reload();
+  await expect(sums).toContainText('1 as expected, 1 otherwise');
+  await page.getByRole('radio', { name: 'logbook' }).click();
+  await expect(page.getByRole('table', { name: 'Logbook' })).toContainText(
+    'differs at sw-rack 9: Open the page of the gateway (tcp 443)',
+  );
+});

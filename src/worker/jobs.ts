@@ -1,4 +1,4 @@
-import { type OrderEdit, type WorkedOrder, workedOrder, worksheetOf } from '@/core/commission';
+import { type OrderEdit, type WorkedOrder, siteTests, workedOrder, worksheetOf } from '@/core/commission';
 import { proposeChannels } from '@/core/model/wireless';
 import type { Plan } from '@/core/plan';
 import { singleFaults, whatIf } from '@/core/rehearse';
@@ -21,6 +21,10 @@ export class Jobs {
     this.running = own;
     if (job.kind === 'what-if') {
       this.say({ type: 'result', id, result: { kind: job.kind, impact: whatIf(plan, job.faults, today) } });
+      return;
+    }
+    if (job.kind === 'tests') {
+      this.say({ type: 'result', id, result: { kind: job.kind, tests: siteTests(plan, today) } });
       return;
     }
     if (job.kind === 'channels') {

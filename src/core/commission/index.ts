@@ -13,6 +13,7 @@ export {
   presentState,
 } from './state';
 export { type Setting, type SettingKind, type Step, after, settingsOf } from './steps';
+export { type SiteTest, type TestPlan, type TestRound, siteTests } from './tests';
 export {
   type Next,
   type Outcome,

@@ -58,6 +58,18 @@ export const bodySchema = z.discriminatedUnion('kind', [
     note: note,
     photos,
   }),
+  /** What came of a test of the site, by the key of the test, with the words it was told with. */
+  z.strictObject({
+    kind: z.literal('test'),
+    key: z.string().max(longest),
+    at: wellFormed.max(200),
+    does: wellFormed.max(longest),
+    expects: wellFormed.max(longest),
+    outcome: z.enum(['as-expected', 'differs']),
+    reading,
+    note,
+    photos,
+  }),
   z.strictObject({ kind: z.literal('runEnd'), run: entryId, note: note }),
   /** Something seen, measured or done on the site. */
   z.strictObject({

@@ -33,6 +33,8 @@ export interface Log {
   readonly entries: readonly Written[];
   readonly runs: readonly Run[];
   readonly defects: readonly Defect[];
+  /** What came of each test last, by its key. */
+  readonly tests: ReadonlyMap<string, Of<'test'>>;
   /** Who stands for what was built, oldest first. */
   readonly signOffs: readonly Of<'signOff'>[];
   /** The revision that both signed last; null while none is. */
@@ -72,7 +74,8 @@ export function logOf(entries: readonly Written[]): Log {
     return { id: opened.id, opened, since, state: since.at(-1)?.body.state ?? 'open' };
   });
   const signOffs = stands.filter(is('signOff'));
-  return { entries, runs, defects, signOffs, asBuilt: asBuiltIn(signOffs), corrections };
+  const tests = new Map(stands.filter(is('test')).map((entry) => [entry.body.key, entry]));
+  return { entries, runs, defects, tests, signOffs, asBuilt: asBuiltIn(signOffs), corrections };
 }
 
 /** What was said of the steps of a run, one by one. */

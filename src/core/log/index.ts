@@ -12,4 +12,4 @@ export {
   signRoles,
 } from './entries';
 export { type Defect, type Log, type Of, type Run, type Written, logOf, resultsOf, writtenAt } from './fold';
-export { aboutText, defectWords, entryText, outcomeWords, socketTitle } from './words';
+export { aboutText, defectWords, entryText, outcomeWords, socketTitle, testWords } from './words';

@@ -5,6 +5,7 @@ import type { Log, Written } from './fold';
 /** Entries in words. */
 
 export const outcomeWords = { done: 'done', differs: 'something else seen', skipped: 'left out' } as const;
+export const testWords = { 'as-expected': 'as expected', differs: 'differs' } as const;
 export const defectWords = { open: 'open', mended: 'mended', accepted: 'accepted as it is' } as const;
 
 /** A socket by name; the plan may not have it any more. */
@@ -31,6 +32,8 @@ export function entryText(plan: Plan, log: Log, { body }: Written): string {
       return `sat down at ${socketTitle(plan, body.socket)}`;
     case 'result':
       return `${outcomeWords[body.outcome]}: ${body.does}`;
+    case 'test':
+      return `${testWords[body.outcome]} at ${body.at}: ${body.does}`;
     case 'runEnd':
       return `ended the run “${runName(body.run)}”`;
     case 'note':

@@ -14,11 +14,14 @@ import { SettingsView } from './settings-view';
 /** It is looked at now and then, and brings a pad to sign on. */
 const LogView = dynamic(() => import('../../log/log-view').then((m) => m.LogView));
 
+const TestsView = dynamic(() => import('./tests-view').then((m) => m.TestsView));
+
 const views: readonly Alternative<CommissionView>[] = [
   { value: 'order', shown: 'order', title: 'what to set where, step by step' },
   { value: 'settings', shown: 'settings', title: 'everything that is to be set at one box, page by page' },
   { value: 'kit', shown: 'kit', title: 'what to bring along, and what to ask for before' },
   { value: 'boxes', shown: 'boxes now', title: 'how each box is before work begins' },
+  { value: 'tests', shown: 'tests', title: 'what to try when it is set up, and what must come of it' },
   { value: 'log', shown: 'logbook', title: 'runs, defects, sign-offs and everything that was written down' },
 ];
 
@@ -42,6 +45,7 @@ export function CommissionStation() {
       {shown === 'settings' && <SettingsView plan={plan} />}
       {shown === 'kit' && <KitView plan={plan} />}
       {shown === 'boxes' && <BoxesNow plan={plan} />}
+      {shown === 'tests' && <TestsView plan={plan} />}
       {shown === 'log' && <LogView plan={plan} />}
     </LogProvider>
   );

@@ -1,0 +1,1 @@
+export { type SiteTest, type TestPlan, type TestRound, siteTests } from './site-tests';

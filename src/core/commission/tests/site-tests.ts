@@ -1,0 +1,339 @@
+import { formatAddress } from '../../address';
+import { type Trial, trialKey } from '../../exercises';
+import { type Wanted, passing, serviceOf, wantedText, zoneOfVlan } from '../../model/policy';
+import { workingUplinks } from '../../model/uplink';
+import {
+  type Plan,
+  type Question,
+  type Vlan,
+  addressesOn,
+  byName,
+  interfacesOf,
+  portTitle,
+  subnetsOf,
+  vlansOf,
+} from '../../plan';
+import {
+  type Fault,
+  type ProbeQuestion,
+  type Receiver,
+  airTitle,
+  askedBy,
+  faultKey,
+  nameOfReceiver,
+  plugIn,
+  probe,
+  questionsOf,
+  senderTitle,
+  whatIf,
+} from '../../rehearse';
+import { type SocketGroup, airsTried, assumedText, socketGroups } from './cover';
+import { ringCables } from './rings';
+
+/** The tests of a site when it is set up: as few as try everything, each with what must come of it and why. */
+
+export interface SiteTest {
+  /** The same for the same test, whenever it is made up. */
+  readonly key: string;
+  /** As the rehearsal makes it; null for a failure that is brought about. */
+  readonly trial: Trial | null;
+  readonly does: string;
+  readonly expects: string;
+  readonly why: string;
+  /** Why it cannot come out like that by the plan as it is; empty where it can. */
+  readonly amiss: string;
+}
+/** Tests made from one place, in the order in which one gets there. */
+export interface TestRound {
+  readonly at: string;
+  /** How one gets there: which plug goes where. */
+  readonly how: string;
+  /** The socket, where it is one. */
+  readonly port: string | null;
+  readonly tests: readonly SiteTest[];
+}
+export interface TestPlan {
+  readonly rounds: readonly TestRound[];
+  /** What is not tried, as it is set like something that is. */
+  readonly assumed: readonly string[];
+}
+
+const PING: Wanted = { protocol: 'icmp', port: 8 };
+const HTTPS: Wanted = { protocol: 'tcp', port: 443 };
+
+/** Where somebody lands who comes in, or where they should. */
+const landing = (
+  vlan: Vlan | undefined,
+  sentence: string,
+  works: boolean,
+): Pick<SiteTest, 'expects' | 'amiss'> => {
+  const told = `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`;
+  return works
+    ? { expects: told, amiss: '' }
+    : { expects: vlan ? `You land in ${vlan.name}, with an address and a gateway.` : told, amiss: told };
+};
+
+/** How somebody tries it who has a laptop. */
+function doesText(plan: Plan, to: Receiver, wanted: Wanted): string {
+  const name = nameOfReceiver(plan, to);
+  const [own] =
+    'device' in to ? interfacesOf(plan, to.device).flatMap(({ id }) => addressesOn(plan, id)) : [];
+  const who = own ? `${name}, ${formatAddress(own.address)}` : name;
+  if (wanted.protocol === 'icmp') return `Ping ${who}`;
+  if (wanted.protocol === 'tcp' && (wanted.port === 443 || wanted.port === 80))
+    return 'internet' in to
+      ? 'Open a page in the Internet'
+      : `Open the page of ${who} (${wantedText(wanted)})`;
+  return `Open ${wantedText(wanted)} on ${who}`;
+}
+
+/** `wished`: whether somebody wants it to work; null where nobody said so, and it is as the plan makes it. */
+function talkTest(
+  plan: Plan,
+  question: ProbeQuestion,
+  why: string,
+  wished: boolean | null,
+  today: string | null,
+): SiteTest {
+  const trial: Trial = { kind: 'talk', question };
+  const { delivered, summary } = probe(plan, question, today);
+  return {
+    key: trialKey(trial),
+    trial,
+    does: doesText(plan, question.to, question.wanted),
+    expects: (wished ?? delivered) ? 'It answers.' : 'It does not answer.',
+    why,
+    amiss: wished === null || wished === delivered ? '' : summary,
+  };
+}
+
+/** So many devices of a segment are tried for one that answers. */
+const WITNESSES = 6;
+/** Somebody in a segment to be reached from a socket: one that answers where that is wished. */
+function witnessIn(plan: Plan, { id }: Vlan, asks: (to: Receiver) => boolean): Receiver | null {
+  const known = subnetsOf(plan, id)
+    .flatMap((subnet) => [...plan.address.group(subnet.id).values()])
+    .filter(({ gateway }) => !gateway)
+    .map(({ interface: item }) => plan.device.get(plan.interface.get(item)!.device)!)
+    .sort((a, b) => byName(a.name, b.name))
+    .map(({ id: device }): Receiver => ({ device }));
+  return known.slice(0, WITNESSES).find(asks) ?? known[0] ?? null;
+}
+
+/** What the cell between two segments speaks of, as one try: its first service, a page where nothing is let through, else a ping. */
+function wantedBetween(
+  plan: Plan,
+  from: Vlan,
+  to: Vlan,
+): { readonly wanted: Wanted; readonly why: string; readonly wished: boolean | null } {
+  const [a, b] = [zoneOfVlan(plan, from.id), zoneOfVlan(plan, to.id)];
+  if (!a || !b) return { wanted: PING, why: 'no zone is decided', wished: null };
+  const { decision, services, why } = passing(plan, a, b);
+  const cell = `${a.name} to ${b.name}: ${why}`;
+  if (decision === 'deny') return { wanted: HTTPS, why: cell, wished: null };
+  const match = services
+    .flatMap((id) => serviceOf(plan, id)?.matches ?? [])
+    .find(({ protocol }) => protocol !== 'ip');
+  if (decision === 'services' && match && match.protocol !== 'ip')
+    return { wanted: { protocol: match.protocol, port: match.from }, why: cell, wished: true };
+  return { wanted: PING, why: cell, wished: decision === 'allow' ? true : null };
+}
+
+/** What is tried from a socket in a segment, once for the segment. */
+function talksFrom(plan: Plan, port: string, vlan: Vlan, today: string | null): SiteTest[] {
+  const from = { port };
+  const others = vlansOf(plan).filter((other) => other !== vlan && subnetsOf(plan, other.id).length > 0);
+  return [
+    talkTest(
+      plan,
+      { from, to: { internet: true }, wanted: HTTPS },
+      vlan.internet ? `${vlan.name} may use the Internet` : `${vlan.name} may not use the Internet`,
+      vlan.internet,
+      today,
+    ),
+    talkTest(
+      plan,
+      { from, to: { gateway: true }, wanted: HTTPS },
+      'who opens the page of the gateway can change it',
+      null,
+      today,
+    ),
+    ...others.flatMap((other) => {
+      const { wanted, why, wished } = wantedBetween(plan, vlan, other);
+      const asks = (to: Receiver) => wished !== true || probe(plan, { from, to, wanted }, today).delivered;
+      const to = witnessIn(plan, other, asks);
+      return to ? [talkTest(plan, { from, to, wanted }, why, wished, today)] : [];
+    }),
+  ];
+}
+
+function socketRound(
+  plan: Plan,
+  { port, free }: SocketGroup,
+  first: boolean,
+  today: string | null,
+): TestRound {
+  const vlan = plan.vlan.get(port.untagged!)!;
+  const trial: Trial = { kind: 'lease', port: port.id };
+  const { sentence, works } = plugIn(plan, { port: port.id }, today);
+  return {
+    at: portTitle(plan, port),
+    how: free ? 'a laptop goes in' : 'unplug what is there, a laptop goes in',
+    port: port.id,
+    tests: [
+      {
+        key: trialKey(trial),
+        trial,
+        does: 'Plug in a laptop that asks for an address',
+        ...landing(vlan, sentence, works),
+        why: `${port.role === 'voice' ? 'a port for telephones' : 'a port'} in ${vlan.name}`,
+      },
+      ...(first ? talksFrom(plan, port.id, vlan, today) : []),
+    ],
+  };
+}
+
+function airRounds(plan: Plan, today: string | null): TestRound[] {
+  return airsTried(plan).map((at): TestRound => {
+    const trial: Trial = { kind: 'join', at };
+    const ssid = plan.ssid.get(at.ssid)!;
+    const vlan = ssid.vlan === null ? undefined : plan.vlan.get(ssid.vlan);
+    const { sentence, works } = plugIn(plan, at, today);
+    const test = {
+      key: trialKey(trial),
+      trial,
+      does: `Join ${ssid.name} beside ${plan.device.get(at.at)!.name}`,
+      ...landing(vlan, sentence, works),
+      why: `the network ${ssid.name}, and the port of ${plan.device.get(at.at)!.name}`,
+    };
+    return { at: airTitle(plan, at), how: 'a laptop or phone joins', port: null, tests: [test] };
+  });
+}
+
+/** What gets in from outside. */
+function outsideRound(plan: Plan, today: string | null): TestRound[] {
+  const tests = [...plan.forward.values()]
+    .filter(({ enabled }) => enabled)
+    .map(({ id, target, inside, from, protocol }) => {
+      const { device } = plan.interface.get(target)!;
+      const wanted: Wanted = { protocol: protocol === 'udp' ? 'udp' : 'tcp', port: inside };
+      const question = { from: { internet: true } as const, to: { device }, wanted };
+      const test = talkTest(plan, question, `the forward of port ${from}`, true, today);
+      return {
+        ...test,
+        // Several outside ports may lead to one inside.
+        key: `forward ${id}`,
+        does: `Open ${wanted.protocol} ${from} of the outside address; it leads to ${plan.device.get(device)!.name}`,
+      };
+    });
+  if (tests.length === 0) return [];
+  const how = 'a phone with its wireless off, or somebody elsewhere';
+  return [{ at: 'the Internet', how, port: null, tests }];
+}
+
+/** A kept question as it is tried: who asks from anywhere in a segment asks from its socket. */
+function questionTest(
+  plan: Plan,
+  question: Question,
+  socketOf: ReadonlyMap<string, string>,
+  today: string | null,
+): { readonly at: string; readonly test: SiteTest } {
+  const asked = askedBy(question);
+  const port = 'vlan' in asked.from ? socketOf.get(asked.from.vlan) : undefined;
+  const made = port === undefined ? asked : { ...asked, from: { port } };
+  const why = question.why || 'a question that is kept';
+  return {
+    at: senderTitle(plan, made.from),
+    test: talkTest(plan, made, why, question.expected === 'delivered', today),
+  };
+}
+
+/** Adds the kept questions, each where it is asked; one that is tried already says what is expected and why. */
+function withQuestions(
+  plan: Plan,
+  rounds: readonly TestRound[],
+  socketOf: ReadonlyMap<string, string>,
+  today: string | null,
+): TestRound[] {
+  const made = new Map(rounds.map((round) => [round.at, round]));
+  for (const question of questionsOf(plan)) {
+    const { at, test } = questionTest(plan, question, socketOf, today);
+    const round = made.get(at) ?? { at, how: 'from there', port: null, tests: [] };
+    const place = round.tests.findIndex(({ trial }) => trial && trialKey(trial) === test.key);
+    const { expects, why, amiss } = test;
+    const tried = round.tests[place];
+    const tests = tried ? round.tests.with(place, { ...tried, expects, why, amiss }) : [...round.tests, test];
+    made.set(at, { ...round, tests });
+  }
+  return [...made.values()];
+}
+
+const some = (names: readonly string[]): string =>
+  names.length > 3 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : names.join(', ');
+
+function failureTest(plan: Plan, fault: Fault, does: string, why: string, today: string | null): SiteTest {
+  const { cutOff, lost, rerouted, air } = whatIf(plan, [fault], today);
+  const names = cutOff.map(({ name }) => name);
+  const stays = [
+    names.length === 0 ? 'Everybody stays in touch' : `Cut off: ${some(names)}`,
+    ...(rerouted.length > 0 ? [`${rerouted.length} by another way`] : []),
+    ...(lost.length > 0 ? [`lost: ${some(lost)}`] : []),
+    ...(air.length > 0 ? ['networks on the air are lost'] : []),
+  ];
+  return {
+    key: `fault ${faultKey(fault)}`,
+    trial: null,
+    does,
+    expects: `${stays.join('; ')}. Note how many seconds it takes, and plug it in again.`,
+    why,
+    amiss: '',
+  };
+}
+
+/** What is pulled: a link of each ring, and the main line where there is another. */
+function failureRound(plan: Plan, today: string | null): TestRound[] {
+  const rings = ringCables(plan).map(({ cable, ends }) =>
+    failureTest(
+      plan,
+      { kind: 'cable', cable },
+      `Pull the cable ${ends.map((id) => portTitle(plan, plan.port.get(id)!)).join(' to ')}`,
+      'there is another way round',
+      today,
+    ),
+  );
+  const [main, ...others] = workingUplinks(plan);
+  const lines =
+    main && others.length > 0
+      ? [
+          failureTest(
+            plan,
+            { kind: 'uplink', uplink: main.id },
+            `Pull the line of ${main.name}`,
+            `${others[0]!.name} is to take over`,
+            today,
+          ),
+        ]
+      : [];
+  const tests = [...rings, ...lines];
+  return tests.length === 0
+    ? []
+    : [{ at: 'while everything runs', how: 'tell the people first', port: null, tests }];
+}
+
+/** All tests of a site: sockets first, box by box, then the air, from outside, what else was asked, and what is pulled. */
+export function siteTests(plan: Plan, today: string | null): TestPlan {
+  const groups = socketGroups(plan);
+  const socketOf = new Map<string, string>();
+  const sockets = groups.map((group) => {
+    const { id, untagged } = group.port;
+    // A segment is tried from where it works; another socket of it only whether one gets there.
+    const first = !socketOf.has(untagged!) && plugIn(plan, { port: id }, today).works;
+    if (first) socketOf.set(untagged!, id);
+    return socketRound(plan, group, first, today);
+  });
+  const rounds = [...sockets, ...airRounds(plan, today), ...outsideRound(plan, today)];
+  return {
+    rounds: [...withQuestions(plan, rounds, socketOf, today), ...failureRound(plan, today)],
+    assumed: groups.filter(({ alike }) => alike.length > 0).map((group) => assumedText(plan, group)),
+  };
+}
