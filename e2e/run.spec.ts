@@ -286,3 +286,32 @@ test('the tests of a site are made from place to place, and what comes of each i
     'differs at sw-rack 9: Open the page of the gateway (tcp 443)',
   );
 });
+
+test('a run worked off to its end is ended, and its boxes are recorded as planned', async ({
+  page,
+  request,
+}) => {
+  test.slow();
+  const site = await demoSite(request, '1-row-house');
+  await begin(page, site, 'all of it');
+  const end = now(page).getByRole('button', { name: 'End the run' });
+  const next = now(page).getByRole('button', { name: /^(I sit there|Done and seen)$/ });
+  for (let made = 1; ; made++) {
+    await expect(end.or(next)).toBeVisible();
+    if (await end.isVisible()) break;
+    await next.click();
+    await expect(entries(page)).toHaveCount(made);
+    await expect(next.or(end)).toBeEnabled();
+  }
+  await expect(now(page)).toContainText('stays open for you');
+  await now(page).getByLabel('Note').fill('works');
+  await end.click();
+  await expect(page.getByText('The run is ended.')).toBeVisible();
+  const record = now(page).getByRole('button', { name: /^Record \d boxes as planned$/ });
+  await record.click();
+  await expect(record).toBeHidden();
+  await open(page, site, 'commission?list=boxes');
+  await expect(page.getByRole('combobox', { name: 'ap-ground now' })).toContainText('as planned');
+  // A socket of it was left open.
+  await expect(page.getByRole('combobox', { name: 'sw-cellar now' })).toContainText('as it comes');
+});

@@ -14,7 +14,7 @@ const MOST: Readonly<Record<string, number>> = {
   internet: 481,
   policy: 498,
   rehearse: 536,
-  commission: 480,
+  commission: 506,
   handover: 430,
   findings: 437,
   history: 427,

@@ -68,15 +68,6 @@ const shots = [
     act: (page) => page.getByRole('button', { name: 'sw-e', exact: true }).click(),
   },
   {
-    name: 'authentication-day',
-    path: '/site/2clinic/guards',
-    act: async (page) => {
-      await page.getByRole('radio', { name: 'who is let in' }).click();
-      await page.getByLabel('Plug into').fill('sw-surgery 3');
-      await page.getByLabel('the device').fill('monitor-01');
-    },
-  },
-  {
     name: 'order-day',
     path: '/site/3creamery/commission',
     act: (page) => page.getByText('parachute', { exact: true }).nth(1).scrollIntoViewIfNeeded(),
@@ -100,16 +91,6 @@ const shots = [
       await bar.getByLabel('to', { exact: true }).fill('pasteuriser');
       await bar.getByLabel('for').fill('OPC UA');
       await bar.getByRole('button', { name: 'Show the way' }).click();
-    },
-  },
-  {
-    name: 'questions-day',
-    path: '/site/3creamery/rehearse',
-    act: async (page) => {
-      await page.getByRole('button', { name: /^pasteuriser to/ }).click();
-      await page
-        .getByRole('region', { name: 'The way of the answer' })
-        .evaluate((element) => element.scrollIntoView());
     },
   },
   {
@@ -144,7 +125,42 @@ const shots = [
   },
   { name: 'exercise-day', path: '/site/3creamery/rehearse', act: exercise },
   { name: 'findings-day', path: '/site/3creamery/findings' },
-  { name: 'segments-phone', path: '/site/1rowhouse/segments', width: 390, height: 844 },
+  {
+    name: 'run-phone',
+    path: '/site/1rowhouse/commission',
+    width: 390,
+    height: 844,
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Start a run' }).click();
+      await page.getByLabel('Name').fill('cellar on Monday');
+      await page.getByRole('button', { name: 'Start', exact: true }).click();
+      await page.getByRole('button', { name: 'I sit there' }).click();
+      for (const count of [2, 3, 4, 5]) {
+        await page.getByRole('button', { name: 'Done and seen' }).click();
+        await page
+          .getByRole('list', { name: 'Entries, newest first' })
+          .getByRole('listitem')
+          .nth(count - 1)
+          .waitFor();
+      }
+    },
+  },
+  {
+    name: 'tests-day',
+    path: '/site/2clinic/commission?list=tests',
+    act: async (page) => {
+      await page
+        .getByRole('button', { name: /^As expected: Plug in a laptop/ })
+        .first()
+        .click();
+      await page
+        .getByRole('button', { name: /^Differs: Open the page of the gateway/ })
+        .first()
+        .click();
+      await page.getByLabel('What comes of it?').fill('its page opens');
+      await page.getByRole('button', { name: 'It differs' }).click();
+    },
+  },
 ];
 
 entry(async () => {

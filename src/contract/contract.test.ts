@@ -1,6 +1,6 @@
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
-import { allRoutes } from '.';
+import { allRoutes } from './all-routes';
 import { openApi } from './openapi';
 
 const api = path.join('src', 'app', 'api');

@@ -1,8 +1,6 @@
 import { files, machine } from './files';
 import { journal } from './journal';
-import { log } from './log';
 import { rehearsal } from './rehearsal';
-import type { Route } from './route';
 import { sites } from './sites';
 
 export {
@@ -21,12 +19,8 @@ export {
   line,
 } from './route';
 export { type ChangeBody, ENTRIES_BYTES, ENTRIES_PART } from './journal';
-export { LOG_PART } from './log';
 export { SITES_PART, type SiteSummary } from './sites';
 export { type Entry, type ProblemDetails, problem } from './shapes';
 
-export const routes = { sites, journal, log, rehearsal, files, machine };
-/** Every route there is. */
-export const allRoutes: readonly Route[] = Object.values(routes).flatMap(
-  (group) => Object.values(group) as readonly Route[],
-);
+/** What every page asks for; the log has its own file, as most pages never do. */
+export const routes = { sites, journal, rehearsal, files, machine };

@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { BODY_LIMIT, LINES, MEGABYTE, type Other, type Route, allRoutes, line, problem } from '.';
+import { BODY_LIMIT, LINES, MEGABYTE, type Other, type Route, line, problem } from '.';
+import { allRoutes } from './all-routes';
 
 /** The contract as an OpenAPI 3.1 document. */
 

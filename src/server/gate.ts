@@ -1,4 +1,5 @@
-import { BODY_LIMIT, MEGABYTE, type Route, allRoutes } from '../contract';
+import { BODY_LIMIT, MEGABYTE, type Route } from '../contract';
+import { allRoutes } from '../contract/all-routes';
 import type { ProblemDetails } from '../contract';
 
 /**

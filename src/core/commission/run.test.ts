@@ -155,6 +155,13 @@ test('who does what the sheet asks for next works off the whole order, and it ne
         left = rest.entries.length;
         expect(sheet.settings).toBeGreaterThan(0);
       }
+      // Every box that was worked on is as planned, but where a parachute stays.
+      const { finished } = runSheetOf(plan, results, rest.entries);
+      const open = new Set(
+        rest.entries.flatMap((entry) => (entry.kind === 'recorded' ? [entry.device] : [])),
+      );
+      const worked = new Set(results.flatMap((one) => (one.kind === 'step' ? [one.step.device] : [])));
+      expect(new Set(finished)).toEqual(new Set([...worked].filter((device) => !open.has(device))));
       expect(rest.entries.every(({ kind }) => kind === 'recorded')).toBe(true);
       const { state } = stoodAt(plan, results);
       expect(state.boxes.map(({ management }) => management)).toEqual(

@@ -1,8 +1,8 @@
-import type { Plan, Progress } from '../plan';
+import { type Plan, type Progress, presentOf } from '../plan';
 import { type Entry, type Order, ordering } from './order';
 import { standingAfter } from './standing';
 import { placeIn, plannedState, presentState } from './state';
-import type { Step } from './steps';
+import { type Step, isAsPlanned } from './steps';
 import { type WireStep, encodeStep, stepKey } from './wire';
 import { type Worksheet, sheetOf } from './worksheet';
 
@@ -129,21 +129,44 @@ export type Next =
 export interface RunSheet {
   readonly sheet: Worksheet;
   readonly next: Next | null;
+  /** Boxes that are as planned by now, saved and looked at, while the plan still says that they are as they come. */
+  readonly finished: readonly string[];
+}
+
+function finishedIn(
+  plan: Plan,
+  results: readonly Result[],
+  { state, standing }: ReturnType<typeof stoodAt>,
+): string[] {
+  const set = new Set(results.flatMap((result) => (result.kind === 'step' ? [result.step.device] : [])));
+  const planned = plannedState(plan);
+  return state.boxes.flatMap((box, at) => {
+    const { device } = box.bridge;
+    const isDone =
+      set.has(device) &&
+      isAsPlanned(box, planned.boxes[at]!) &&
+      !state.apart.has(device) &&
+      !standing.unsaved.has(device) &&
+      !standing.unchecked.has(device);
+    return isDone && presentOf(plan, device).state === 'as-it-comes' ? [device] : [];
+  });
 }
 
 /** What is left of a run as a sheet, from where somebody sits. */
 export function runSheetOf(plan: Plan, results: readonly Result[], entries: readonly Entry[]): RunSheet {
-  const { state, standing } = stoodAt(plan, results);
+  const stood = stoodAt(plan, results);
+  const { state, standing } = stood;
+  const finished = finishedIn(plan, results, stood);
   const sheet = sheetOf(plan, state, entries, { from: standing });
   const first = entries.find(({ kind }) => kind !== 'recorded');
   const step = sheet.seats[0]?.steps[0];
-  if (!first || !step) return { sheet, next: null };
-  if (first.kind === 'sit') return { sheet, next: { kind: 'sit', socket: first.socket } };
+  if (!first || !step) return { sheet, next: null, finished };
+  if (first.kind === 'sit') return { sheet, next: { kind: 'sit', socket: first.socket }, finished };
   const steps =
     first.kind === 'console'
       ? first.steps.slice(0, step.count)
       : entries
           .slice(step.at, step.at + step.count)
           .flatMap((entry) => (entry.kind === 'step' ? [entry.step] : []));
-  return { sheet, next: { kind: 'steps', steps: steps.map(encodeStep) } };
+  return { sheet, next: { kind: 'steps', steps: steps.map(encodeStep) }, finished };
 }

@@ -2,18 +2,23 @@
 
 import { useState } from 'react';
 import type { Run } from '@/core/log';
+import { useSession } from '../session/context';
 import { Card } from './card';
 
 /** Nothing is left to do: what stays open is said once more, and the run is ended. */
 export function EndOfRun({
   run,
   recorded,
+  finished,
   onEnd,
 }: {
   run: Run;
   recorded: readonly string[];
+  /** The boxes that are as planned now, while the plan says that they are as they come. */
+  finished: readonly string[];
   onEnd: (note: string) => void;
 }) {
+  const session = useSession();
   const [note, setNote] = useState('');
   const out = run.results.flatMap(({ body }) =>
     body.kind === 'result' && body.outcome === 'skipped' ? [body.does] : [],
@@ -37,6 +42,20 @@ export function EndOfRun({
         <li>Renew leases, or bounce the links of devices that changed their segment.</li>
         <li>Put back what your adapter had set, and switch wireless on again.</li>
       </ul>
+      {run.ended && finished.length > 0 && (
+        <button
+          type="button"
+          className="button min-h-12 justify-center"
+          onClick={() =>
+            void session.perform({
+              operation: 'setPresent',
+              input: { devices: [...finished], set: { state: 'as-planned' } },
+            })
+          }
+        >
+          Record {finished.length === 1 ? 'the box' : `${finished.length} boxes`} as planned
+        </button>
+      )}
       {!run.ended && (
         <form
           className="flex flex-col gap-3"

@@ -2,7 +2,7 @@
 
 import { Camera } from 'lucide-react';
 import { useEffect, useId, useState } from 'react';
-import { routes } from '@/contract';
+import { log } from '@/contract/log';
 import { Refusal } from '@/core/plan';
 import { pathOf } from '../session/api';
 import { useLogBook } from '../session/log-context';
@@ -88,7 +88,7 @@ export function Photo({ id, number }: { id: string; number: number }) {
     void book.photo(id).then((blob) => {
       if (!here) return;
       own = blob && URL.createObjectURL(blob);
-      setUrl(own ?? pathOf(routes.log.photo, { site: book.siteId, query: { id } }));
+      setUrl(own ?? pathOf(log.photo, { site: book.siteId, query: { id } }));
     });
     return () => {
       here = false;

@@ -94,6 +94,7 @@ export function RunSteps({ plan, run }: { plan: Plan; run: Run }) {
       {left && !left.next && (
         <EndOfRun
           run={run}
+          finished={left.finished}
           recorded={left.sheet.recorded.map((port) => portTitle(plan, plan.port.get(port)!))}
           onEnd={(note) => add({ kind: 'runEnd', run: id, note })}
         />

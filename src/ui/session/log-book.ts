@@ -1,5 +1,5 @@
 import { type StoreApi, createStore } from 'zustand/vanilla';
-import { LOG_PART, routes } from '@/contract';
+import { LOG_PART, log } from '@/contract/log';
 import { type Body, type Log, type LogEntry, type NewEntry, type Written, logOf } from '@/core/log';
 import { ApiProblem, Offline, ask } from './api';
 import { newSeed } from './author';
@@ -174,7 +174,7 @@ export class LogBook {
     for (const { body } of entries)
       for (const id of 'photos' in body ? body.photos : []) await this.sendPhoto(id);
     const body = { sent: new Date().toISOString(), entries: [...entries] };
-    const answer = await ask(routes.log.add, { site: this.siteId, body });
+    const answer = await ask(log.add, { site: this.siteId, body });
     await this.take(answer.entries as readonly LogEntry[]);
   }
 
@@ -182,14 +182,14 @@ export class LogBook {
   private async sendPhoto(id: string): Promise<void> {
     const photo = await this.photo(id);
     if (!photo) return;
-    await ask(routes.log.addPhoto, { site: this.siteId, body: { id, jpeg: await base64Of(photo) } });
+    await ask(log.addPhoto, { site: this.siteId, body: { id, jpeg: await base64Of(photo) } });
     this.photos.delete(id);
     await this.around.kept.dropPhoto(id);
   }
 
   private async fetch(): Promise<void> {
     for (let more = true; more;) {
-      const answer = await ask(routes.log.entries, {
+      const answer = await ask(log.entries, {
         site: this.siteId,
         query: { since: String(this.since) },
       });

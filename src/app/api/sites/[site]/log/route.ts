@@ -1,4 +1,4 @@
-import { LOG_PART, routes } from '@/contract';
+import { LOG_PART, log } from '@/contract/log';
 import { addToLog, logSince } from '@/db/log';
 import { revisionOf } from '@/db/sites';
 import { application } from '@/server/application';
@@ -8,7 +8,7 @@ import { found } from '../../../_lib/sites';
 export const dynamic = 'force-dynamic';
 
 /** The log after an entry. */
-export const GET = serve(routes.log.entries, async ({ site, query: { since } }) => {
+export const GET = serve(log.entries, async ({ site, query: { since } }) => {
   const { pool } = application();
   found(site, await revisionOf(pool, site));
   const entries = await logSince(pool, site, since, LOG_PART + 1);
@@ -17,7 +17,7 @@ export const GET = serve(routes.log.entries, async ({ site, query: { since } }) 
 });
 
 /** Adds to the log. */
-export const POST = serve(routes.log.add, async ({ site, body: { sent, entries } }) => {
+export const POST = serve(log.add, async ({ site, body: { sent, entries } }) => {
   const arrived = { entries, sent: Date.parse(sent), now: Date.now() };
   return { entries: found(site, await addToLog(application().pool, site, arrived)) };
 });

@@ -1,4 +1,4 @@
-import { routes } from '@/contract';
+import { log } from '@/contract/log';
 import { revisionOf } from '@/db/sites';
 import { application } from '@/server/application';
 import { keepPhoto, photoOf } from '@/server/photos';
@@ -9,7 +9,7 @@ import { found } from '../../../_lib/sites';
 export const dynamic = 'force-dynamic';
 
 /** A photo that hangs on an entry of the log. */
-export const GET = serve(routes.log.photo, async ({ site, query: { id } }) => {
+export const GET = serve(log.photo, async ({ site, query: { id } }) => {
   const bytes = await photoOf(site, id);
   if (!bytes) throw new Problem(404, 'Unknown photo', `There is no photo “${id}” at this site.`);
   // It never changes.
@@ -18,7 +18,7 @@ export const GET = serve(routes.log.photo, async ({ site, query: { id } }) => {
 });
 
 /** Keeps a photo. */
-export const POST = serve(routes.log.addPhoto, async ({ site, body: { id, jpeg } }) => {
+export const POST = serve(log.addPhoto, async ({ site, body: { id, jpeg } }) => {
   found(site, await revisionOf(application().pool, site));
   await keepPhoto(site, id, Buffer.from(jpeg, 'base64'));
   return { id };
