@@ -25,5 +25,5 @@ onKernel(
     expect(leased).toBeGreaterThan(3);
     expect(clients - leased).toBeGreaterThan(3);
   },
-  300_000,
+  900_000,
 );
