@@ -1,6 +1,8 @@
 import * as z from 'zod';
 import { tableNames, type TableName, idSchema, wireStepSchema } from '../core/plan';
 
+export { authorSchema, wellFormed } from '../core/plan';
+
 /** Shapes that several routes speak of. */
 
 /** A whole number in a query. */
@@ -10,16 +12,6 @@ export const count = (most = 2 ** 31 - 1) =>
     .regex(/^\d{1,10}$/, 'write a whole number')
     .transform(Number)
     .refine((value) => value <= most, `write at most ${most}`);
-
-/** Text without half surrogate pairs: it would not be stored as it was sent. */
-export const wellFormed = z
-  .string()
-  .refine((text) => text.isWellFormed(), 'holds half a character (a lone surrogate); write it again');
-
-export const authorSchema = wellFormed
-  .trim()
-  .min(1, 'your name is empty; write it once')
-  .max(60, 'your name is longer than 60 characters; write a shorter one');
 
 /** Who undoes: one browser of one person, by an id that it made up itself. */
 export const browserSchema = z

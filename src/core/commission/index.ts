@@ -14,17 +14,7 @@ export {
 } from './state';
 export { type Setting, type SettingKind, type Step, after, settingsOf } from './steps';
 export { type SiteTest, type TestPlan, type TestRound, siteTests } from './tests';
-export {
-  type Next,
-  type Outcome,
-  type Rest,
-  type Result,
-  type RunSheet,
-  outcomes,
-  restAfter,
-  runSheetOf,
-  stoodAt,
-} from './run';
+export { type Outcome, type Rest, type Result, type RunSheet, outcomes, restAfter, runSheetOf } from './run';
 export {
   type WireStep as WireSetting,
   decodeStep as decodeSetting,

@@ -129,7 +129,7 @@ export type Next =
 export interface RunSheet {
   readonly sheet: Worksheet;
   readonly next: Next | null;
-  /** Boxes that are as planned by now, saved and looked at, while the plan still says that they are as they come. */
+  /** Once nothing is left: the boxes that are as planned, saved and looked at, while the plan says that they are as they come. */
   readonly finished: readonly string[];
 }
 
@@ -156,17 +156,16 @@ function finishedIn(
 export function runSheetOf(plan: Plan, results: readonly Result[], entries: readonly Entry[]): RunSheet {
   const stood = stoodAt(plan, results);
   const { state, standing } = stood;
-  const finished = finishedIn(plan, results, stood);
   const sheet = sheetOf(plan, state, entries, { from: standing });
   const first = entries.find(({ kind }) => kind !== 'recorded');
   const step = sheet.seats[0]?.steps[0];
-  if (!first || !step) return { sheet, next: null, finished };
-  if (first.kind === 'sit') return { sheet, next: { kind: 'sit', socket: first.socket }, finished };
+  if (!first || !step) return { sheet, next: null, finished: finishedIn(plan, results, stood) };
+  if (first.kind === 'sit') return { sheet, next: { kind: 'sit', socket: first.socket }, finished: [] };
   const steps =
     first.kind === 'console'
       ? first.steps.slice(0, step.count)
       : entries
           .slice(step.at, step.at + step.count)
           .flatMap((entry) => (entry.kind === 'step' ? [entry.step] : []));
-  return { sheet, next: { kind: 'steps', steps: steps.map(encodeStep) }, finished };
+  return { sheet, next: { kind: 'steps', steps: steps.map(encodeStep) }, finished: [] };
 }

@@ -2,4 +2,4 @@ export { type Order, type PlantedFault, drawing, mostFaults } from './draw';
 export { type Level, levelWords, levels } from './kind';
 export { type FaultReport, type ExerciseReport, type Telling, reporting } from './report';
 export { type ExerciseView, type Kept, endedView, exerciseView, withHint } from './view';
-export { type Reading, type Trial, Readings, readTrial, trialKey, trialTitle } from './trials';
+export { type Trial, readTrial, trialKey } from './trials';

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { orderEditSchema, outcomes, stepSchema } from '../commission';
-import { idSchema, tableNames, type TableName } from '../plan';
+import { authorSchema, idSchema, tableNames, type TableName, wellFormed } from '../plan';
 
 /**
  * What is written down about the work on a site. The log is about the plan and stands outside it: nothing in it is ever changed
@@ -8,9 +8,6 @@ import { idSchema, tableNames, type TableName } from '../plan';
  */
 
 const longest = 2000;
-const wellFormed = z
-  .string()
-  .refine((text) => text.isWellFormed(), 'holds half a character (a lone surrogate); write it again');
 const said = (what: string) =>
   wellFormed
     .trim()
@@ -55,7 +52,7 @@ export const bodySchema = z.discriminatedUnion('kind', [
     does: wellFormed.max(longest),
     outcome: z.enum(outcomes),
     reading,
-    note: note,
+    note,
     photos,
   }),
   /** What came of a test of the site, by the key of the test, with the words it was told with. */
@@ -70,7 +67,7 @@ export const bodySchema = z.discriminatedUnion('kind', [
     note,
     photos,
   }),
-  z.strictObject({ kind: z.literal('runEnd'), run: entryId, note: note }),
+  z.strictObject({ kind: z.literal('runEnd'), run: entryId, note }),
   /** Something seen, measured or done on the site. */
   z.strictObject({
     kind: z.literal('note'),
@@ -90,7 +87,7 @@ export const bodySchema = z.discriminatedUnion('kind', [
     kind: z.literal('defectState'),
     defect: entryId,
     state: z.enum(defectStates),
-    note: note,
+    note,
     photos,
   }),
   /** Somebody stands for the site being built as the plan says, at the revision of the entry. */
@@ -116,10 +113,7 @@ export type BodyKind = Body['kind'];
 /** An entry as it is sent. */
 export const newEntrySchema = z.strictObject({
   id: entryId,
-  author: wellFormed
-    .trim()
-    .min(1, 'your name is empty; write it once')
-    .max(60, 'your name is longer than 60 characters; write a shorter one'),
+  author: authorSchema,
   /** By the clock of the device it was written on. */
   at: z.iso.datetime(),
   /** The revision of the plan that was before the writer’s eyes. */

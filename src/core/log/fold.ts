@@ -18,6 +18,8 @@ export interface Run {
   readonly begun: Of<'run'>;
   /** What was said of its steps, and where somebody sat down, but for what was taken back. */
   readonly results: readonly (Of<'sit'> | Of<'result'>)[];
+  /** How many settings are done. */
+  readonly done: number;
   readonly ended: Of<'runEnd'> | null;
 }
 
@@ -67,7 +69,11 @@ export function logOf(entries: readonly Written[]): Log {
   const runs = stands.filter(is('run')).map((begun): Run => {
     const own = (entry: Written): entry is Of<'sit'> | Of<'result'> =>
       (is('sit')(entry) || is('result')(entry)) && entry.body.run === begun.id;
-    return { id: begun.id, begun, results: stands.filter(own), ended: ended.get(begun.id) ?? null };
+    const results = stands.filter(own);
+    const done = results.flatMap(({ body }) =>
+      body.kind === 'result' && body.outcome === 'done' ? body.steps : [],
+    ).length;
+    return { id: begun.id, begun, results, done, ended: ended.get(begun.id) ?? null };
   });
   const defects = stands.filter(is('defect')).map((opened): Defect => {
     const since = stands.filter(is('defectState')).filter(({ body }) => body.defect === opened.id);

@@ -84,6 +84,7 @@ test('steps of every kind are taken as entries of the log and read back as they 
         const log = logOf([begun, kept]);
         expect(JSON.stringify(kept.body)).toBe(JSON.stringify(said.body));
         expect(resultsOf(log.runs[0]!.results)).toHaveLength(Math.min(500, steps.length - at));
+        expect(log.runs[0]!.done).toBe(Math.min(500, steps.length - at));
       }
     }),
     { numRuns: 30, seed: 4 },

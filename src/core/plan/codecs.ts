@@ -52,6 +52,17 @@ export const idSchema = z
   .string()
   .regex(/^[a-z0-9]{1,32}$/, 'an id has 1 to 32 lower-case letters or digits');
 
+/** Text without half surrogate pairs: it would not be stored as it was sent. */
+export const wellFormed = z
+  .string()
+  .refine((text) => text.isWellFormed(), 'holds half a character (a lone surrogate); write it again');
+
+/** Who did something, by name. */
+export const authorSchema = wellFormed
+  .trim()
+  .min(1, 'your name is empty; write it once')
+  .max(60, 'your name is longer than 60 characters; write a shorter one');
+
 /** A moment in UTC, always written with milliseconds, so that equal moments are equal text. */
 export const timeCodec = z.codec(z.iso.datetime(), z.string(), {
   decode: (text) => new Date(text).toISOString(),

@@ -9,7 +9,7 @@ export {
   invertSteps,
   netSteps,
 } from './change';
-export { addressCodec, idSchema, macCodec, prefixCodec } from './codecs';
+export { addressCodec, authorSchema, idSchema, macCodec, prefixCodec, wellFormed } from './codecs';
 export { Collection, type Group, hashOf } from './collection';
 export { derive, deriveBy, despite } from './derive';
 export { digestOf } from './digest';

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { Body } from '@/core/log';
 import { type Plan, byName } from '@/core/plan';
 import { Choice } from '../parts/choice';
-import { type Draft, DraftFields, NO_DRAFT } from '../run/draft-fields';
+import { type Draft, DraftFields, NO_DRAFT } from './draft-fields';
 
 /** Writes a note or opens a defect, about a box or the whole site. */
 export function AddEntry({ plan, onSay }: { plan: Plan; onSay: (body: Body) => void }) {

@@ -5,8 +5,8 @@ import { type Body, type Defect, type DefectState, aboutText, defectWords, writt
 import type { Plan } from '@/core/plan';
 import { ColumnHeads } from '../parts/column-heads';
 import { timeText } from '../parts/dates';
-import { type Draft, DraftFields, NO_DRAFT } from '../run/draft-fields';
-import { Photo } from '../run/photos';
+import { type Draft, DraftFields, NO_DRAFT } from './draft-fields';
+import { Photos } from './photos';
 
 interface Props {
   readonly plan: Plan;
@@ -49,13 +49,7 @@ function DefectRow({ plan, defect, onSay }: Omit<Props, 'defects'> & { defect: D
       </th>
       <td className="px-1">
         {opened.body.text}
-        {opened.body.photos.length > 0 && (
-          <span className="flex flex-wrap gap-2 py-1">
-            {opened.body.photos.map((photo, at) => (
-              <Photo key={photo} id={photo} number={at + 1} />
-            ))}
-          </span>
-        )}
+        <Photos ids={opened.body.photos} />
         {last && (
           <span className="block text-[13px]">
             {defectWords[last.body.state]} {timeText(writtenAt(last))}, {last.author}

@@ -7,8 +7,8 @@ import { useSession, useSite } from '../session/context';
 import { useLog, useLogBook } from '../session/log-context';
 import { ColumnHeads } from '../parts/column-heads';
 import { readersZone, timeText } from '../parts/dates';
-import { Photo } from '../run/photos';
-import { SentLine } from '../run/sent-line';
+import { Photos } from './photos';
+import { SentLine } from './sent-line';
 import { AddEntry } from './add-entry';
 import { Defects } from './defects';
 import { SignOffs } from './sign-offs';
@@ -63,13 +63,7 @@ export function LogView({ plan }: { plan: Plan }) {
                         <span className="mono block">{body.reading}</span>
                       )}
                       {body.kind === 'result' && body.note && <span className="block">{body.note}</span>}
-                      {'photos' in body && body.photos.length > 0 && (
-                        <span className="flex flex-wrap gap-2 py-1">
-                          {body.photos.map((photo, at) => (
-                            <Photo key={photo} id={photo} number={at + 1} />
-                          ))}
-                        </span>
-                      )}
+                      {'photos' in body && <Photos ids={body.photos} />}
                     </td>
                   </tr>
                 );
@@ -88,12 +82,7 @@ function Runs({ runs }: { runs: readonly Run[] }) {
     <table className="schedule max-w-[1000px] text-[14px]" aria-label="Runs">
       <ColumnHeads columns={['Run', 'Begun', 'Who', 'Settings done', 'State']} />
       <tbody>
-        {runs.toReversed().map(({ id, begun, results, ended }) => {
-          const done = results.reduce(
-            (sum, { body }) =>
-              sum + (body.kind === 'result' && body.outcome === 'done' ? body.steps.length : 0),
-            0,
-          );
+        {runs.toReversed().map(({ id, begun, results, done, ended }) => {
           const who = new Set([begun, ...results].map(({ author }) => author));
           return (
             <tr key={id}>

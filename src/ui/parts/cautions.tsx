@@ -1,4 +1,4 @@
-import type { Purpose } from '@/core/plan';
+import { type Plan, type Purpose, vlansOf } from '@/core/plan';
 
 /** Cautions that belong to a purpose, said once and in place. */
 const cautions: Partial<Record<Purpose, string>> = {
@@ -22,3 +22,12 @@ export function Cautions({ purposes }: { purposes: readonly Purpose[] }) {
       ),
   );
 }
+
+/** What has to be minded by whoever changes boxes while the site works. */
+export const WorkCautions = ({ plan }: { plan: Plan }) => (
+  <Cautions
+    purposes={vlansOf(plan)
+      .map(({ purpose }) => purpose)
+      .filter((purpose) => purpose === 'control-cell' || purpose === 'supervisory')}
+  />
+);

@@ -7,7 +7,7 @@ import { useSite } from '../session/context';
 import { useLogBook } from '../session/log-context';
 import { timeText } from '../parts/dates';
 import { Fold } from '../parts/fold';
-import { Photo } from './photos';
+import { Photos } from '../log/photos';
 
 /** What was said of the steps, newest first; the newest entry can be taken back. */
 export function SaidSoFar({ plan, run }: { plan: Plan; run: Run }) {
@@ -48,13 +48,7 @@ export function SaidSoFar({ plan, run }: { plan: Plan; run: Run }) {
                 </span>
                 {entry.body.reading && <span className="mono block">{entry.body.reading}</span>}
                 {entry.body.note && <span className="block">{entry.body.note}</span>}
-                {entry.body.photos.length > 0 && (
-                  <span className="flex gap-2 py-1">
-                    {entry.body.photos.map((photo, at) => (
-                      <Photo key={photo} id={photo} number={at + 1} />
-                    ))}
-                  </span>
-                )}
+                <Photos ids={entry.body.photos} />
               </>
             )}
           </li>

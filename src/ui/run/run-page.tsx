@@ -12,7 +12,7 @@ import { KeepProgram } from '../shell/keep-program';
 import { Loaded } from '../shell/loaded';
 import { Logo } from '../parts/marks';
 import { RunSteps } from './run-steps';
-import { SentLine } from './sent-line';
+import { SentLine } from '../log/sent-line';
 
 const AuthorDialog = dynamic(() => import('../shell/author-dialog').then((m) => m.AuthorDialog));
 

@@ -2,12 +2,12 @@
 
 import { useEffect, useState } from 'react';
 import type { Body, Run } from '@/core/log';
-import { type Plan, portTitle, vlansOf } from '@/core/plan';
+import { type Plan, portTitle } from '@/core/plan';
 import { useSite } from '../session/context';
 import { useJob } from '../session/job';
 import { useLogBook } from '../session/log-context';
-import { NO_DRAFT } from './draft-fields';
-import { Cautions } from '../parts/cautions';
+import { NO_DRAFT } from '../log/draft-fields';
+import { WorkCautions } from '../parts/cautions';
 import { ProgressLine } from '../parts/progress-line';
 import { EndOfRun } from './end-of-run';
 import { Coming, SaidSoFar } from './run-lists';
@@ -21,7 +21,7 @@ export function RunSteps({ plan, run }: { plan: Plan; run: Run }) {
   const [draft, setDraft] = useState(NO_DRAFT);
   const revision = useSite((state) => state.revision);
   const { start, running, result, stale } = useJob();
-  const { id, begun, results } = run;
+  const { id, begun, results, done } = run;
   // What was moved by hand belongs to the plan it was moved in.
   const { edits } = begun.body;
   const own = begun.revision === revision;
@@ -33,10 +33,6 @@ export function RunSteps({ plan, run }: { plan: Plan; run: Run }) {
   );
   const add = (body: Body) => book.add(body, revision);
   const left = result?.kind === 'run' ? result : null;
-  const done = results.reduce(
-    (sum, { body }) => sum + (body.kind === 'result' && body.outcome === 'done' ? body.steps.length : 0),
-    0,
-  );
   const seat = left?.sheet.seats[0];
   const step = seat?.steps[0];
   const busy = running !== null || stale;
@@ -47,11 +43,7 @@ export function RunSteps({ plan, run }: { plan: Plan; run: Run }) {
           <ProgressLine label="Settings done" progress={{ done, of: done + left.sheet.settings }} />
         </p>
       )}
-      <Cautions
-        purposes={vlansOf(plan)
-          .map(({ purpose }) => purpose)
-          .filter((purpose) => purpose === 'control-cell' || purpose === 'supervisory')}
-      />
+      <WorkCautions plan={plan} />
       {begun.revision !== revision && (
         <p role="note" className="border-b border-rule bg-chosen px-2 py-1 text-[13px]">
           The plan has changed since the run began: what is left is worked out from the plan as it is now.

@@ -1,7 +1,7 @@
 import type { SheetSeat } from '@/core/commission';
 import { type Plan, portTitle } from '@/core/plan';
 import { Card } from './card';
-import { PortPicture } from './port-picture';
+import { PortPicture } from '../parts/port-picture';
 
 /** Where to sit down next, and what to set on the laptop there. */
 export function SitCard({

@@ -8,8 +8,8 @@ import { timeText } from '../parts/dates';
 import { Fold } from '../parts/fold';
 import { Toggle } from '../parts/tick';
 import { Card } from './card';
-import { type Draft, DraftFields, NO_DRAFT } from './draft-fields';
-import { PortPicture } from './port-picture';
+import { type Draft, DraftFields, NO_DRAFT } from '../log/draft-fields';
+import { PortPicture } from '../parts/port-picture';
 
 interface Props {
   readonly plan: Plan;

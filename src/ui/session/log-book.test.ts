@@ -31,7 +31,7 @@ class FakeLog {
     if (text === null) {
       const since = Number(url.searchParams.get('since'));
       const entries = this.entries.slice(since, since + 3);
-      return Response.json({ entries, more: since + 3 < this.entries.length, next: 0 });
+      return Response.json({ entries, more: since + 3 < this.entries.length });
     }
     const body = JSON.parse(text) as { id: string; entries: NewEntry[] };
     if (url.pathname.endsWith('/photos')) {

@@ -134,7 +134,11 @@ export class LogBook {
   /** Sends what is unsent and fetches what others wrote. */
   private pump(): Promise<void> {
     this.again = true;
-    return (this.sending ??= this.pumped().finally(() => (this.sending = null)));
+    return (this.sending ??= this.pumped().finally(() => {
+      this.sending = null;
+      // Who called when the last round had just ended would wait for nothing.
+      if (this.again && !this.closed) void this.pump();
+    }));
   }
   private async pumped(): Promise<void> {
     clearTimeout(this.timer);

@@ -1,9 +1,9 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { type Plan, portTitle, vlansOf } from '@/core/plan';
+import { type Plan, portTitle } from '@/core/plan';
 import type { OrderEdit, SheetSeat, SheetStep, Worksheet } from '@/core/commission';
-import { Cautions } from '../../parts/cautions';
+import { WorkCautions } from '../../parts/cautions';
 import { SortableRows, useSortableRow } from '../../parts/sortable-rows';
 
 interface Props {
@@ -57,11 +57,7 @@ export function OrderSheet({ plan, sheet, onEdit, children }: Props) {
           </button>
         </p>
       )}
-      <Cautions
-        purposes={vlansOf(plan)
-          .map(({ purpose }) => purpose)
-          .filter((purpose) => purpose === 'control-cell' || purpose === 'supervisory')}
-      />
+      <WorkCautions plan={plan} />
       <div
         aria-hidden
         className="sticky -top-3 z-10 flex border-b-2 border-ink bg-sheet pt-3 text-[13px] text-muted max-[699px]:hidden"

@@ -9,10 +9,10 @@ import { useJob } from '../../session/job';
 import { useLog, useLogBook } from '../../session/log-context';
 import { timeText } from '../../parts/dates';
 import { ProgressLine } from '../../parts/progress-line';
-import { type Draft, DraftFields, NO_DRAFT } from '../../run/draft-fields';
-import { Photo } from '../../run/photos';
-import { PortPicture } from '../../run/port-picture';
-import { SentLine } from '../../run/sent-line';
+import { type Draft, DraftFields, NO_DRAFT } from '../../log/draft-fields';
+import { Photos } from '../../log/photos';
+import { PortPicture } from '../../parts/port-picture';
+import { SentLine } from '../../log/sent-line';
 
 type Tested = Of<'test'>;
 
@@ -192,13 +192,7 @@ function Came({ entry }: { entry: Tested }) {
           {note} <span className="mono">{reading}</span>
         </span>
       )}
-      {photos.length > 0 && (
-        <span className="flex gap-2 py-1">
-          {photos.map((photo, at) => (
-            <Photo key={photo} id={photo} number={at + 1} />
-          ))}
-        </span>
-      )}
+      <Photos ids={photos} />
     </span>
   );
 }

@@ -13,7 +13,7 @@ export const GET = serve(log.entries, async ({ site, query: { since } }) => {
   found(site, await revisionOf(pool, site));
   const entries = await logSince(pool, site, since, LOG_PART + 1);
   const part = entries.slice(0, LOG_PART);
-  return { entries: part, more: entries.length > part.length, next: part.at(-1)?.seq ?? since };
+  return { entries: part, more: entries.length > part.length };
 });
 
 /** Adds to the log. */

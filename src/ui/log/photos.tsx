@@ -77,8 +77,18 @@ export function TakePhotos({
   );
 }
 
+/** The photos of an entry, beside each other; nothing where there are none. */
+export const Photos = ({ ids }: { ids: readonly string[] }) =>
+  ids.length > 0 && (
+    <span className="flex flex-wrap gap-2 py-1">
+      {ids.map((id, at) => (
+        <Photo key={id} id={id} number={at + 1} />
+      ))}
+    </span>
+  );
+
 /** A photo of the log, from this browser until it is sent. */
-export function Photo({ id, number }: { id: string; number: number }) {
+function Photo({ id, number }: { id: string; number: number }) {
   const book = useLogBook();
   const [url, setUrl] = useState<string | null>(null);
   const [lost, setLost] = useState(false);
