@@ -287,6 +287,46 @@ test('the tests of a site are made from place to place, and what comes of each i
   );
 });
 
+test('when a test differs, the places to look at are ranked, and the next test tells them apart', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '2-clinic');
+  await open(page, site, 'commission?list=tests');
+  const rack = page.getByRole('list', { name: 'Tests at sw-rack 9' });
+  const differs = async (landed: string | null) => {
+    await rack.getByRole('button', { name: /^Differs: Plug in a laptop/ }).click();
+    const form = page.getByRole('form', { name: /^What differs: Plug in a laptop/ });
+    if (landed) {
+      await form.getByRole('combobox', { name: 'Where do you land?' }).click();
+      await page.getByRole('option', { name: landed, exact: true }).click();
+    }
+    await form.getByRole('button', { name: 'It differs' }).click();
+  };
+  await differs(null);
+  const causes = page.getByRole('region', { name: 'Likely causes' });
+  const places = causes.getByRole('list', { name: 'What may be wrong, likeliest first' });
+  await expect(places).toContainText('Look at the socket sw-rack 9.');
+  const before = await places.getByRole('listitem').count();
+  const next = causes.getByRole('list', { name: 'The next test' });
+  const first = await next.getByRole('listitem').first().textContent();
+  await next.getByRole('button', { name: /^As expected: / }).click();
+  await expect(next.filter({ hasText: first! })).toHaveCount(0);
+  await expect(causes).toHaveAttribute('aria-busy', 'false');
+  expect(await places.getByRole('listitem').count()).toBeLessThanOrEqual(before);
+
+  // Where one lands says more: in the wrong segment it is the socket, with an address nobody planned it is a second server.
+  await differs('in Waiting room');
+  await expect(rack.getByRole('listitem').first()).toContainText('in Waiting room');
+  await expect(places.getByRole('listitem').first()).toContainText(
+    'sw-rack 9 was put into VLAN 80 Waiting room instead of VLAN 30 Servers.',
+  );
+  await differs('an address of a network that is not planned');
+  await expect(places.getByRole('listitem').first()).toContainText('A second DHCP server answers in Servers');
+  await page.reload();
+  await expect(places.getByRole('listitem').first()).toContainText('A second DHCP server answers in Servers');
+});
+
 test('a run worked off to its end is ended, and its boxes are recorded as planned', async ({
   page,
   request,

@@ -154,11 +154,15 @@ const shots = [
         .first()
         .click();
       await page
-        .getByRole('button', { name: /^Differs: Open the page of the gateway/ })
-        .first()
+        .getByRole('button', { name: /^Differs: Plug in a laptop/ })
+        .nth(2)
         .click();
-      await page.getByLabel('What comes of it?').fill('its page opens');
+      await page.getByRole('combobox', { name: 'Where do you land?' }).click();
+      await page.getByRole('option', { name: 'no address comes' }).click();
+      await page.getByLabel('What comes of it?').fill('no offer within a minute');
       await page.getByRole('button', { name: 'It differs' }).click();
+      await page.getByRole('list', { name: 'The next test' }).waitFor();
+      await page.getByRole('button', { name: 'What would explain it' }).click();
     },
   },
 ];

@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
 import {
   cutOffsIn,
   lostWithoutOrder,
@@ -5,8 +7,11 @@ import {
   plannedState,
   presentState,
   settingsOf,
+  siteTests,
 } from '../../src/core/commission';
 import { type Drawn, commissionSite } from '../../src/core/testing/commission';
+import { type Sought, drawnSpots, seek, testsOf } from '../../src/core/testing/diagnosis';
+import { readPlanFile } from '../../src/core/formats';
 import { show } from './measure';
 
 /** Draws as the tests do, from a counter instead of chance. */
@@ -65,6 +70,42 @@ function share() {
   console.log(`Box by box as listed, boxes are lost in ${lost} of ${sites} drawn sites`);
 }
 
+/** What came of the tests of a site with a fault in it, and what would explain it. */
+function diagnosis() {
+  const today = '2026-11-30';
+  for (const [name, seed, count] of [
+    ['1-row-house', 3, 20],
+    ['2-clinic', 5, 20],
+    ['3-creamery', 7, 10],
+  ] as const) {
+    const plan = readPlanFile(readFileSync(path.join(process.cwd(), 'demo', `${name}.json`), 'utf8'));
+    const tests = testsOf(plan, today);
+    const found: Sought[] = [];
+    for (const { spot } of drawnSpots(plan, seed)) {
+      const sought = seek(plan, spot, tests, today);
+      if (sought) found.push(sought);
+      if (found.length === count) break;
+    }
+    const among = (places: number) => found.filter(({ rank }) => rank >= 0 && rank < places).length;
+    console.log(
+      `Diagnosis, ${name}: the true place is first in ${among(1)} of ${count} faults, among three in ${among(3)}`,
+    );
+    show(`  the longest, of ${tests.length} results`, Math.max(...found.map(({ longest }) => longest)));
+  }
+}
+
+/** The tests of a site with so many switches, by the count of its boxes. */
+function manyTests() {
+  const { plan } = commissionSite(drawn(200, false), 48);
+  const start = performance.now();
+  const { rounds } = siteTests(plan, '2026-11-30');
+  const took = performance.now() - start;
+  const tests = rounds.reduce((sum, round) => sum + round.tests.length, 0);
+  show(`Tests of ${plan.box.size} boxes: ${tests} at ${rounds.length} places`, took);
+}
+
 large(false);
 large(true);
 share();
+manyTests();
+diagnosis();

@@ -1,4 +1,11 @@
-import { type OrderEdit, type WorkedOrder, siteTests, workedOrder, worksheetOf } from '@/core/commission';
+import {
+  type OrderEdit,
+  type WorkedOrder,
+  diagnosing,
+  siteTests,
+  workedOrder,
+  worksheetOf,
+} from '@/core/commission';
 import { proposeChannels } from '@/core/model/wireless';
 import type { Plan } from '@/core/plan';
 import { singleFaults, whatIf } from '@/core/rehearse';
@@ -38,6 +45,11 @@ export class Jobs {
     if (job.kind === 'order') this.order(own, plan, id, job.edits);
     else if (job.kind === 'run')
       this.inSlices(own, id, this.runs.sheetOf(plan, job.run), (sheet) => ({ kind: job.kind, ...sheet }));
+    else if (job.kind === 'diagnosis')
+      this.inSlices(own, id, diagnosing(plan, job.observed, today), (diagnosis) => ({
+        kind: job.kind,
+        diagnosis,
+      }));
     else this.inSlices(own, id, singleFaults(plan, today), (ranked) => ({ kind: job.kind, ranked }));
   }
 

@@ -1,4 +1,4 @@
-import type { OrderEdit, RunSheet, TestPlan, Worksheet } from '@/core/commission';
+import type { Diagnosis, Observed, OrderEdit, RunSheet, TestPlan, Worksheet } from '@/core/commission';
 import type { Finding } from '@/core/findings';
 import type { Run } from '@/core/log';
 import type { BandProposal, Wishes } from '@/core/model/wireless';
@@ -18,14 +18,17 @@ export type Job =
   | { readonly kind: 'order'; readonly edits: readonly OrderEdit[] }
   | { readonly kind: 'run'; readonly run: RunAsked }
   /** The tests of the site when it is set up. */
-  | { readonly kind: 'tests' };
+  | { readonly kind: 'tests' }
+  /** What would explain what came of them. */
+  | { readonly kind: 'diagnosis'; readonly observed: readonly Observed[] };
 export type JobResult =
   | { readonly kind: 'single-faults'; readonly ranked: readonly Ranked[] }
   | { readonly kind: 'what-if'; readonly impact: Impact }
   | { readonly kind: 'channels'; readonly proposals: readonly BandProposal[] }
   | { readonly kind: 'order'; readonly sheet: Worksheet }
   | ({ readonly kind: 'run' } & RunSheet)
-  | { readonly kind: 'tests'; readonly tests: TestPlan };
+  | { readonly kind: 'tests'; readonly tests: TestPlan }
+  | { readonly kind: 'diagnosis'; readonly diagnosis: Diagnosis };
 
 /** What is not checked, with why; and whether each subject is told as it is begun the first time. */
 export interface Watching {

@@ -1,3 +1,12 @@
+export {
+  type Cause,
+  type Diagnosis,
+  type Landed,
+  type Observed,
+  diagnosing,
+  landings,
+  placeOfStep,
+} from './diagnosis';
 export { type KitItem, kitOf, kitParts, kitTitles } from './kit';
 export { lostWithoutOrder } from './naive';
 export { type CutOff, type OrderEdit, cutOffsIn, edited, followed } from './by-hand';
@@ -13,7 +22,7 @@ export {
   presentState,
 } from './state';
 export { type Setting, type SettingKind, type Step, after, settingsOf } from './steps';
-export { type SiteTest, type TestPlan, type TestRound, siteTests } from './tests';
+export { type SiteTest, type TestPlan, type TestRound, furtherTest, siteTests } from './tests';
 export { type Outcome, type Rest, type Result, type RunSheet, outcomes, restAfter, runSheetOf } from './run';
 export {
   type WireStep as WireSetting,

@@ -38,13 +38,18 @@ const spread = <T>(items: readonly T[], most: number): T[] => {
 export function trialsFor(plan: Plan, near: readonly string[]): readonly Trial[] {
   const everywhere = commonTrials(plan);
   const known = new Set(everywhere.map(trialKey));
+  return [...everywhere, ...trialsNear(plan, near).filter((trial) => !known.has(trialKey(trial)))];
+}
+
+/** What is tried of some devices themselves, and at the ports they are plugged into. */
+export function trialsNear(plan: Plan, near: readonly string[]): readonly Trial[] {
   const nearest = endDevices(plan)
     .filter(({ device }) => near.includes(device.id))
     .flatMap(({ device }) => deviceTrials(plan, device.id));
   const ports = pluggedIn(plan)
     .filter(({ device }) => near.includes(device.id))
     .map(({ port }): Trial => ({ kind: 'lease', port: port.id }));
-  return [...everywhere, ...[...nearest, ...ports].filter((trial) => !known.has(trialKey(trial)))];
+  return [...nearest, ...ports];
 }
 
 function deviceTrials(plan: Plan, device: string): Trial[] {

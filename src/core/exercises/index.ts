@@ -1,5 +1,8 @@
-export { type Order, type PlantedFault, drawing, mostFaults } from './draw';
-export { type Level, levelWords, levels } from './kind';
+export { trialsFor, trialsNear } from './choice';
+export { type Order, type PlantedFault, drawing, fallout, mostFaults, withSteps } from './draw';
+export { type FaultKind, type Level, type Spot, levelWords, levels, stepsOf } from './kind';
+export { kinds as faultKinds } from './kinds';
+export { endDevices, pluggedIn } from './places';
 export { type FaultReport, type ExerciseReport, type Telling, reporting } from './report';
 export { type ExerciseView, type Kept, endedView, exerciseView, withHint } from './view';
-export { type Trial, readTrial, trialKey } from './trials';
+export { ABSENT, type Trial, Readings, readTrial, seenIn, trialKey, trialTitle } from './trials';

@@ -1,5 +1,5 @@
 import type { Station } from '../findings';
-import { type Step, Draft, type Plan } from '../plan';
+import { type Port, type Step, Draft, type Plan } from '../plan';
 
 /** What can be put wrong in a network for somebody to find. */
 
@@ -25,6 +25,8 @@ export interface FaultKind {
   /** What whoever complains knows to have happened before: "since …". */
   readonly since: string;
   readonly spots: (plan: Plan) => readonly Spot[];
+  /** The same at a socket of a segment whether anything is plugged in or not; where nothing is, nobody notices it. */
+  readonly spotsAt?: (plan: Plan, port: Port) => readonly Spot[];
 }
 
 /** The steps that put a fault into a plan. Records it makes get ids that begin with `seed`. */

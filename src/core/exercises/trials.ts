@@ -1,5 +1,14 @@
 import { formatAddress } from '../address';
-import { groupBy, type Plan, addressesOf, addressesOn, dnsOf, interfacesOf, portTitle } from '../plan';
+import {
+  groupBy,
+  type Plan,
+  addressesOf,
+  addressesOn,
+  dnsOf,
+  interfacesOf,
+  portTitle,
+  subnetsOf,
+} from '../plan';
 import { type Wanted, wantedText } from '../model/policy';
 import {
   type Air,
@@ -162,6 +171,44 @@ function joined(plan: Plan, at: Air, today: string | null): Reading {
       ...others,
     ].join('; '),
   };
+}
+
+/** The segment by its id in which somebody lands who can work there; empty where nobody can. */
+function landedIn(plan: Plan, vlan: string, leased: boolean): string {
+  const served = vlan === '' || vlan === 'nowhere' ? [] : subnetsOf(plan, vlan);
+  // Where nothing is leased by plan, whoever lands sets an address himself.
+  const byHand = served.length > 0 && served.every(({ id }) => plan.pool.group(id).size === 0);
+  return leased || byHand ? vlan : '';
+}
+
+/** What is seen of a network that is not on the air. */
+export const ABSENT = 'absent';
+
+/**
+ * What of a reading somebody sees who makes the trial on the site, and knows the plan as it should be: `answers` or `silent` of
+ * a talk or a name, the segment by its id where one lands (empty for nowhere), ABSENT of a network that is not on the air, `once` or `twice` of addresses, `storm` or `still`.
+ */
+export function seenIn(plan: Plan, trial: Trial, { verdict }: Reading): string {
+  switch (trial.kind) {
+    case 'talk':
+      return verdict === 'passes' || verdict === 'assumed' ? 'answers' : 'silent';
+    case 'names':
+      return verdict === 'answered' ? 'answers' : 'silent';
+    case 'lease': {
+      const [vlan, how] = verdict.split(' ');
+      return landedIn(plan, how ? vlan! : '', how === 'leased');
+    }
+    case 'join': {
+      if (verdict === GONE.verdict) return ABSENT;
+      const found = JSON.parse(verdict) as Joined;
+      const isThere = found.bands !== '' && found.name === plan.ssid.get(trial.at.ssid)?.name;
+      return isThere ? landedIn(plan, found.vlan, found.leased) : ABSENT;
+    }
+    case 'clash':
+      return verdict === '' ? 'once' : 'twice';
+    case 'storm':
+      return verdict;
+  }
 }
 
 export function trialTitle(plan: Plan, trial: Trial): string {

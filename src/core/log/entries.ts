@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { orderEditSchema, outcomes, stepSchema } from '../commission';
+import { landings, orderEditSchema, outcomes, stepSchema } from '../commission';
 import { authorSchema, idSchema, tableNames, type TableName, wellFormed } from '../plan';
 
 /**
@@ -63,6 +63,8 @@ export const bodySchema = z.discriminatedUnion('kind', [
     does: wellFormed.max(longest),
     expects: wellFormed.max(longest),
     outcome: z.enum(['as-expected', 'differs']),
+    /** Where one landed instead of where one should: a segment by its id, or in no segment; not given where nobody said. */
+    landed: z.union([idSchema, z.enum(landings)]).optional(),
     reading,
     note,
     photos,

@@ -1,1 +1,4 @@
-export { type SiteTest, type TestPlan, type TestRound, siteTests } from './site-tests';
+export { socketGroups } from './cover';
+export { furtherTest, furtherTrials, trialsAround } from './further';
+export type { SiteTest, TestPlan, TestRound } from './site-test';
+export { siteTests } from './site-tests';

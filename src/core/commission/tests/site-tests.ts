@@ -1,10 +1,9 @@
-import { formatAddress } from '../../address';
-import { type Trial, trialKey } from '../../exercises';
-import { type Wanted, passing, serviceOf, wantedText, zoneOfVlan } from '../../model/policy';
+import { trialKey } from '../../exercises';
+import { type Wanted, passing, serviceOf, zoneOfVlan } from '../../model/policy';
+import { boxesInOrder } from '../../model/switching';
 import { workingUplinks } from '../../model/uplink';
 import {
   type Plan,
-  type Question,
   type Vlan,
   addressesOn,
   byName,
@@ -20,7 +19,6 @@ import {
   airTitle,
   askedBy,
   faultKey,
-  nameOfReceiver,
   plugIn,
   probe,
   questionsOf,
@@ -29,83 +27,12 @@ import {
 } from '../../rehearse';
 import { type SocketGroup, airsTried, assumedText, socketGroups } from './cover';
 import { ringCables } from './rings';
+import { type SiteTest, type TestPlan, type TestRound, landingTest, talkTest } from './site-test';
 
 /** The tests of a site when it is set up: as few as try everything, each with what must come of it and why. */
 
-export interface SiteTest {
-  /** The same for the same test, whenever it is made up. */
-  readonly key: string;
-  /** As the rehearsal makes it; null for a failure that is brought about. */
-  readonly trial: Trial | null;
-  readonly does: string;
-  readonly expects: string;
-  readonly why: string;
-  /** Why it cannot come out like that by the plan as it is; empty where it can. */
-  readonly amiss: string;
-}
-/** Tests made from one place, in the order in which one gets there. */
-export interface TestRound {
-  readonly at: string;
-  /** How one gets there: which plug goes where. */
-  readonly how: string;
-  /** The socket, where it is one. */
-  readonly port: string | null;
-  readonly tests: readonly SiteTest[];
-}
-export interface TestPlan {
-  readonly rounds: readonly TestRound[];
-  /** What is not tried, as it is set like something that is. */
-  readonly assumed: readonly string[];
-}
-
 const PING: Wanted = { protocol: 'icmp', port: 8 };
 const HTTPS: Wanted = { protocol: 'tcp', port: 443 };
-
-/** Where somebody lands who comes in, or where they should. */
-const landing = (
-  vlan: Vlan | undefined,
-  sentence: string,
-  works: boolean,
-): Pick<SiteTest, 'expects' | 'amiss'> => {
-  const told = `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`;
-  return works
-    ? { expects: told, amiss: '' }
-    : { expects: vlan ? `You land in ${vlan.name}, with an address and a gateway.` : told, amiss: told };
-};
-
-/** How somebody tries it who has a laptop. */
-function doesText(plan: Plan, to: Receiver, wanted: Wanted): string {
-  const name = nameOfReceiver(plan, to);
-  const [own] =
-    'device' in to ? interfacesOf(plan, to.device).flatMap(({ id }) => addressesOn(plan, id)) : [];
-  const who = own ? `${name}, ${formatAddress(own.address)}` : name;
-  if (wanted.protocol === 'icmp') return `Ping ${who}`;
-  if (wanted.protocol === 'tcp' && (wanted.port === 443 || wanted.port === 80))
-    return 'internet' in to
-      ? 'Open a page in the Internet'
-      : `Open the page of ${who} (${wantedText(wanted)})`;
-  return `Open ${wantedText(wanted)} on ${who}`;
-}
-
-/** `wished`: whether somebody wants it to work; null where nobody said so, and it is as the plan makes it. */
-function talkTest(
-  plan: Plan,
-  question: ProbeQuestion,
-  why: string,
-  wished: boolean | null,
-  today: string | null,
-): SiteTest {
-  const trial: Trial = { kind: 'talk', question };
-  const { delivered, summary } = probe(plan, question, today);
-  return {
-    key: trialKey(trial),
-    trial,
-    does: doesText(plan, question.to, question.wanted),
-    expects: (wished ?? delivered) ? 'It answers.' : 'It does not answer.',
-    why,
-    amiss: wished === null || wished === delivered ? '' : summary,
-  };
-}
 
 /** So many devices of a segment are tried for one that answers. */
 const WITNESSES = 6;
@@ -174,18 +101,14 @@ function socketRound(
   today: string | null,
 ): TestRound {
   const vlan = plan.vlan.get(port.untagged!)!;
-  const trial: Trial = { kind: 'lease', port: port.id };
-  const { sentence, works } = plugIn(plan, { port: port.id }, today);
   return {
     at: portTitle(plan, port),
     how: free ? 'a laptop goes in' : 'unplug what is there, a laptop goes in',
     port: port.id,
     tests: [
       {
-        key: trialKey(trial),
-        trial,
+        ...landingTest(plan, { kind: 'lease', port: port.id }, vlan, today),
         does: 'Plug in a laptop that asks for an address',
-        ...landing(vlan, sentence, works),
         why: `${port.role === 'voice' ? 'a port for telephones' : 'a port'} in ${vlan.name}`,
       },
       ...(first ? talksFrom(plan, port.id, vlan, today) : []),
@@ -195,15 +118,11 @@ function socketRound(
 
 function airRounds(plan: Plan, today: string | null): TestRound[] {
   return airsTried(plan).map((at): TestRound => {
-    const trial: Trial = { kind: 'join', at };
     const ssid = plan.ssid.get(at.ssid)!;
     const vlan = ssid.vlan === null ? undefined : plan.vlan.get(ssid.vlan);
-    const { sentence, works } = plugIn(plan, at, today);
     const test = {
-      key: trialKey(trial),
-      trial,
+      ...landingTest(plan, { kind: 'join', at }, vlan, today),
       does: `Join ${ssid.name} beside ${plan.device.get(at.at)!.name}`,
-      ...landing(vlan, sentence, works),
       why: `the network ${ssid.name}, and the port of ${plan.device.get(at.at)!.name}`,
     };
     return { at: airTitle(plan, at), how: 'a laptop or phone joins', port: null, tests: [test] };
@@ -231,38 +150,47 @@ function outsideRound(plan: Plan, today: string | null): TestRound[] {
   return [{ at: 'the Internet', how, port: null, tests }];
 }
 
-/** A kept question as it is tried: who asks from anywhere in a segment asks from its socket. */
-function questionTest(
+interface Asked {
+  readonly at: string;
+  readonly test: SiteTest;
+}
+/** A question as it is tried: who asks from anywhere in a segment asks from its socket. */
+function askedTest(
   plan: Plan,
-  question: Question,
+  asked: ProbeQuestion,
   socketOf: ReadonlyMap<string, string>,
+  why: string,
+  wished: boolean,
   today: string | null,
-): { readonly at: string; readonly test: SiteTest } {
-  const asked = askedBy(question);
+): Asked {
   const port = 'vlan' in asked.from ? socketOf.get(asked.from.vlan) : undefined;
   const made = port === undefined ? asked : { ...asked, from: { port } };
-  const why = question.why || 'a question that is kept';
-  return {
-    at: senderTitle(plan, made.from),
-    test: talkTest(plan, made, why, question.expected === 'delivered', today),
-  };
+  return { at: senderTitle(plan, made.from), test: talkTest(plan, made, why, wished, today) };
 }
 
-/** Adds the kept questions, each where it is asked; one that is tried already says what is expected and why. */
-function withQuestions(
-  plan: Plan,
-  rounds: readonly TestRound[],
-  socketOf: ReadonlyMap<string, string>,
-  today: string | null,
-): TestRound[] {
+/** Every box with an address of its own, from the segment in which it is set up. */
+function boxQuestions(plan: Plan): readonly { readonly question: ProbeQuestion; readonly why: string }[] {
+  return boxesInOrder(plan).flatMap(({ device }) => {
+    const { kind } = plan.device.get(device)!;
+    const [own] = interfacesOf(plan, device).flatMap(({ id }) => addressesOn(plan, id));
+    if (!own || kind === 'gateway') return [];
+    const vlan = plan.vlan.get(plan.subnet.get(own.subnet)!.vlan)!;
+    const question = { from: { vlan: vlan.id }, to: { device }, wanted: PING };
+    return [{ question, why: `it is set up from ${vlan.name}` }];
+  });
+}
+
+/** Adds tests, each where it is made; one that is made already says what is expected and why. */
+function withTests(rounds: readonly TestRound[], added: readonly Asked[]): TestRound[] {
   const made = new Map(rounds.map((round) => [round.at, round]));
-  for (const question of questionsOf(plan)) {
-    const { at, test } = questionTest(plan, question, socketOf, today);
+  for (const { at, test } of added) {
     const round = made.get(at) ?? { at, how: 'from there', port: null, tests: [] };
     const place = round.tests.findIndex(({ trial }) => trial && trialKey(trial) === test.key);
-    const { expects, why, amiss } = test;
+    const { seen, expects, why, amiss } = test;
     const tried = round.tests[place];
-    const tests = tried ? round.tests.with(place, { ...tried, expects, why, amiss }) : [...round.tests, test];
+    const tests = tried
+      ? round.tests.with(place, { ...tried, seen, expects, why, amiss })
+      : [...round.tests, test];
     made.set(at, { ...round, tests });
   }
   return [...made.values()];
@@ -284,6 +212,7 @@ function failureTest(plan: Plan, fault: Fault, does: string, why: string, today:
     key: `fault ${faultKey(fault)}`,
     trial: null,
     does,
+    seen: null,
     expects: `${stays.join('; ')}. Note how many seconds it takes, and plug it in again.`,
     why,
     amiss: '',
@@ -332,8 +261,15 @@ export function siteTests(plan: Plan, today: string | null): TestPlan {
     return socketRound(plan, group, first, today);
   });
   const rounds = [...sockets, ...airRounds(plan, today), ...outsideRound(plan, today)];
+  const boxes = boxQuestions(plan).map(({ question, why }) =>
+    askedTest(plan, question, socketOf, why, true, today),
+  );
+  const kept = questionsOf(plan).map((question) => {
+    const why = question.why || 'a question that is kept';
+    return askedTest(plan, askedBy(question), socketOf, why, question.expected === 'delivered', today);
+  });
   return {
-    rounds: [...withQuestions(plan, rounds, socketOf, today), ...failureRound(plan, today)],
+    rounds: [...withTests(rounds, [...boxes, ...kept]), ...failureRound(plan, today)],
     assumed: groups.filter(({ alike }) => alike.length > 0).map((group) => assumedText(plan, group)),
   };
 }

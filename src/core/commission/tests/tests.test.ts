@@ -7,7 +7,8 @@ import { sentBy, ssidsOf } from '../../model/wireless';
 import { type Plan, boxOf } from '../../plan';
 import { askedBy, plugIn, questionsOf } from '../../rehearse';
 import { socketGroups } from './cover';
-import { type SiteTest, siteTests } from './site-tests';
+import type { SiteTest } from './site-test';
+import { siteTests } from './site-tests';
 
 const TODAY = '2026-11-30';
 const sites = ['1-row-house', '2-clinic', '3-creamery'].map((name) => {

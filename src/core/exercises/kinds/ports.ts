@@ -31,13 +31,17 @@ const spot = (
   edit: (draft: Draft) => draft.update('port', port.id, { ...set, profile: null }),
 });
 
-/** Ports into which an end device is plugged, each with the segment sent there without a tag. */
-const accessPorts = (plan: Plan): { port: Port; vlan: Vlan }[] =>
-  pluggedIn(plan).flatMap(({ port }) =>
-    (port.role === 'access' || port.role === 'voice') && port.untagged !== null
-      ? [{ port, vlan: plan.vlan.get(port.untagged)! }]
-      : [],
-  );
+interface Socket {
+  readonly port: Port;
+  /** The segment sent there without a tag. */
+  readonly vlan: Vlan;
+}
+const socketOf = (plan: Plan, port: Port): Socket[] =>
+  (port.role === 'access' || port.role === 'voice') && port.untagged !== null
+    ? [{ port, vlan: plan.vlan.get(port.untagged)! }]
+    : [];
+/** Sockets into which an end device is plugged. */
+const accessPorts = (plan: Plan): Socket[] => pluggedIn(plan).flatMap(({ port }) => socketOf(plan, port));
 
 const kind = (id: string, level: FaultKind['level'], spots: FaultKind['spots']): FaultKind => ({
   id,
@@ -47,11 +51,27 @@ const kind = (id: string, level: FaultKind['level'], spots: FaultKind['spots']):
   spots,
 });
 
-const portOff = kind('port-off', 1, (plan) =>
-  [...pluggedIn(plan).map(({ port }) => port), ...linkPorts(plan)].map((port) =>
-    spot(plan, port, `${portTitle(plan, port)} was switched off.`, { enabled: false }),
+/** A fault at a socket of a segment. */
+const socketKind = (
+  id: string,
+  level: FaultKind['level'],
+  at: (plan: Plan, socket: Socket) => readonly Spot[],
+  /** So many at each socket make an exercise. */
+  most = 1,
+): FaultKind => ({
+  ...kind(id, level, (plan) => accessPorts(plan).flatMap((socket) => at(plan, socket).slice(0, most))),
+  spotsAt: (plan, port) => socketOf(plan, port).flatMap((socket) => at(plan, socket)),
+});
+
+const switchedOff = (plan: Plan, port: WiredPort): Spot =>
+  spot(plan, port, `${portTitle(plan, port)} was switched off.`, { enabled: false });
+
+const portOff: FaultKind = {
+  ...kind('port-off', 1, (plan) =>
+    [...pluggedIn(plan).map(({ port }) => port), ...linkPorts(plan)].map((port) => switchedOff(plan, port)),
   ),
-);
+  spotsAt: (plan, port) => [switchedOff(plan, port)],
+};
 
 const portParked = kind('port-parked', 1, (plan) =>
   pluggedIn(plan).map(({ port, device }) =>
@@ -64,58 +84,54 @@ const portParked = kind('port-parked', 1, (plan) =>
   ),
 );
 
-const wrongSegment = kind('wrong-segment', 1, (plan) =>
-  accessPorts(plan).flatMap(({ port, vlan }) =>
-    otherSegments(plan, vlan.id)
-      .slice(0, 3)
-      .map((other) => {
-        const carried = port.role === 'voice' ? accessWithVoice(other.id, port.voice!) : access(other.id);
-        return spot(
-          plan,
-          port,
-          `${portTitle(plan, port)} was put into ${named(other)} instead of ${named(vlan)}.`,
-          carried,
-        );
-      }),
-  ),
+const wrongSegment = socketKind(
+  'wrong-segment',
+  1,
+  (plan, { port, vlan }) =>
+    otherSegments(plan, vlan.id).map((other) => {
+      const carried = port.role === 'voice' ? accessWithVoice(other.id, port.voice!) : access(other.id);
+      return spot(
+        plan,
+        port,
+        `${portTitle(plan, port)} was put into ${named(other)} instead of ${named(vlan)}.`,
+        carried,
+      );
+    }),
+  3,
 );
 
 /** PVID and untagged VLAN, which belong together, set on two screens: one of them is wrong. */
 const halfSet = (id: string, half: 'pvid' | 'untagged'): FaultKind =>
-  kind(id, 3, (plan) =>
-    accessPorts(plan).flatMap(({ port, vlan }) =>
-      otherSegments(plan, vlan.id)
-        .slice(0, 2)
-        .map((other) => {
-          const at = `At ${portTitle(plan, port)}`;
-          const what =
-            half === 'pvid'
-              ? `the PVID was made ${other.vid}, while ${vlan.vid} is still the VLAN sent without a tag`
-              : `VLAN ${other.vid} is sent without a tag, while the PVID is still ${vlan.vid}`;
-          return spot(plan, port, `${at} ${what}: frames go one way only.`, { [half]: other.id });
-        }),
-    ),
+  socketKind(
+    id,
+    3,
+    (plan, { port, vlan }) =>
+      otherSegments(plan, vlan.id).map((other) => {
+        const at = `At ${portTitle(plan, port)}`;
+        const what =
+          half === 'pvid'
+            ? `the PVID was made ${other.vid}, while ${vlan.vid} is still the VLAN sent without a tag`
+            : `VLAN ${other.vid} is sent without a tag, while the PVID is still ${vlan.vid}`;
+        return spot(plan, port, `${at} ${what}: frames go one way only.`, { [half]: other.id });
+      }),
+    2,
   );
 
 const pvidOnly = halfSet('pvid-only', 'pvid');
 const untaggedOnly = halfSet('untagged-only', 'untagged');
 
-const taggedOnly = kind('tagged-only', 2, (plan) =>
-  accessPorts(plan).map(({ port }) =>
-    spot(plan, port, `${portTitle(plan, port)} was set to take tagged frames only.`, { accepts: 'tagged' }),
-  ),
-);
+const taggedOnly = socketKind('tagged-only', 2, (plan, { port }) => [
+  spot(plan, port, `${portTitle(plan, port)} was set to take tagged frames only.`, { accepts: 'tagged' }),
+]);
 
-const accessAsTrunk = kind('access-as-trunk', 2, (plan) =>
-  accessPorts(plan).map(({ port, vlan }) =>
-    spot(
-      plan,
-      port,
-      `${portTitle(plan, port)} was made a trunk with ${named(vlan)} tagged; what is plugged in knows no tags.`,
-      trunk([vlan.id]),
-    ),
+const accessAsTrunk = socketKind('access-as-trunk', 2, (plan, { port, vlan }) => [
+  spot(
+    plan,
+    port,
+    `${portTitle(plan, port)} was made a trunk with ${named(vlan)} tagged; what is plugged in knows no tags.`,
+    trunk([vlan.id]),
   ),
-);
+]);
 
 const voiceWrong = kind('voice-wrong', 2, (plan) =>
   accessPorts(plan).flatMap(({ port }) => {

@@ -1,0 +1,2 @@
+export { type Cause, type Diagnosis, type Landed, type Observed, diagnosing, landings } from './diagnose';
+export { placeOfStep } from './place';
