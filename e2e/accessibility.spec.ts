@@ -17,6 +17,7 @@ const STATIONS = [
   'rehearse',
   'commission',
   'commission?list=log',
+  'commission?list=found',
   'findings',
   'brief',
   'handover',
@@ -118,6 +119,16 @@ const LOOKS: Readonly<Record<string, Look>> = {
       if (view === 'tests') await expect(page.getByRole('list', { name: 'The tests' })).toBeVisible();
       await found(view);
     }
+  },
+  'commission?list=found': async (page) => {
+    const form = page.getByRole('form', { name: 'What the site shows' });
+    await form
+      .getByRole('textbox')
+      .fill(
+        '10.44.20.250 dev lan0 lladdr 00:00:5e:00:53:f2 STALE\n192.168.1.5 dev lan0 lladdr 00:00:5e:00:53:f3 STALE',
+      );
+    await form.getByRole('button', { name: 'Put it beside the plan' }).click();
+    await expect(page.getByRole('table', { name: 'As found' }).getByRole('row')).toHaveCount(3);
   },
   'commission?list=log': async (page, found) => {
     await page.getByRole('button', { name: 'Sign as customer' }).click();

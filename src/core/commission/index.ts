@@ -42,3 +42,13 @@ export {
   worksheetOf,
 } from './worksheet';
 export { type SettingsSheet, alsoCalled, pageTitles, settingsSheets } from './pages';
+export {
+  type FoundAt,
+  type FoundList,
+  type FoundRow,
+  type FoundVerdict,
+  foundAgainst,
+  foundVerdicts,
+  readFound,
+  sourceWords,
+} from './found';

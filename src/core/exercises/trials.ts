@@ -182,11 +182,11 @@ function landedIn(plan: Plan, vlan: string, leased: boolean): string {
 }
 
 /** What is seen of a network that is not on the air. */
-export const ABSENT = 'absent';
+const ABSENT = 'absent';
 
 /**
  * What of a reading somebody sees who makes the trial on the site, and knows the plan as it should be: `answers` or `silent` of
- * a talk or a name, the segment by its id where one lands (empty for nowhere), ABSENT of a network that is not on the air, `once` or `twice` of addresses, `storm` or `still`.
+ * a talk or a name, the segment by its id where one lands (empty for nowhere), `absent` of a network that is not on the air, `once` or `twice` of addresses, `storm` or `still`.
  */
 export function seenIn(plan: Plan, trial: Trial, { verdict }: Reading): string {
   switch (trial.kind) {

@@ -25,7 +25,7 @@ export { type Telephone, telephoneAt, voiceThrough } from './guards/telephone';
 export { type VoiceSwitch, voiceSwitchAt } from './guards/voice-switch';
 export { unasked, unaskedAt } from './guards/unasked';
 export { type CutOff, type GuardedPort, cutOffBy, guardLine } from './guards/line';
-export { bringsVlan, expectedMacs, isEdge, treeGuardsFor } from './guards/behind';
+export { behind, bringsVlan, expectedMacs, isEdge, treeGuardsFor } from './guards/behind';
 export { type Guarded, type Sight, leasesSix, sightsIn, stoppedIn, vlanIsAt } from './guards/sights';
 export { neededNow, wantedTrust } from './guards/trust';
 export { helpfulRemedies } from './opening-helps';

@@ -13,7 +13,7 @@ export interface Alternative<T extends string> {
 
 const looks = {
   bar: {
-    group: 'flex border-2 border-ink',
+    group: 'flex border-2 border-ink max-[699px]:flex-wrap',
     item: 'min-h-7 bg-sheet px-2 font-semibold data-[state=on]:bg-ink data-[state=on]:text-sheet max-[699px]:min-h-10',
   },
   buttons: {

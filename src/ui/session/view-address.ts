@@ -44,7 +44,15 @@ const record = (
 
 const views: readonly Rehearsal[] = ['ask', 'dhcp', 'what-if', 'trees', 'exercise'];
 const airViews: readonly AirView[] = ['networks', 'air', 'floor'];
-const commissionViews: readonly CommissionView[] = ['order', 'settings', 'kit', 'boxes', 'tests', 'log'];
+const commissionViews: readonly CommissionView[] = [
+  'order',
+  'settings',
+  'kit',
+  'boxes',
+  'tests',
+  'found',
+  'log',
+];
 const parts = {
   vlan: record('vlan', 'vlan'),
   address: record('address', 'address'),

@@ -1,4 +1,4 @@
-import { ABSENT, type Trial, readTrial, seenIn, trialKey, trialsFor } from '../../exercises';
+import { type Trial, readTrial, seenIn, trialKey, trialsFor } from '../../exercises';
 import { type Plan, type Progress, type Vlan, type Work, counted, groupBy } from '../../plan';
 import { type SiteTest, furtherTest, furtherTrials, siteTests, trialsAround } from '../tests';
 import type { Place } from './place';
@@ -40,10 +40,6 @@ interface Made {
   /** It is not what the plan makes of it. */
   readonly differs: boolean;
 }
-
-/** Where somebody lands who is in no segment: without an address, with one of a network nobody planned, or not even that. */
-export const landings = ['nowhere', 'foreign', ABSENT] as const;
-export type Landed = (typeof landings)[number];
 
 const fits = ({ is, not }: Pick<Made, 'is' | 'not'>, seen: string): boolean =>
   is === null ? seen !== not : seen === is;

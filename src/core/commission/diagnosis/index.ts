@@ -1,2 +1,3 @@
-export { type Cause, type Diagnosis, type Landed, type Observed, diagnosing, landings } from './diagnose';
+export { type Cause, type Diagnosis, type Observed, diagnosing } from './diagnose';
+export { type Landed, landings } from './landings';
 export { placeOfStep } from './place';

@@ -14,6 +14,8 @@ import { SettingsView } from './settings-view';
 /** It is looked at now and then, and brings a pad to sign on. */
 const LogView = dynamic(() => import('../../log/log-view').then((m) => m.LogView));
 
+const FoundView = dynamic(() => import('./found-view').then((m) => m.FoundView));
+
 const TestsView = dynamic(() => import('./tests-view').then((m) => m.TestsView));
 
 const views: readonly Alternative<CommissionView>[] = [
@@ -22,6 +24,7 @@ const views: readonly Alternative<CommissionView>[] = [
   { value: 'kit', shown: 'kit', title: 'what to bring along, and what to ask for before' },
   { value: 'boxes', shown: 'boxes now', title: 'how each box is before work begins' },
   { value: 'tests', shown: 'tests', title: 'what to try when it is set up, and what must come of it' },
+  { value: 'found', shown: 'as found', title: 'what the site shows, put beside what is planned' },
   { value: 'log', shown: 'logbook', title: 'runs, defects, sign-offs and everything that was written down' },
 ];
 
@@ -46,6 +49,7 @@ export function CommissionStation() {
       {shown === 'kit' && <KitView plan={plan} />}
       {shown === 'boxes' && <BoxesNow plan={plan} />}
       {shown === 'tests' && <TestsView plan={plan} />}
+      {shown === 'found' && <FoundView plan={plan} />}
       {shown === 'log' && <LogView plan={plan} />}
     </LogProvider>
   );
