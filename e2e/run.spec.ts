@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import type { BrowserContext, Page } from '@playwright/test';
 import { demoSite, expect, open, test } from './site';
 
@@ -241,6 +242,29 @@ test('installer and customer sign; then the revision is as built', async ({ page
   }
   await expect(signed).toContainText('Change 0 is as built: both signed it.');
   await expect(page.getByRole('table', { name: 'Logbook' })).toContainText('Mx Weir signed as customer');
+
+  // The plan goes on: what has changed since is told beside what was built.
+  await open(page, site, 'segments');
+  await page.getByLabel('Name of Family').fill('Household');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('change 1 saved')).toBeVisible();
+  await open(page, site, 'commission?list=log');
+  await expect(signed).toContainText('the plan has gone on to change 1 since.');
+  await signed.getByRole('button', { name: 'What has changed since' }).click();
+  await expect(signed.getByRole('region', { name: 'Changed since it was built' })).toContainText('Household');
+});
+
+test('the logbook is taken along as a table', async ({ page, request }) => {
+  const site = await demoSite(request, '1-row-house');
+  await open(page, site, 'commission?list=log');
+  await page.getByRole('button', { name: 'Write something down' }).click();
+  const form = page.getByRole('form', { name: 'Write something down' });
+  await form.getByLabel('What was done, measured or seen?').fill('fan is loud, "very"');
+  await form.getByRole('button', { name: 'Write it down' }).click();
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Download as CSV' }).click();
+  const text = readFileSync(await (await saved).path(), 'utf8');
+  expect(text).toContain('note,,"fan is loud, ""very""",');
 });
 
 test('something measured is written down about a box', async ({ page, request }) => {

@@ -11,7 +11,8 @@ import { requireModules, requirePackages } from './lib/setup.mjs';
 
 /**
  * `verify`: replays every journal and says where it does not lead to the stored plan. `backup FILE`: a consistent copy of the
- * database, checked by reading it back and replaying. `restore FILE [--yes]`: puts such a copy in place of what is there.
+ * database, checked by reading it back and replaying, and beside it the photos. `restore FILE [--yes]`: puts such a copy in place
+ * of what is there.
  */
 const [, , what, ...rest] = process.argv;
 const file = rest.find((arg) => !arg.startsWith('--'));
@@ -67,6 +68,30 @@ async function load(url, from) {
     ended(child, 'mariadb'),
     pipeline(fs.createReadStream(from), zlib.createGunzip(), child.stdin),
   ]);
+}
+
+/** Where the photos of the logs are, and the copy of them beside a copy of the database. */
+const photos = () => process.env.DIANOME_PHOTOS || path.join(dataFolder(), 'photos');
+const photosOf = (copy) => `${copy}.photos.tar`;
+
+/** A photo never changes and goes before what speaks of it: copied after the database, every one it names is there. */
+function copyPhotos(to) {
+  if (!fs.existsSync(photos())) return;
+  const part = `${to}.part`;
+  const { status } = spawnSync('tar', ['-C', photos(), '--exclude=*.part', '-cf', part, '.'], {
+    stdio: 'inherit',
+  });
+  if (status !== 0) throw new Stop('The photos could not be copied; see the lines above.');
+  fs.chmodSync(part, 0o600);
+  fs.renameSync(part, to);
+}
+
+/** Puts the photos of a copy to those that are there. */
+function restorePhotos(from) {
+  if (!fs.existsSync(from)) return;
+  fs.mkdirSync(photos(), { recursive: true, mode: 0o700 });
+  const { status } = spawnSync('tar', ['-C', photos(), '-xf', from], { stdio: 'inherit' });
+  if (status !== 0) throw new Stop('The photos could not be restored; see the lines above.');
 }
 
 /** Runs a script of the program on a database; false when it ends with an error. */
@@ -129,6 +154,7 @@ entry(async () => {
     if (what === 'backup') {
       await dump(url, file);
       await check(file);
+      copyPhotos(photosOf(file));
       console.log(`Saved and checked: ${file}, ${Math.ceil(fs.statSync(file).size / 1024)} kB`);
       return;
     }
@@ -139,6 +165,7 @@ entry(async () => {
         `The database holds ${there} sites, which would be replaced. Stop the program and add --yes.`,
       );
     await check(file);
+    restorePhotos(photosOf(file));
     await load(url, file);
     if (!tsx('scripts/prepare-database.ts', url))
       throw new Stop('The restored database could not be prepared.');

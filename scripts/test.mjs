@@ -65,6 +65,7 @@ entry(async () => {
   await requirePackages([
     'mariadb-server-core',
     'mariadb-client-core',
+    'mariadb-client',
     'chromium-headless-shell',
     ...KERNEL,
     ...READERS,

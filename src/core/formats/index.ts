@@ -1,4 +1,5 @@
 export { bindingRows, bindingsCsv } from './bindings';
+export { csvText } from './csv';
 export { MOST_OCTETS, filterRules, octetsOf } from './filter-rules';
 export { formatPage } from './format-page';
 export { planFileJsonSchema } from './json-schema';

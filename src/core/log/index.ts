@@ -13,3 +13,4 @@ export {
 } from './entries';
 export { type Defect, type Log, type Of, type Run, type Written, logOf, resultsOf, writtenAt } from './fold';
 export { aboutText, defectWords, entryText, outcomeWords, socketTitle, testWords } from './words';
+export { logCsv } from './table';

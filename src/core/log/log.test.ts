@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { commissionSite, drawnCommission } from '../testing/commission';
-import { type Body, logOf, newEntrySchema, resultsOf, writtenAt } from '.';
+import { type Body, logCsv, logOf, newEntrySchema, resultsOf, writtenAt } from '.';
 import { leftAtFirst } from '../testing/log';
 
 const AT = '2026-05-04T10:20:30.456Z';
@@ -117,4 +117,19 @@ test('what is no entry is refused with the field and a remedy', () => {
   expect(
     told({ kind: 'run', name: 'rack', edits: [{ kind: 'move', at: -1, count: 1, to: 1 }] }),
   ).toMatchObject({ path: ['edits', 0, 'at'] });
+});
+
+test('the log as a table: a row for each entry, what was taken back marked, what nobody sent yet last', () => {
+  const { plan } = commissionSite(fc.sample(drawnCommission, { seed: 1, numRuns: 1 })[0]!);
+  const note = (text: string) =>
+    entry({ kind: 'note', text, about: null, reading: '48 dB(A)', photos: [] }, { seq: 1, behind: 60_000 });
+  const [first, wrong] = [note('fan, "loud"'), note('=1+1')];
+  const rows = logCsv(plan, logOf([first, wrong, { ...correction(wrong.id) }])).split('\r\n');
+  expect(rows[1]).toBe(
+    '1,2026-05-04T10:21:30.456Z,2026-05-04T10:20:30.456Z,Ada,3,note,,"fan, ""loud""",48 dB(A),,,',
+  );
+  // No spreadsheet takes a note for a formula.
+  expect(rows[2]).toContain(",note,,'=1+1,48 dB(A),,,yes");
+  expect(rows[3]).toMatch(/^,2026-05-04T10:20:30\.456Z,.*,correction,,/);
+  expect(rows).toHaveLength(5);
 });

@@ -1,11 +1,12 @@
 'use client';
 
 import Link from 'next/link';
-import { type Body, type Run, aboutText, entryText, writtenAt } from '@/core/log';
+import { type Body, type Run, aboutText, entryText, logCsv, writtenAt } from '@/core/log';
 import type { Plan } from '@/core/plan';
 import { useSession, useSite } from '../session/context';
 import { useLog, useLogBook } from '../session/log-context';
 import { ColumnHeads } from '../parts/column-heads';
+import { saveFile } from '../parts/save-file';
 import { readersZone, timeText } from '../parts/dates';
 import { Photos } from './photos';
 import { SentLine } from './sent-line';
@@ -17,6 +18,7 @@ import { StartRun } from './start-run';
 /** Everything that was done, measured and left open; nothing in it is ever changed or taken away. */
 export function LogView({ plan }: { plan: Plan }) {
   const book = useLogBook();
+  const { siteId } = useSession();
   const revision = useSite((state) => state.revision);
   const log = useLog((state) => state.log);
   const ready = useLog((state) => state.ready);
@@ -34,8 +36,33 @@ export function LogView({ plan }: { plan: Plan }) {
       <Defects plan={plan} defects={log.defects} onSay={add} />
       <SignOffs log={log} revision={revision} onSay={add} />
       <section aria-labelledby="log-entries">
-        <h2 id="log-entries" className="pt-5 pb-1 font-bold">
+        <h2 id="log-entries" className="flex flex-wrap items-center gap-3 pt-5 pb-1 font-bold">
           Logbook
+          {log.entries.length > 0 && (
+            <>
+              <button
+                type="button"
+                className="button"
+                onClick={() =>
+                  saveFile(new Blob([logCsv(plan, log)], { type: 'text/csv' }), `${siteId}-logbook.csv`)
+                }
+              >
+                Download as CSV
+              </button>
+              <button
+                type="button"
+                className="button"
+                onClick={() =>
+                  saveFile(
+                    new Blob([JSON.stringify(log.entries, null, 2)], { type: 'application/json' }),
+                    `${siteId}-logbook.json`,
+                  )
+                }
+              >
+                Download as JSON
+              </button>
+            </>
+          )}
         </h2>
         <AddEntry plan={plan} onSay={add} />
         {log.entries.length > 0 && (

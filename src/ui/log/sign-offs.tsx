@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { type Body, type Log, type SignRole, signRoles } from '@/core/log';
 import { today } from '@/today';
 import { dayText } from '../parts/dates';
+import { SinceBuilt } from './since-built';
 import { SignaturePad } from './signature-pad';
 
 /** Who stands for what was built, and for which revision. */
@@ -36,6 +37,7 @@ export function SignOffs({
             ? `Change ${asBuilt} is as built: both signed it.`
             : `Change ${asBuilt} is as built; the plan has gone on to change ${revision} since.`}
       </p>
+      {asBuilt !== null && asBuilt !== revision && <SinceBuilt asBuilt={asBuilt} />}
       {role && (
         <SignForm
           key={role}

@@ -7,7 +7,8 @@ import { siteOf } from '@/core/plan';
 import { Problem } from '../parts/problem';
 import { rowKey } from './arrange';
 import type { Picture } from './picture';
-import { download, pngOf, svgOf } from './picture-file';
+import { saveFile } from '../parts/save-file';
+import { pngOf, svgOf } from './picture-file';
 
 /** No larger than is drawn, and on a phone not smaller than can be read. */
 export const FIT = { maxZoom: 1.1, minZoom: 0.5, padding: 0.04 };
@@ -84,14 +85,14 @@ export function MapTools({
       <button
         type="button"
         className="link"
-        onClick={() => download(new Blob([svgOf(picture)], { type: 'image/svg+xml' }), `${file}-map.svg`)}
+        onClick={() => saveFile(new Blob([svgOf(picture)], { type: 'image/svg+xml' }), `${file}-map.svg`)}
       >
         SVG
       </button>
       <button
         type="button"
         className="link"
-        onClick={() => void pngOf(picture).then((blob) => download(blob, `${file}-map.png`))}
+        onClick={() => void pngOf(picture).then((blob) => saveFile(blob, `${file}-map.png`))}
       >
         PNG
       </button>

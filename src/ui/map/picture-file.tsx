@@ -70,11 +70,3 @@ export async function pngOf(picture: Picture): Promise<Blob> {
     canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('no picture came of it'))), 'image/png'),
   );
 }
-
-export function download(blob: Blob, name: string): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(blob);
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(link.href);
-}
