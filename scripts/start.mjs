@@ -3,6 +3,7 @@ import fs from 'node:fs';
 import http from 'node:http';
 import path from 'node:path';
 import readline from 'node:readline/promises';
+import { openLan } from './lib/lan.mjs';
 import { databaseEnds, hasDatabase, startDatabase, stopDatabase } from './lib/mariadb.mjs';
 import { dataFolder, pause, portFree, requireFolder, requireNode, requireSpace, root } from './lib/paths.mjs';
 import { Stop, entry } from './lib/say.mjs';
@@ -23,9 +24,9 @@ const LOG_SIZE = 20 * 1024 * 1024;
 
 const options = new Set(process.argv.slice(2));
 for (const option of options)
-  if (!['--fresh', '--yes', '--dev'].includes(option)) {
+  if (!['--fresh', '--yes', '--dev', '--lan'].includes(option)) {
     console.error(
-      `Unknown option ${option}. Known: --fresh (reset to the demo data), --yes (do not ask), --dev (reload live, on data of its own).`,
+      `Unknown option ${option}. Known: --fresh (reset to the demo data), --yes (do not ask), --dev (reload live, on data of its own), --lan (paired phones on the local network may follow a run).`,
     );
     process.exit(1);
   }
@@ -40,11 +41,11 @@ async function confirmFresh() {
   if (answer.trim() !== 'yes') throw new Stop('Nothing was changed.');
 }
 
-function portFromEnvironment() {
-  const text = process.env.PORT || '4380';
+function portFromEnvironment(name, usual) {
+  const text = process.env[name] || String(usual);
   const port = Number(text);
   if (!Number.isInteger(port) || port < 1 || port > 65535)
-    throw new Stop(`PORT is “${text}”; write a number from 1 to 65535.`);
+    throw new Stop(`${name} is “${text}”; write a number from 1 to 65535.`);
   return port;
 }
 
@@ -85,7 +86,8 @@ function prepare(env) {
 
 entry(async () => {
   requireNode();
-  const port = portFromEnvironment();
+  const port = portFromEnvironment('PORT', 4380);
+  const lanPort = options.has('--lan') ? portFromEnvironment('DIANOME_LAN_PORT', port + 1) : null;
   const dev = options.has('--dev');
   const folder = `${dataFolder()}${dev ? '-dev' : ''}`;
   await confirmFresh();
@@ -93,12 +95,17 @@ entry(async () => {
     throw new Stop(
       `Port ${port} on 127.0.0.1 is taken. Stop what listens there, or choose another: PORT=4381 npm start`,
     );
+  if (lanPort !== null && !(await portFree(lanPort, '0.0.0.0')))
+    throw new Stop(
+      `Port ${lanPort} is taken; choose another for phones: DIANOME_LAN_PORT=4390 npm start -- --lan`,
+    );
   const own = !process.env.DATABASE_URL;
   requireRoom(folder, own, dev);
   requireFolder(folder);
   if (own) await requirePackages(['mariadb-server-core', 'mariadb-client-core']);
   await requireModules();
   if (!dev) await requireBuild();
+  const lan = lanPort === null ? null : await openLan(folder, lanPort);
 
   let web = null;
   let ending = false;
@@ -129,6 +136,9 @@ entry(async () => {
       DATABASE_URL: url,
       DIANOME_PHOTOS: process.env.DIANOME_PHOTOS || path.join(folder, 'photos'),
       NEXT_TELEMETRY_DISABLED: '1',
+      // Nothing but loopback is served where nobody asked for more.
+      DIANOME_LAN: '',
+      ...lan?.env,
       NODE_ENV: dev ? 'development' : 'production',
     });
     prepare(env());
@@ -178,6 +188,10 @@ entry(async () => {
       await pause(200);
     }
     console.log(`Dianome is ready: http://127.0.0.1:${port}  (Ctrl-C stops it)`);
+    if (lan)
+      console.log(
+        `Phones paired with a run reach it at ${lan.urls.join(' and ')}\nThe SHA-256 fingerprint of its certificate: ${lan.fingerprint}`,
+      );
   } catch (error) {
     console.error(error instanceof Stop ? `\n${error.message}` : error);
     await end(1);

@@ -50,11 +50,11 @@ export function requireSpace(folder, megabytes) {
     );
 }
 
-export const portFree = (port) =>
+export const portFree = (port, address = '127.0.0.1') =>
   new Promise((resolve) => {
     const server = net.createServer();
     server.once('error', () => resolve(false));
-    server.listen(port, '127.0.0.1', () => server.close(() => resolve(true)));
+    server.listen(port, address, () => server.close(() => resolve(true)));
   });
 
 export const freePort = () =>

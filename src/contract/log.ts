@@ -25,7 +25,12 @@ export const log = {
     path: '/api/sites/{site}/log',
     says: 'The entries of the log after a number, in parts.',
     query: z.object({ since: count() }),
-    answer: z.object({ entries: z.array(logEntrySchema), more: z.boolean() }),
+    answer: z.object({
+      entries: z.array(logEntrySchema),
+      /** The number of the last entry that was looked at: not all are told to everybody. */
+      upTo: z.int().min(0),
+      more: z.boolean(),
+    }),
     problems: siteGone,
   }),
   addPhoto: route({
@@ -36,6 +41,22 @@ export const log = {
     limit: 6 * MEGABYTE,
     answer: z.object({ id: z.string() }),
     problems: { ...siteGone, 422: 'It is no JPEG picture.' },
+  }),
+  offer: route({
+    method: 'POST',
+    path: '/api/sites/{site}/pairings',
+    says: 'Offers a run to one phone: addresses with a code that is taken once, within ten minutes.',
+    body: z.strictObject({ run: entryId }),
+    answer: z.object({ urls: z.array(z.string()) }),
+    problems: { ...siteGone, 409: 'The program was started for this machine only.' },
+  }),
+  unpair: route({
+    method: 'DELETE',
+    path: '/api/sites/{site}/pairings',
+    says: 'Ends all pairings of a run.',
+    query: z.object({ run: entryId }),
+    answer: z.object({ ended: z.int().min(0) }),
+    problems: siteGone,
   }),
   photo: route({
     method: 'GET',

@@ -1,9 +1,12 @@
 import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import http from 'node:http';
+import https from 'node:https';
 import path from 'node:path';
 import next from 'next';
-import { type Asked, judged, safeHeaders } from './gate';
+import { type Allowed, type Asked, judged, safeHeaders } from './gate';
+import { ONLY } from './lan/limits';
+import { answerPhone } from './lan/listener';
 import { log } from './log';
 import { countRequest } from './metrics';
 
@@ -24,14 +27,20 @@ const worker = path.join(process.cwd(), '.next/dianome/sw.js');
 const app = next({ dev, hostname, port, dir: process.cwd() });
 const handle = app.getRequestHandler();
 
+/** Answers somebody at this machine, or behind the proxy of whoever runs it. */
 function served(request: http.IncomingMessage, response: http.ServerResponse): void {
+  delete request.headers[ONLY];
+  answer(request, response, allowed);
+}
+
+function answer(request: http.IncomingMessage, response: http.ServerResponse, from: Allowed): void {
   const began = performance.now();
   const { method = 'GET', url = '/' } = request;
   const nonce = randomBytes(16).toString('base64');
   const headers = safeHeaders(nonce, dev);
   for (const [name, value] of Object.entries(headers)) response.setHeader(name, value);
   if (version) response.setHeader('x-dianome-version', version);
-  const verdict = judged({ method, url, headers: request.headers } as Asked, allowed);
+  const verdict = judged({ method, url, headers: request.headers } as Asked, from);
   const route = 'problem' in verdict ? 'refused' : (verdict.route?.path ?? 'page');
   response.on('close', () => {
     const seconds = (performance.now() - began) / 1000;
@@ -71,6 +80,23 @@ function served(request: http.IncomingMessage, response: http.ServerResponse): v
   void handle(request, response);
 }
 
+/** What phones on the local network reach, where somebody asked for that; see scripts/lib/lan.mjs. */
+function lanServer(): https.Server {
+  const origins = list('DIANOME_LAN');
+  const phones: Allowed = { hosts: origins.map((origin) => new URL(origin).host), origins };
+  const [cert, key] = ['DIANOME_LAN_CERT', 'DIANOME_LAN_KEY'].map((name) => readFileSync(process.env[name]!));
+  return https.createServer({ cert, key, minVersion: 'TLSv1.2' }, (request, response) => {
+    for (const [name, value] of Object.entries(safeHeaders('', false))) response.setHeader(name, value);
+    answerPhone(request, response, origins, () => answer(request, response, phones)).catch(
+      (error: unknown) => {
+        log('error', { at: 'pairing', error });
+        if (!response.headersSent) response.writeHead(503);
+        response.end();
+      },
+    );
+  });
+}
+
 async function main(): Promise<void> {
   await app.prepare();
   const server = http.createServer(served);
@@ -88,10 +114,17 @@ async function main(): Promise<void> {
     server.listen(port, hostname, resolve);
   });
   log('info', { listening: `${hostname}:${port}` });
+  const lan = process.env.DIANOME_LAN ? lanServer() : null;
+  if (lan)
+    await new Promise<void>((resolve, reject) => {
+      lan.once('error', reject);
+      lan.listen(Number(process.env.DIANOME_LAN_PORT), '0.0.0.0', resolve);
+    });
   for (const signal of ['SIGTERM', 'SIGINT'] as const)
     process.on(signal, () => {
       server.close(() => process.exit(0));
       server.closeIdleConnections();
+      lan?.close();
       // Whoever is being answered has a moment more.
       setTimeout(() => process.exit(0), 4000).unref();
     });

@@ -11,6 +11,10 @@ const KEEP_ALIVE = 50;
 type Hear = (line: string) => void;
 const said = (site: string, revision: number) => `event: at\ndata: ${JSON.stringify({ site, revision })}\n\n`;
 
+/** Is a line about a site, or about none? */
+export const isAbout = (line: string, site: string): boolean =>
+  line.startsWith(':') || line.includes(`"site":${JSON.stringify(site)}`);
+
 /** The event streams that are open in this process. One look at the database serves them all. */
 export class Streams {
   private readonly open = new Map<Hear, () => void>();

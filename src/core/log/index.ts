@@ -14,3 +14,4 @@ export {
 export { type Defect, type Log, type Of, type Run, type Written, logOf, resultsOf, writtenAt } from './fold';
 export { aboutText, defectWords, entryText, outcomeWords, socketTitle, testWords } from './words';
 export { logCsv } from './table';
+export { isOfRun, mayBeAdded } from './of-run';

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import type { Run } from '@/core/log';
 import { useSession } from '../session/context';
+import { isPaired } from '../session/paired';
 import { Card } from './card';
 
 /** Nothing is left to do: what stays open is said once more, and the run is ended. */
@@ -42,7 +43,8 @@ export function EndOfRun({
         <li>Renew leases, or bounce the links of devices that changed their segment.</li>
         <li>Put back what your adapter had set, and switch wireless on again.</li>
       </ul>
-      {run.ended && finished.length > 0 && (
+      {run.ended && finished.length > 0 && isPaired() && <p>Record the boxes as planned at the laptop.</p>}
+      {run.ended && finished.length > 0 && !isPaired() && (
         <button
           type="button"
           className="button min-h-12 justify-center"

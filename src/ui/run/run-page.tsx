@@ -3,11 +3,12 @@
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
-import { Suspense } from 'react';
+import { Suspense, useState } from 'react';
 import { siteOf } from '@/core/plan';
 import { useAuthor } from '../session/author';
 import { SessionProvider, usePlan, useSession } from '../session/context';
 import { LogProvider, useLog } from '../session/log-context';
+import { isPaired } from '../session/paired';
 import { KeepProgram } from '../shell/keep-program';
 import { Loaded } from '../shell/loaded';
 import { Logo } from '../parts/marks';
@@ -15,6 +16,8 @@ import { RunSteps } from './run-steps';
 import { SentLine } from '../log/sent-line';
 
 const AuthorDialog = dynamic(() => import('../shell/author-dialog').then((m) => m.AuthorDialog));
+
+const PairPhone = dynamic(() => import('./pair-phone').then((m) => m.PairPhone));
 
 /** A run on a phone or laptop beside the boxes, step by step. */
 export function RunPage({ siteId }: { siteId: string }) {
@@ -37,23 +40,34 @@ function Running() {
   const plan = usePlan();
   const { name: author, ask } = useAuthor();
   const unnamed = useAuthor((state) => state.asked ?? state.name === '');
+  const [pairing, setPairing] = useState(false);
+  const paired = isPaired();
   const id = useSearchParams().get('run') ?? '';
   const ready = useLog((state) => state.ready);
   const run = useLog((state) => state.log.runs.find((one) => one.id === id));
   return (
     <div className="mx-auto flex min-h-dvh max-w-[760px] flex-col bg-sheet">
       <header className="flex min-h-[46px] flex-wrap items-center gap-x-3 border-b-[3px] border-ink bg-paper px-3 py-1">
-        <Link
-          href={`/site/${siteId}/commission?list=log`}
-          className="flex min-h-11 items-center gap-2"
-          aria-label="Back to the logbook"
-        >
+        {paired ? (
           <Logo />
-        </Link>
+        ) : (
+          <Link
+            href={`/site/${siteId}/commission?list=log`}
+            className="flex min-h-11 items-center gap-2"
+            aria-label="Back to the logbook"
+          >
+            <Logo />
+          </Link>
+        )}
         <h1 className="min-w-0 flex-1 font-bold">
           {run ? run.begun.body.name : 'Run'}
           <span className="block text-[13px] font-normal text-muted">{siteOf(plan).name}</span>
         </h1>
+        {run && !run.ended && !paired && (
+          <button type="button" className="button min-h-11" onClick={() => setPairing(true)}>
+            Pair a phone
+          </button>
+        )}
         <button type="button" className="button min-h-11" onClick={() => ask(true)}>
           {author || 'Who are you?'}
         </button>
@@ -70,6 +84,7 @@ function Running() {
         )}
       </main>
       {unnamed && <AuthorDialog />}
+      {pairing && <PairPhone run={id} onClose={() => setPairing(false)} />}
     </div>
   );
 }

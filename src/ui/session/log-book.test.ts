@@ -13,6 +13,8 @@ class FakeLog {
   loseAnswer = false;
   /** Entries with this text are not taken. */
   bad = '';
+  /** Entries that are not told, by id. */
+  readonly hidden = new Set<string>();
   readonly hearers = new Set<(heard: Heard) => void>();
 
   add(entry: NewEntry): LogEntry {
@@ -31,7 +33,11 @@ class FakeLog {
     if (text === null) {
       const since = Number(url.searchParams.get('since'));
       const entries = this.entries.slice(since, since + 3);
-      return Response.json({ entries, more: since + 3 < this.entries.length });
+      return Response.json({
+        entries: entries.filter(({ id }) => !this.hidden.has(id)),
+        upTo: entries.at(-1)?.seq ?? since,
+        more: since + 3 < this.entries.length,
+      });
     }
     const body = JSON.parse(text) as { id: string; entries: NewEntry[] };
     if (url.pathname.endsWith('/photos')) {
@@ -202,5 +208,35 @@ test('a browser without room says so, and the run goes on', async () => {
   await pass(3000);
   expect(texts(server.entries)).toEqual(['one']);
   expect(book.store.getState()).toMatchObject({ unsent: 0, trouble: '' });
+  book.close();
+});
+
+test('who is not told all entries asks for each part once, and goes on behind what is kept from them', async () => {
+  const other = open();
+  for (let at = 1; at <= 7; at++) note(other, `n${at}`);
+  await pass();
+  other.close();
+  for (const { id, seq } of server.entries) if (seq % 3 !== 0) server.hidden.add(id);
+  indexedDB = new IDBFactory();
+  let asked = 0;
+  const answer = server.answer.bind(server);
+  server.answer = (path, text) => {
+    if (text === null) asked++;
+    return answer(path, text);
+  };
+  const book = open(new KeptLog());
+  await pass();
+  expect(shown(book)).toEqual(['n3', 'n6']);
+  expect(asked).toBe(3);
+  // What is told of later comes without asking for the rest again.
+  server.add({
+    ...server.entries[0]!,
+    id: 'later0001',
+    body: { ...server.entries[0]!.body, text: 'n8' } as never,
+  });
+  server.tell();
+  await pass();
+  expect(shown(book)).toEqual(['n3', 'n6', 'n8']);
+  expect(asked).toBe(4);
   book.close();
 });

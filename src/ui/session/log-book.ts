@@ -198,6 +198,7 @@ export class LogBook {
         query: { since: String(this.since) },
       });
       await this.take(answer.entries as readonly LogEntry[]);
+      this.since = Math.max(this.since, answer.upTo);
       more = answer.more;
     }
   }

@@ -1,5 +1,7 @@
 import { routes } from '@/contract';
 import { application } from '@/server/application';
+import { onlySite } from '@/server/lan/limits';
+import { isAbout } from '@/server/streams';
 import { serve } from '../_lib/serve';
 
 export const dynamic = 'force-dynamic';
@@ -8,13 +10,16 @@ export const dynamic = 'force-dynamic';
 export const GET = serve(routes.journal.events, async ({ request }) => {
   const encoder = new TextEncoder();
   let remove = () => {};
+  const site = onlySite(request);
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
       const end = () => {
         remove();
         controller.close();
       };
-      remove = application().streams.add((line) => controller.enqueue(encoder.encode(line)), end);
+      remove = application().streams.add((line) => {
+        if (site === null || isAbout(line, site)) controller.enqueue(encoder.encode(line));
+      }, end);
       request.signal.addEventListener('abort', () => remove());
     },
     cancel: () => remove(),
