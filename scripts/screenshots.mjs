@@ -18,6 +18,17 @@ async function exercise(page) {
   await page.getByRole('button', { name: /^A hint for 3 points on complaint 1/ }).waitFor();
 }
 
+/** What the gateway of the clinic may show: a stranger, somebody at the address of another, and somebody in another network. */
+const neighbours = [
+  '10.20.20.10 dev lan0 lladdr 00:00:5e:00:53:f1 REACHABLE',
+  '10.20.20.15 dev lan0 lladdr 00:00:5e:00:53:0e REACHABLE',
+  '10.20.30.77 dev lan0 lladdr 00:00:5e:00:53:f2 STALE',
+  '10.20.40.1 dev lan0 lladdr 02:00:5e:10:00:01 REACHABLE',
+  '10.20.80.44 dev lan0 lladdr 00:00:5e:00:53:10 STALE',
+  '192.168.1.5 dev lan0 lladdr 00:00:5e:00:53:f8 STALE',
+  'fe80::1 dev lan0 lladdr 00:00:5e:00:53:f8 STALE',
+].join('\n');
+
 /** Makes docs/screenshots from the demo data, on a server and database of its own. */
 const shots = [
   { name: 'sites-day', path: '/' },
@@ -110,19 +121,6 @@ const shots = [
         .evaluate((element) => element.scrollIntoView());
     },
   },
-  {
-    name: 'single-faults-day',
-    path: '/site/3creamery/rehearse',
-    act: async (page) => {
-      await page.getByRole('tab', { name: 'What if' }).click();
-      await page.getByRole('button', { name: 'Run all of them' }).click();
-      await page.getByRole('button', { name: 'sw-b off' }).click();
-      await page
-        .getByText(/cut off/)
-        .first()
-        .waitFor();
-    },
-  },
   { name: 'exercise-day', path: '/site/3creamery/rehearse', act: exercise },
   { name: 'findings-day', path: '/site/3creamery/findings' },
   {
@@ -163,6 +161,15 @@ const shots = [
       await page.getByRole('button', { name: 'It differs' }).click();
       await page.getByRole('list', { name: 'The next test' }).waitFor();
       await page.getByRole('button', { name: 'What would explain it' }).click();
+    },
+  },
+  {
+    name: 'found-day',
+    path: '/site/2clinic/commission?list=found',
+    act: async (page) => {
+      await page.getByRole('form', { name: 'What the site shows' }).getByRole('textbox').fill(neighbours);
+      await page.getByRole('button', { name: 'Put it beside the plan' }).click();
+      await page.getByRole('table', { name: 'As found' }).waitFor();
     },
   },
 ];
