@@ -89,6 +89,10 @@ describe('lists are understood as what they are', () => {
     expect(found.skipped).toEqual([
       { line: 4, why: '01:00:5E:00:00:01 is no address of a single network card' },
     ]);
+    const json = readFound(
+      '[{"mac":"00:00:5e:00:53:31","ifname":"swp5","vlan":20,"flags":[],"state":""},{"mac":"00:00:5e:00:53:01","ifname":"swp5","state":"permanent"}]',
+    );
+    expect(json).toMatchObject({ kind: 'mac-table', sightings: [{ mac: MAC, port: 'swp5', vid: 20 }] });
     const table = readFound('VLAN  MAC address        Port\n20    0000.5e00.5331     5');
     expect(table).toMatchObject({ kind: 'mac-table', sightings: [{ mac: MAC, port: '5', vid: 20 }] });
   });
@@ -210,6 +214,14 @@ describe('what is otherwise is named, worst first', () => {
     )!;
     const far = first(at(`${macOf('printer-01')} dev swp${link.number} vlan 20 master br0`, box.name));
     expect(far).toMatchObject({ verdict: 'other port', take: null });
+  });
+
+  test('a port goes by its label before its number', () => {
+    const box = device('sw-rack');
+    const [five] = portsOf(clinic, box.id).filter(({ number }) => number === 5);
+    const plan = done(clinic, 'edit', { table: 'port', id: five!.id, set: { label: 'desk 2' } });
+    const list = { ...readFound('mac,port\n00:00:5e:00:53:f2,Desk 2'), box: box.id };
+    expect(foundAgainst(plan, [list])).toMatchObject([{ verdict: 'unknown', found: 'sw-rack 5' }]);
   });
 
   test('a stranger is added where it is, or by a fixed address of its own where it was leased one', () => {

@@ -14,15 +14,16 @@ import { type FoundRow, type Seen, boxSeenAt, rowOf } from './row';
 
 /** At which port and in which VLAN a MAC address shows, against where it should. */
 
-/** The port of a box by what a list calls it: its number is what stands last. */
+/** The port of a box by what a list calls it: by its label, else by the number that stands last. */
 function portOf(plan: Plan, device: string, text: string): Port | undefined {
   const number = Number(/(\d+)\D*$/.exec(text)?.[1] ?? Number.NaN);
-  return portsOf(plan, device)
+  const sockets = portsOf(plan, device)
     .map(({ id }) => plan.port.get(id)!)
-    .find(
-      (port) =>
-        port.number > 0 && (port.label.toLowerCase() === text.toLowerCase() || port.number === number),
-    );
+    .filter((port) => port.number > 0);
+  return (
+    sockets.find(({ label }) => label.toLowerCase() === text.toLowerCase()) ??
+    sockets.find((port) => port.number === number)
+  );
 }
 
 /** Where a MAC address shows at a box, and in which VLAN. */

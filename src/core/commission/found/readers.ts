@@ -207,6 +207,8 @@ export function readJson(text: string): { readonly kind: SourceKind; readonly ro
   let found: readonly (string | undefined)[] = [];
   const rows = items.flatMap((item, at): Row[] => {
     if (typeof item !== 'object' || item === null) return [];
+    // A card of the box itself is no device at its port.
+    if ('state' in item && item.state === 'permanent') return [];
     const pairs = Object.entries(item).flatMap(([key, value]): [string, string][] => {
       const column = columnOf(key) ?? (key === 'hwaddr' ? 'mac' : undefined);
       return column && (typeof value === 'string' || typeof value === 'number') ? [[column, `${value}`]] : [];
