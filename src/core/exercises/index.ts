@@ -5,4 +5,4 @@ export { kinds as faultKinds } from './kinds';
 export { endDevices, pluggedIn } from './places';
 export { type FaultReport, type ExerciseReport, type Telling, reporting } from './report';
 export { type ExerciseView, type Kept, endedView, exerciseView, withHint } from './view';
-export { type Trial, Readings, readTrial, seenIn, trialKey, trialTitle } from './trials';
+export { type Trial, Readings, readTrial, seenIn, trialKey } from './trials';

@@ -89,7 +89,7 @@ function foreignLeases(
   const causes = [...groupBy(met, ({ id }) => id).values()].map((items): Cause => {
     const [{ id, name }] = items as [Vlan];
     return {
-      place: { key: `vlan ${id}`, title: `DHCP in ${name}`, at: { table: 'vlan', id } },
+      place: { key: `servers ${id}`, title: `who leases addresses in ${name}` },
       told: [
         {
           text: `A second DHCP server answers in ${name}: a router or modem with its own still on. Its MAC address stands in the lease; look it up in the MAC tables of the switches.`,

@@ -7,8 +7,6 @@ export interface Place {
   readonly key: string;
   /** As a technician calls it. */
   readonly title: string;
-  /** The record to open there. */
-  readonly at: { readonly table: TableName; readonly id: string };
 }
 
 /** Links between boxes by the ports and cables they are made of: whoever looks at one end looks at the other. */
@@ -18,7 +16,6 @@ const linkPlaces = derive((plan): ReadonlyMap<string, Place> => {
     const place: Place = {
       key: `link ${[a.id, b.id].sort().join(' ')}`,
       title: `the link ${portTitle(plan, a)} to ${portTitle(plan, b)}`,
-      at: { table: 'port', id: b.id },
     };
     for (const id of [a.id, b.id, ...link.cables]) places.set(id, place);
   }
@@ -36,14 +33,19 @@ function placeOfPort(plan: Plan, id: string): Place {
   if (link) return link;
   const port = plan.port.get(id)!;
   return port.number > 0
-    ? { key: `port ${id}`, title: `the socket ${portTitle(plan, port)}`, at: { table: 'port', id } }
+    ? { key: `port ${id}`, title: `the socket ${portTitle(plan, port)}` }
     : placeOfDevice(plan, port.device);
 }
 
 const placeOfDevice = (plan: Plan, id: string): Place => ({
   key: `device ${id}`,
   title: plan.device.get(id)!.name,
-  at: { table: 'device', id },
+});
+
+/** A segment with what is leased and told to its devices. */
+const placeOfSegment = (plan: Plan, id: string): Place => ({
+  key: `vlan ${id}`,
+  title: `the segment ${plan.vlan.get(id)!.name}, its DHCP and names`,
 });
 
 /** The pair of zones a rule or a cell speaks of; null where it is not of two zones. */
@@ -53,7 +55,6 @@ function pairPlace(plan: Plan, from: string | undefined, to: string | undefined)
     ? {
         key: `pair ${a.id} ${b.id}`,
         title: `the rules from ${a.name} to ${b.name}`,
-        at: { table: 'zone', id: a.id },
       }
     : null;
 }
@@ -65,7 +66,6 @@ export function placeOfStep(plan: Plan, { table, id, before, after }: Step): Pla
   const named = (of: TableName, key: string, title: string): Place => ({
     key: `${of} ${key}`,
     title,
-    at: { table: of, id: key },
   });
   switch (table) {
     case 'port':
@@ -92,16 +92,11 @@ export function placeOfStep(plan: Plan, { table, id, before, after }: Step): Pla
       return placeOfDevice(plan, plan.interface.get(own('interface'))!.device);
     case 'pool':
     case 'exclusion':
-      return placeOfStep(plan, {
-        table: 'subnet',
-        id: own('subnet'),
-        before: plan.subnet.get(own('subnet'))!,
-        after: null,
-      });
+      return placeOfSegment(plan, plan.subnet.get(own('subnet'))!.vlan);
     case 'subnet':
-      return named('vlan', own('vlan'), `DHCP and names of ${plan.vlan.get(own('vlan'))!.name}`);
+      return placeOfSegment(plan, own('vlan'));
     case 'vlan':
-      return named('vlan', id, `the segment ${plan.vlan.get(id)!.name}`);
+      return placeOfSegment(plan, id);
     case 'ssid':
       return named('ssid', id, `the network ${plan.ssid.get(id)!.name}`);
     case 'zone':

@@ -6,6 +6,7 @@ import {
   type Port,
   addressesOn,
   boxOf,
+  deriveBy,
   portTitle,
 } from '../../plan';
 import { isPassive, portsOf } from '../../model/wiring';
@@ -25,6 +26,17 @@ function portOf(plan: Plan, device: string, text: string): Port | undefined {
     sockets.find((port) => port.number === number)
   );
 }
+
+/** By device: the ports of a box that it hangs behind. A MAC table asks this for each of its rows. */
+const portsTo = deriveBy((plan, box: string): ReadonlyMap<string, readonly Port[]> => {
+  const ports = new Map<string, Port[]>();
+  for (const { id } of portsOf(plan, box)) {
+    const port = plan.port.get(id)!;
+    if (port.number > 0)
+      for (const device of behind(plan, port)) ports.set(device, [...(ports.get(device) ?? []), port]);
+  }
+  return ports;
+});
 
 /** Where a MAC address shows at a box, and in which VLAN. */
 export function placeRows(seen: Seen, cards: readonly Interface[]): FoundRow[] {
@@ -76,9 +88,7 @@ function wrongVlan(seen: Seen, device: Device, card: Interface, vid: number | nu
 function wrongPort(seen: Seen, device: Device, port: Port): FoundRow[] {
   const { plan } = seen;
   const about = { table: 'port', id: port.id } as const;
-  const expected = portsOf(plan, port.device)
-    .map(({ id }) => plan.port.get(id)!)
-    .filter((own) => own.number > 0 && behind(plan, own).includes(device.id));
+  const expected = portsTo(plan, port.device).get(device.id) ?? [];
   const title = portTitle(plan, port);
   if (device.id === port.device || expected.some(({ id }) => id === port.id))
     return [
