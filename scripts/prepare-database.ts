@@ -1,13 +1,16 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
+import * as z from 'zod';
+import { newEntrySchema } from '../src/core/log';
 import { readPlanFile } from '../src/core/formats';
 import type { Pool } from 'mysql2/promise';
 import { openDatabase, rows, withConnection } from '../src/db/connection';
+import { addToLog } from '../src/db/log';
 import { migrate } from '../src/db/migrate';
 import { createSite, deleteSite, listSites } from '../src/db/sites';
 import { factsOf, faultsOf } from '../src/db/suitable';
 
-/** Looks whether the database will do, migrates it, resets it with --fresh, and loads the demo sites when it holds no site. */
+/** Looks whether the database will do, migrates it, resets it with --fresh, and loads the demo sites with their logbooks when it holds no site. */
 async function main() {
   const pool = openDatabase(process.env.DATABASE_URL!);
   try {
@@ -38,12 +41,11 @@ async function prepare(pool: Pool): Promise<void> {
       .filter((name) => name.endsWith('.json'))
       .sort()) {
       const plan = readPlanFile(readFileSync(path.join(folder, file), 'utf8'));
-      await createSite(
-        pool,
-        path.basename(file, '.json').replace(/[^a-z0-9]/g, ''),
-        plan,
-        new Date().toISOString(),
-      );
+      const id = path.basename(file, '.json').replace(/[^a-z0-9]/g, '');
+      await createSite(pool, id, plan, new Date().toISOString());
+      const book = JSON.parse(readFileSync(path.join(folder, 'log', file), 'utf8')) as unknown;
+      const now = Date.now();
+      await addToLog(pool, id, { entries: z.array(newEntrySchema).parse(book), sent: now, now });
     }
   }
 }

@@ -30,6 +30,8 @@ function drawn(count: number, alike: boolean, seed = 7): Drawn {
     jacks: Array.from({ length: 8 }, () => next(2) === 0),
     roles: Array.from({ length: 64 }, () => (['staff', 'guests', 'parked'] as const)[next(3)]!),
     single: Array.from({ length: 8 }, () => next(4) === 0),
+    ways: Array.from({ length: 8 }, () => 'any-port' as const),
+    bench: false,
   };
 }
 

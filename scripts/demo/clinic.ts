@@ -2,6 +2,7 @@ import { parsePrefix } from '../../src/core/address';
 import { hostOf } from '../../src/core/plan';
 import { clinicQuestions } from './questions';
 import { clinicGuards } from './guards';
+import { knownModels } from './models';
 import { clinicWireless } from './wireless';
 import { DemoSite, numbered } from './builder';
 import { clinicGear } from './gear';
@@ -107,5 +108,6 @@ export function clinic(): DemoSite {
   clinicQuestions(site);
   clinicWireless(site);
   clinicGuards(site);
+  knownModels(site);
   return site;
 }

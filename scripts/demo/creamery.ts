@@ -2,6 +2,7 @@ import { parsePrefix } from '../../src/core/address';
 import { hostOf } from '../../src/core/plan';
 import { creameryQuestions, creameryTrees } from './questions';
 import { creameryGuards } from './guards';
+import { knownModels } from './models';
 import { creameryWireless } from './wireless';
 import { DemoSite, numbered } from './builder';
 import { creameryGear } from './gear';
@@ -187,5 +188,6 @@ export function creamery(): DemoSite {
   creameryQuestions(site);
   creameryWireless(site);
   creameryGuards(site);
+  knownModels(site);
   return site;
 }

@@ -3,6 +3,7 @@ import { rowHouseQuestions } from './questions';
 import { rowHouseGuards } from './guards';
 import { rowHouseWireless } from './wireless';
 import { DemoSite } from './builder';
+import { knownModels } from './models';
 import { rowHouseGear } from './gear';
 import { rowHouseInternet, rowHouseSix } from './internet';
 import { rowHousePolicy } from './policy';
@@ -102,5 +103,6 @@ export function rowHouse(): DemoSite {
   rowHouseQuestions(site);
   rowHouseWireless(site);
   rowHouseGuards(site);
+  knownModels(site);
   return site;
 }

@@ -80,12 +80,13 @@ export const sites = {
   plan: route({
     method: 'GET',
     path: '/api/sites/{site}/plan',
-    says: 'The plan with the revision it is.',
+    says: 'The plan with the revision it is: the newest, or as it was `at` an earlier one.',
+    query: z.object({ at: count().optional() }),
     answer: z.object({
       revision: revisionSchema,
       plan: z.record(z.string(), z.array(z.record(z.string(), z.unknown()))),
     }),
-    problems: siteGone,
+    problems: { ...siteGone, 422: 'There is no such revision.' },
   }),
   find: route({
     method: 'GET',

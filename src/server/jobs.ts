@@ -7,7 +7,7 @@ import {
   type Kept,
   type Order,
 } from '../core/exercises';
-import { newSitePlan } from '../core/edit';
+import { asANewSite, newSitePlan } from '../core/edit';
 import { FindingsEngine, type Watch, acceptanceOf } from '../core/findings';
 import {
   hostapdPort,
@@ -69,17 +69,13 @@ async function newest({ plans }: Holder, site: string): Promise<Held> {
 }
 
 /** The plan a site began with. */
-async function firstPlan({ pool }: Holder, site: string, plan: Plan): Promise<Plan> {
-  const applied = applySteps(plan, await stepsBack(pool, site, plan, 0));
-  if (!applied.ok) throw new Error(`the journal of ${site} does not lead back to its beginning`);
-  return applied.plan;
-}
+const firstPlan = (holder: Holder, site: string): Promise<Plan> => planAt(holder, site, 0, 'at');
 
 /** What of an exercise its solver may see, with its plan as it is now. */
 async function viewOf(holder: Holder, site: string, kept: Kept): Promise<ExerciseView> {
   if (kept.report) return endedView(kept, kept.report);
   const { plan } = await newest(holder, site);
-  return exerciseView(kept, await firstPlan(holder, site, plan), plan, today());
+  return exerciseView(kept, await firstPlan(holder, site), plan, today());
 }
 
 interface Count {
@@ -116,7 +112,7 @@ async function setExercise(holder: Holder, { site, id, order, learner, at }: Set
     ...siteOf(drawn.plan),
     name: `${name.slice(0, 80 - title.length)}${title}`,
   });
-  await createExercise(holder.pool, id, copy, {
+  await createExercise(holder.pool, id, asANewSite(copy), {
     original: { id: site, name, revision },
     seed: order.seed,
     level: order.level,
@@ -149,7 +145,7 @@ async function handIn(
       `You hand in change ${revision}, and the plan is at change ${now}; look at it and hand in again.`,
     );
   const { faults, level, hints } = kept;
-  const solved = { start: await firstPlan(holder, site, plan), now: plan, faults, level, hints };
+  const solved = { start: await firstPlan(holder, site), now: plan, faults, level, hints };
   const report = finish(reporting(solved, today()), tell);
   if (!(await endExercise(holder.pool, site, report, at)))
     throw new Problem(409, 'Handed in already', 'Somebody handed this exercise in at this moment.');
@@ -207,26 +203,42 @@ async function commit(
   return sent(JSON.stringify(saved));
 }
 
+/** The newest plan, and the steps that lead from it back to how it was at a revision. */
+async function ledBack(holder: Holder, site: string, revision: number, path: string) {
+  const { revision: from, plan } = await newest(holder, site);
+  if (revision > from)
+    throw new Problem(422, 'Unknown revision', `There is no change ${revision}; the newest is ${from}.`, {
+      path: [path],
+    });
+  return { from, plan, steps: await stepsBack(holder.pool, site, plan, revision) };
+}
+
 /** The steps that lead from the newest plan back to how it was at a revision, as JSON. */
 async function back(
   holder: Holder,
   { site, revision }: { readonly site: string; readonly revision: number },
 ): Promise<Uint8Array<ArrayBuffer>> {
-  const { revision: from, plan } = await newest(holder, site);
-  if (revision > from)
-    throw new Problem(422, 'Unknown revision', `There is no change ${revision}; the newest is ${from}.`, {
-      path: ['revision'],
-    });
-  const steps = await stepsBack(holder.pool, site, plan, revision);
+  const { from, steps } = await ledBack(holder, site, revision, 'revision');
   return sent(JSON.stringify({ from, steps: steps.map(encodeStep) }));
 }
 
-/** The plan of a site with its revision, as JSON. */
+/** The plan of a site as it was at a revision. */
+async function planAt(holder: Holder, site: string, at: number, path: string): Promise<Plan> {
+  const { plan, steps } = await ledBack(holder, site, at, path);
+  const applied = applySteps(plan, steps);
+  if (!applied.ok) throw new Error(`the journal of ${site} does not lead back to change ${at}`);
+  return applied.plan;
+}
+
+/** The plan of a site with its revision, as JSON: the newest, or as it was at an earlier one. */
 async function planText(
   holder: Holder,
-  { site }: { readonly site: string },
+  { site, at }: { readonly site: string; readonly at?: number | undefined },
 ): Promise<Uint8Array<ArrayBuffer>> {
-  const { plan, revision } = await newest(holder, site);
+  const { plan, revision } =
+    at === undefined
+      ? await newest(holder, site)
+      : { plan: await planAt(holder, site, at, 'at'), revision: at };
   return sent(JSON.stringify({ revision, plan: encodePlan(plan) }));
 }
 
@@ -242,7 +254,7 @@ async function makeSite(
     const { plan } = await newest(holder, asked.duplicate);
     return withRecord(plan, 'site', SITE_ID, { ...siteOf(plan), name: asked.name });
   };
-  await createSite(holder.pool, id, await make(), at);
+  await createSite(holder.pool, id, asANewSite(await make()), at);
 }
 
 const files = {

@@ -1,4 +1,5 @@
 import {
+  type Formers,
   type OrderEdit,
   type WorkedOrder,
   diagnosing,
@@ -9,8 +10,11 @@ import {
 import { proposeChannels } from '@/core/model/wireless';
 import type { Plan } from '@/core/plan';
 import { singleFaults, whatIf } from '@/core/rehearse';
-import type { FromWorker, Job, JobResult } from './protocol';
+import { FormerReader } from './former-reader';
+import type { FromWorker, JobResult, ToWorker } from './protocol';
 import { Runs } from './runs';
+
+type Asked = Extract<ToWorker, { readonly type: 'run' }>;
 
 /** How long a slice of a job may keep the worker from hearing the page, in milliseconds. */
 const SLICE = 40;
@@ -19,11 +23,12 @@ const SLICE = 40;
 export class Jobs {
   private running: symbol | null = null;
   private readonly runs = new Runs();
+  private readonly formers = new FormerReader();
   private worked: { readonly plan: Plan; readonly order: WorkedOrder } | null = null;
 
   constructor(private readonly say: (message: FromWorker) => void) {}
 
-  run(plan: Plan, today: string | null, id: number, job: Job): void {
+  run(plan: Plan, today: string | null, { id, job, formers }: Asked): void {
     const own = Symbol('job');
     this.running = own;
     if (job.kind === 'what-if') {
@@ -42,9 +47,12 @@ export class Jobs {
       });
       return;
     }
-    if (job.kind === 'order') this.order(own, plan, id, job.edits);
+    if (job.kind === 'order') this.order(own, plan, id, job.edits, this.formers.read(formers));
     else if (job.kind === 'run')
-      this.inSlices(own, id, this.runs.sheetOf(plan, job.run), (sheet) => ({ kind: job.kind, ...sheet }));
+      this.inSlices(own, id, this.runs.sheetOf(plan, job.run, this.formers.read(formers)), (sheet) => ({
+        kind: job.kind,
+        ...sheet,
+      }));
     else if (job.kind === 'diagnosis')
       this.inSlices(own, id, diagnosing(plan, job.observed, today), (diagnosis) => ({
         kind: job.kind,
@@ -54,13 +62,13 @@ export class Jobs {
   }
 
   /** What was worked out for a plan serves for everything that is done to the order by hand. */
-  private order(own: symbol, plan: Plan, id: number, edits: readonly OrderEdit[]): void {
+  private order(own: symbol, plan: Plan, id: number, edits: readonly OrderEdit[], formers: Formers): void {
     const resultOf = (order: WorkedOrder): JobResult => {
       this.worked = { plan, order };
       return { kind: 'order', sheet: worksheetOf(plan, order, edits) };
     };
     if (this.worked?.plan === plan) this.say({ type: 'result', id, result: resultOf(this.worked.order) });
-    else this.inSlices(own, id, workedOrder(plan), resultOf);
+    else this.inSlices(own, id, workedOrder(plan, formers), resultOf);
   }
 
   private inSlices<R>(

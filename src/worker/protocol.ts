@@ -30,6 +30,12 @@ export type JobResult =
   | { readonly kind: 'tests'; readonly tests: TestPlan }
   | { readonly kind: 'diagnosis'; readonly diagnosis: Diagnosis };
 
+/** The plan as it was at a change, as the server answered it. */
+export interface FormerText {
+  readonly revision: number;
+  readonly text: string;
+}
+
 /** What is not checked, with why; and whether each subject is told as it is begun the first time. */
 export interface Watching {
   readonly leftOut: ReadonlyMap<string, string>;
@@ -43,7 +49,13 @@ export interface Watching {
 export type ToWorker =
   | ({ readonly type: 'load'; readonly plan: string; readonly steps: readonly Step[] } & Watching)
   | { readonly type: 'advance'; readonly sequence: number; readonly steps: readonly Step[] }
-  | { readonly type: 'run'; readonly id: number; readonly job: Job }
+  /** With the plans that boxes were set up by, where the job is about how they are now. */
+  | {
+      readonly type: 'run';
+      readonly id: number;
+      readonly job: Job;
+      readonly formers: readonly FormerText[];
+    }
   | { readonly type: 'cancel' };
 
 export type FromWorker =

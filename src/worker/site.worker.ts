@@ -20,7 +20,7 @@ onmessage = ({ data }: MessageEvent<ToWorker>) => {
     say({ type: 'all', findings: engine.all() });
   } else if (data.type === 'cancel') jobs.cancel();
   else if (data.type === 'run') {
-    if (plan) jobs.run(plan, today(), data.id, data.job);
+    if (plan) jobs.run(plan, today(), data);
   } else if (data.type === 'advance' && plan && engine) {
     plan = advanced(plan, data.steps);
     say({ type: 'diff', sequence: data.sequence, ...engine.advance(plan) });

@@ -19,6 +19,8 @@ export interface CutOff {
   readonly late: boolean;
   /** A parachute that nothing closes afterwards. */
   readonly open: boolean;
+  /** Nothing saves it afterwards. */
+  readonly unsaved: boolean;
 }
 
 /** What somebody did to an order: some entries put elsewhere, or the rest worked out anew after the first so many. */
@@ -45,6 +47,10 @@ function staysOpen({ setting }: Step, rest: readonly Step[], next: readonly Entr
   );
 }
 
+/** Does it set something that has to be saved? */
+const isSet = ({ setting: { kind } }: Step): boolean =>
+  kind !== 'save' && kind !== 'check' && kind !== 'plug';
+
 /** Follows an order step by step: what is reached after each, and where it cuts off. */
 export function followed(
   now: SiteState,
@@ -58,7 +64,9 @@ export function followed(
       left.set(entry.step.device, [...(left.get(entry.step.device) ?? []), entry.step]);
   let state = now;
   let seat: string | null = null;
-  let missing: ReadonlySet<string> = new Set();
+  // What nobody reaches from the beginning, like a box that is begun at its console, is not lost by a step.
+  const atFirst = reachedFromAnywhere(now, new Set(left.keys()));
+  let missing: ReadonlySet<string> = new Set([...left.keys()].filter((id) => !atFirst.has(id)));
   const seen = entries.map((entry, at): Entry => {
     if (entry.kind === 'sit') seat = entry.socket;
     if (entry.kind === 'console') for (const step of entry.steps) state = after(state, step);
@@ -80,7 +88,9 @@ export function followed(
     missing = lost;
     const late = rest.some((other) => comesEarlier(other.setting, step.setting));
     const open = staysOpen(step, rest, entries.slice(at + 1));
-    if (own || late || open || devices.length > 0) cuts.push({ at, own, devices, late, open });
+    const unsaved = isSet(step) && !rest.some((other) => other.setting.kind === 'save');
+    if (own || late || open || unsaved || devices.length > 0)
+      cuts.push({ at, own, devices, late, open, unsaved });
     return { ...entry, socket: seat ?? entry.socket, reached: here.size, of: left.size };
   });
   return { entries: seen, cuts };

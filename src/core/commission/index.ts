@@ -13,14 +13,9 @@ export { type CutOff, type OrderEdit, cutOffsIn, edited, followed } from './by-h
 export { type LaptopSettings, laptopFor } from './laptop';
 export { type Entry, type Order, type Standing, orderOf } from './order';
 export { reachedFrom } from './reach';
-export {
-  type AsItComes,
-  type Management,
-  type SiteState,
-  comesOf,
-  plannedState,
-  presentState,
-} from './state';
+export { type Formers, formersOf } from './formers';
+export { type AsItComes, comesOf, presentState } from './present';
+export { type Management, type SiteState, plannedState } from './state';
 export { type Setting, type SettingKind, type Step, after, settingsOf } from './steps';
 export { type SiteTest, type TestPlan, type TestRound, furtherTest, siteTests } from './tests';
 export { type Outcome, type Rest, type Result, type RunSheet, outcomes, restAfter, runSheetOf } from './run';
@@ -41,6 +36,8 @@ export {
   workedOrder,
   worksheetOf,
 } from './worksheet';
+export { type Pace, type TimedStep, mayTurnBack, timedSteps, wayBackOf } from './times';
+export { type WayIn, consoleWords, modelInShort, wayInto, wayWords } from './way-in';
 export { type SettingsSheet, alsoCalled, pageTitles, settingsSheets } from './pages';
 export {
   type FoundAt,

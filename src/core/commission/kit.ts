@@ -1,8 +1,10 @@
-import { type Plan, boxOf, byName, groupBy } from '../plan';
+import { type Plan, boxOf, byName, groupBy, modelOf } from '../plan';
 import { accessPoints, ssidsOf } from '../model/wireless';
 import { hardenable } from '../model/guards';
 import { uplinksOf } from '../model/uplink';
-import { hasOneSocket, presentState } from './state';
+import { presentState } from './present';
+import { hasOneSocket } from './state';
+import { consoleWords } from './way-in';
 
 /** What goes into the bag before one leaves, and what has to be known before one stands there. */
 
@@ -75,7 +77,10 @@ function laptop(plan: Plan): KitItem[] {
   return [
     item('laptop', 2, 'copper cable, 2 m, for the laptop'),
     item('laptop', 1, 'network adapter for USB', 'a laptop without a socket, or whose socket is in use'),
-    item('laptop', 1, 'console lead and its adapter', 'where no socket reaches a box any more'),
+    ...consoleLeads(
+      plan,
+      set.map(({ bridge }) => bridge.device),
+    ),
     item('laptop', 1, 'pin', 'to press reset'),
     ...(powered.length === 0
       ? []
@@ -88,6 +93,17 @@ function laptop(plan: Plan): KitItem[] {
           ),
         ]),
   ];
+}
+
+/** One lead for each sort of console there is, and where nobody knows it one to be on the safe side. */
+function consoleLeads(plan: Plan, devices: readonly string[]): KitItem[] {
+  const bySort = groupBy(devices, (device) => modelOf(plan, device)?.console ?? 'none');
+  const known = [...bySort].filter(([sort]) => sort !== 'none');
+  const why = (own: readonly string[]) =>
+    `${names(own.map((device) => plan.device.get(device)!.name))}, where no socket reaches it any more`;
+  if (known.length === 0)
+    return [item('laptop', 1, 'console lead and its adapter', 'where no socket reaches a box any more')];
+  return known.map(([sort, own]) => item('laptop', 1, `console lead, ${consoleWords[sort]}`, why(own)));
 }
 
 function boxes(plan: Plan): KitItem[] {

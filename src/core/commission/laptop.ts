@@ -1,7 +1,15 @@
-import { type IpAddress, addOffset, networkOf, usableRange } from '../address';
+import {
+  type IpAddress,
+  type Prefix,
+  addOffset,
+  networkOf,
+  parseAddress,
+  parsePrefix,
+  usableRange,
+} from '../address';
 import { nextFreeAddress } from '../model/hosts';
 import type { Plan } from '../plan';
-import { type SiteState, placeIn } from './state';
+import { type Management, type SiteState, placeIn } from './state';
 
 /** What whoever sits down sets on their own laptop. */
 
@@ -11,6 +19,14 @@ export interface LaptopSettings {
   readonly length: number;
 }
 
+/** The addresses that a host gives itself (RFC 3927 section 2.1), without the parts at both ends that are kept free. */
+const LINK_LOCAL = parsePrefix('169.254.0.0/16')!.prefix;
+const LAST = parseAddress('169.254.254.255')!;
+
+/** Where a box is looked for; null while nobody knows its address. */
+export const subnetOf = ({ address, length, way }: Management): Prefix | null =>
+  way === 'link-local' ? LINK_LOCAL : address === null ? null : networkOf(address, length);
+
 /**
  * The settings with which a laptop talks to a box as it is now: an address of the same subnet that nobody has, planned or as
  * it comes. A gateway is not needed, as both are in one segment. Null where its address is not
@@ -18,9 +34,9 @@ export interface LaptopSettings {
  */
 export function laptopFor(plan: Plan, state: SiteState, device: string): LaptopSettings | null {
   const management = state.boxes[placeIn(state, device)]?.management;
-  if (!management || management.address === null) return null;
-  const { address: theirs, length } = management;
-  const prefix = networkOf(theirs, length);
+  const prefix = management && subnetOf(management);
+  if (!prefix) return null;
+  const { length } = prefix;
   const used = new Set(state.boxes.flatMap((box) => box.management?.address ?? []));
   const planned = [...plan.subnet.values()].find(
     (subnet) => subnet.prefix.address === prefix.address && subnet.prefix.length === length,
@@ -30,7 +46,8 @@ export function laptopFor(plan: Plan, state: SiteState, device: string): LaptopS
     return address === null ? null : { address, length };
   }
   // From the top, as boxes come with the first addresses of their subnet.
-  const { first, last } = usableRange(prefix);
+  const { first, last } =
+    prefix === LINK_LOCAL ? { ...usableRange(prefix), last: LAST } : usableRange(prefix);
   for (let address = last; address >= first; address = addOffset(address, -1))
     if (!used.has(address)) return { address, length };
   return null;

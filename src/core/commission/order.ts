@@ -34,7 +34,7 @@ export interface Order {
 }
 
 /** In which order steps are tried. */
-const PHASES = { vlans: 0, parachute: 2, management: 3, save: 7, plug: 8, check: 9 } as const;
+const PHASES = { vlans: 0, parachute: 2, management: 3, pages: 6.5, save: 7, plug: 8, check: 9 } as const;
 /** Has one setting of a box to be made before another? */
 function comesBefore(a: Setting, b: Setting): boolean {
   if (a.kind === 'vlans') return true;
@@ -84,6 +84,7 @@ class Ordering {
   }
 
   *run(): Generator<Progress, Order> {
+    this.consolesFirst();
     while (this.left.size > 0) {
       if (!this.stepOn() && !this.stay() && !this.move() && !this.record() && !this.jump()) this.byConsole();
       yield { done: this.entries.length, of: this.entries.length + this.open };
@@ -180,7 +181,7 @@ class Ordering {
 
   private isSafe(step: Step, socket: string, before: ReadonlyMap<string, number>): boolean {
     const { kind } = step.setting;
-    if (kind === 'vlans' || kind === 'save' || kind === 'check') return true;
+    if (kind === 'vlans' || kind === 'pages' || kind === 'save' || kind === 'check') return true;
     if (step.setting.kind === 'port' && step.setting.port !== socket && this.hasTwin(step.setting.port))
       return true;
     const next = after(this.state, step);
@@ -406,9 +407,31 @@ class Ordering {
   private byConsole(): void {
     const all = [...this.left];
     const [device, steps] = all.find(([, own]) => own.some((step) => this.isWork(step))) ?? all[0]!;
+    this.atConsole(device, steps);
+  }
+
+  /** Boxes that come without a page are given their address at the console, with what their links need besides. */
+  private consolesFirst(): void {
+    for (const { bridge, management } of this.state.boxes) {
+      const { device } = bridge;
+      if (management?.way !== 'console') continue;
+      const steps = (this.left.get(device) ?? []).filter(
+        ({ setting }) =>
+          setting.kind === 'vlans' ||
+          setting.kind === 'management' ||
+          (setting.kind === 'port' && setting.part === 'add'),
+      );
+      if (steps.length > 0) this.atConsole(device, steps);
+    }
+  }
+
+  private atConsole(device: string, steps: readonly Step[]): void {
     this.entries.push({ kind: 'console', device, steps });
-    for (const step of steps) this.state = after(this.state, step);
-    this.put(device, []);
+    for (const step of steps) {
+      this.state = after(this.state, step);
+      this.drop(step);
+    }
+    if (steps.some(({ setting }) => !comesLast(setting) && setting.kind !== 'plug')) this.saveAgain(device);
   }
 }
 

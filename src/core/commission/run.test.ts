@@ -7,7 +7,8 @@ import { moreThan, runs } from '../testing/runs';
 import { reachedFrom } from './reach';
 import { orderOf } from './order';
 import { type Next, type Rest, type Result, leftOf, restAfter, runSheetOf, stoodAt } from './run';
-import { plannedState, presentState } from './state';
+import { presentState } from './present';
+import { plannedState } from './state';
 import { type Step, after, isAsPlanned } from './steps';
 import { decodeStep, encodeStep, stepKey } from './wire';
 

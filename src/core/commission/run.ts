@@ -1,7 +1,9 @@
-import { type Plan, type Progress, presentOf } from '../plan';
+import type { Plan, Progress } from '../plan';
+import { type Formers, NO_FORMERS, formerBox, isSetUp } from './formers';
 import { type Entry, type Order, ordering } from './order';
+import { presentState } from './present';
 import { standingAfter } from './standing';
-import { placeIn, plannedState, presentState } from './state';
+import { placeIn, plannedState } from './state';
 import { type Step, isAsPlanned } from './steps';
 import { type WireStep, encodeStep, stepKey } from './wire';
 import { type Worksheet, sheetOf } from './worksheet';
@@ -30,8 +32,12 @@ function isThere(plan: Plan, state: ReturnType<typeof presentState>, result: Res
 }
 
 /** How the site is after what was done, as far as the plan still has the boxes and ports, and where one is. */
-export function stoodAt(plan: Plan, results: readonly Result[]): ReturnType<typeof standingAfter> {
-  const now = presentState(plan);
+export function stoodAt(
+  plan: Plan,
+  results: readonly Result[],
+  formers: Formers = NO_FORMERS,
+): ReturnType<typeof standingAfter> {
+  const now = presentState(plan, undefined, formers);
   const entries = results
     .filter((result) => isThere(plan, now, result))
     .flatMap((result): Entry[] => {
@@ -66,8 +72,12 @@ function skippedIn(results: readonly Result[]): ReadonlySet<string> {
  * What is left of a run: the order from how the boxes are after everything that was done to how they are planned now. A step
  * that turned out otherwise is still to be done; one that was left out is not.
  */
-export function* leftOf(plan: Plan, results: readonly Result[]): Generator<Progress, Order> {
-  const { state, standing } = stoodAt(plan, results);
+export function* leftOf(
+  plan: Plan,
+  results: readonly Result[],
+  formers?: Formers,
+): Generator<Progress, Order> {
+  const { state, standing } = stoodAt(plan, results, formers);
   return yield* ordering(state, plannedState(plan), standing);
 }
 
@@ -115,9 +125,14 @@ export interface Rest {
  * What is left of a run by what was left before, as long as it is kept to; worked out anew where somebody went another way.
  * So nobody's list jumps because somebody ticked a step.
  */
-export function* restAfter(plan: Plan, before: Rest, results: readonly Result[]): Generator<Progress, Rest> {
+export function* restAfter(
+  plan: Plan,
+  before: Rest,
+  results: readonly Result[],
+  formers?: Formers,
+): Generator<Progress, Rest> {
   const kept = restOf(before.entries, results.slice(before.after));
-  const entries = kept ?? (yield* leftOf(plan, results)).entries;
+  const entries = kept ?? (yield* leftOf(plan, results, formers)).entries;
   return { after: results.length, entries };
 }
 
@@ -129,7 +144,7 @@ export type Next =
 export interface RunSheet {
   readonly sheet: Worksheet;
   readonly next: Next | null;
-  /** Once nothing is left: the boxes that are as planned, saved and looked at, while the plan says that they are as they come. */
+  /** Once nothing is left: the boxes that are as planned, saved and looked at, while the plan says that they are otherwise. */
   readonly finished: readonly string[];
 }
 
@@ -137,6 +152,7 @@ function finishedIn(
   plan: Plan,
   results: readonly Result[],
   { state, standing }: ReturnType<typeof stoodAt>,
+  formers: Formers,
 ): string[] {
   const set = new Set(results.flatMap((result) => (result.kind === 'step' ? [result.step.device] : [])));
   const planned = plannedState(plan);
@@ -148,18 +164,24 @@ function finishedIn(
       !state.apart.has(device) &&
       !standing.unsaved.has(device) &&
       !standing.unchecked.has(device);
-    return isDone && presentOf(plan, device).state === 'as-it-comes' ? [device] : [];
+    const isSaid = isSetUp(plan, device, formers) && !formerBox(plan, device, formers);
+    return isDone && !isSaid ? [device] : [];
   });
 }
 
 /** What is left of a run as a sheet, from where somebody sits. */
-export function runSheetOf(plan: Plan, results: readonly Result[], entries: readonly Entry[]): RunSheet {
-  const stood = stoodAt(plan, results);
+export function runSheetOf(
+  plan: Plan,
+  results: readonly Result[],
+  entries: readonly Entry[],
+  formers: Formers = NO_FORMERS,
+): RunSheet {
+  const stood = stoodAt(plan, results, formers);
   const { state, standing } = stood;
   const sheet = sheetOf(plan, state, entries, { from: standing });
   const first = entries.find(({ kind }) => kind !== 'recorded');
   const step = sheet.seats[0]?.steps[0];
-  if (!first || !step) return { sheet, next: null, finished: finishedIn(plan, results, stood) };
+  if (!first || !step) return { sheet, next: null, finished: finishedIn(plan, results, stood, formers) };
   if (first.kind === 'sit') return { sheet, next: { kind: 'sit', socket: first.socket }, finished: [] };
   const steps =
     first.kind === 'console'

@@ -1,16 +1,12 @@
 import { type IpAddress, familyOf } from '../address';
-import { type Plan, addressesOn, boxOf, derive, groupBy, interfacesOf, presentOf } from '../plan';
-import {
-  type Bridge,
-  DEFAULT_VID,
-  type Fabric,
-  type Link,
-  type PortFacts,
-  portFacts,
-  wiredFabric,
-} from '../model/wiring';
+import { type Plan, addressesOn, interfacesOf } from '../plan';
+import { type Bridge, type Fabric, type Link, type PortFacts, wiredFabric } from '../model/wiring';
+import type { PlainPage } from './pages/plain';
 
 /** Boxes as they are set at a moment, on the way from how they came to what the plan says. */
+
+/** No VLAN has this number (IEEE 802.1Q-2022 table 9-2): the port a box is begun at stands alone as long as it is in it. */
+export const ALONE = 4095;
 
 /** Where a box listens to whoever sets it up. */
 export interface Management {
@@ -19,9 +15,9 @@ export interface Management {
   readonly length: number;
   /** The VLAN it hears that in. */
   readonly vid: number;
+  /** How it is found while it is as it comes, where that is no address at any port. */
+  readonly way?: 'one-port' | 'link-local' | 'console';
 }
-/** Two boxes with the same of this answer to the same address: it is that, or where it is not known the model. */
-const answersTo = ({ address }: Management, model: string): string => String(address ?? model);
 
 export interface BoxState {
   readonly bridge: Bridge;
@@ -29,6 +25,8 @@ export interface BoxState {
   readonly management: Management | null;
   /** The VLANs that are made on it. */
   readonly vids: ReadonlySet<number>;
+  /** The other pages that have something left to set. */
+  readonly pages: readonly PlainPage[];
 }
 
 /** All boxes, in the order of the fabric of their plan. */
@@ -45,21 +43,6 @@ export interface SiteState {
 /** Has a box a single socket on its case, like an access point? */
 export const hasOneSocket = ({ bridge }: BoxState): boolean =>
   bridge.ports.filter(({ number }) => number > 0).length === 1;
-
-/** A box as it comes: every port as the factory made it, an address of its own in VLAN 1. */
-export interface AsItComes {
-  readonly address: IpAddress | null;
-  readonly length: number;
-}
-/** The boxes that are as they come: all that are to be set up, but for those of which somebody said otherwise. */
-export const comesOf = derive((plan): ReadonlyMap<string, AsItComes> => {
-  const found = new Map<string, AsItComes>();
-  for (const { device, vlanAware } of plan.box.values()) {
-    const { state, address, length } = presentOf(plan, device);
-    if (vlanAware && state === 'as-it-comes') found.set(device, { address, length });
-  }
-  return found;
-});
 
 /** The address a box is set up at, as planned: in a management segment, else its first of IPv4. */
 export function plannedManagement(plan: Plan, device: string): Management | null {
@@ -93,42 +76,9 @@ export function plannedState(plan: Plan): SiteState {
     bridge,
     management: bridge.box.vlanAware ? plannedManagement(plan, bridge.device) : null,
     vids: vidsIn(bridge.facts),
+    pages: [],
   }));
   return { boxes, seats, links, apart: new Set(), ways: {} };
-}
-
-/**
- * The site before work begins: the boxes of `comes` as they come, the others as planned. Boxes that come with the same
- * address never meet on one wire: they stand apart until they have their own. So does a new box with one socket, which is set
- * up before it is hung.
- */
-export function presentState(plan: Plan, comes: ReadonlyMap<string, AsItComes> = comesOf(plan)): SiteState {
-  const planned = plannedState(plan);
-  const boxes = planned.boxes.map((box): BoxState => {
-    const { device, ports } = box.bridge;
-    const own = comes.get(device);
-    if (!own || !box.management) return box;
-    const factory = boxOf(plan, device)!;
-    // The socket for the provider is that as it comes.
-    const facts = ports.map((port, at) =>
-      port.role === 'uplink'
-        ? box.bridge.facts[at]!
-        : portFacts({ ...port, role: 'undecided', enabled: true }, factory, () => 0),
-    );
-    return {
-      bridge: { ...box.bridge, facts },
-      management: { ...own, vid: DEFAULT_VID },
-      vids: new Set([DEFAULT_VID]),
-    };
-  });
-  const by = groupBy(
-    boxes.filter(({ management }) => management !== null),
-    ({ bridge, management }) => answersTo(management!, boxOf(plan, bridge.device)!.model),
-  );
-  const alike = [...by.values()].filter((all) => all.length > 1).flat();
-  const hung = boxes.filter((box) => comes.has(box.bridge.device) && hasOneSocket(box));
-  const apart = new Set([...alike, ...hung].map(({ bridge }) => bridge.device));
-  return { ...planned, boxes, apart, ways: {} };
 }
 
 /** Does a port belong to a box that stands apart? */

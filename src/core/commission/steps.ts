@@ -1,4 +1,5 @@
 import { equal } from '../plan';
+import type { PlainPage } from './pages/plain';
 import { type PortFacts, VidSet, sameSet } from '../model/wiring';
 import { type BoxState, type Management, type SiteState, hasOneSocket, placeIn, withBox } from './state';
 
@@ -28,6 +29,8 @@ export type Setting =
       readonly inside: PortFacts | null;
       readonly socket: { readonly port: string; readonly facts: PortFacts | null } | null;
     }
+  /** Fills in the other pages of the box: what is said there, the settings of the box tell. */
+  | { readonly kind: 'pages'; readonly pages: readonly PlainPage[] }
   /** Plugs in the cables to other boxes; a box with one socket is looked at before, where the laptop is in that socket. */
   | { readonly kind: 'plug'; readonly after: 'save' | 'check' }
   /** Gives a free socket to the installer for a while. */
@@ -100,6 +103,8 @@ export function settingsBetween(site: SiteState, now: BoxState, then: BoxState):
       inside: then.bridge.facts[inside] ?? null,
       socket: only < 0 ? null : { port: ports[only]!.id, facts: then.bridge.facts[only]! },
     });
+  if (now.pages.length > then.pages.length)
+    add({ kind: 'pages', pages: now.pages.filter((page) => !then.pages.includes(page)) });
   if (site.apart.has(device)) add({ kind: 'plug', after: hasOneSocket(then) ? 'check' : 'save' });
   if (steps.length > 0) {
     add({ kind: 'save' });
@@ -137,6 +142,10 @@ export function after(state: SiteState, { device, setting }: Step): SiteState {
       if (socket) moved = setPort(moved, socket.port, socket.facts);
       return withBox(state, at, { ...moved, management: setting.to });
     }
+    case 'pages': {
+      const pages = box.pages.filter((page) => !setting.pages.includes(page));
+      return withBox(state, at, { ...box, pages }, state.ways);
+    }
     case 'plug':
       return { ...state, apart: new Set([...state.apart].filter((other) => other !== device)), ways: {} };
     case 'save':
@@ -145,11 +154,15 @@ export function after(state: SiteState, { device, setting }: Step): SiteState {
   }
 }
 
+/** Is it found at the same address in the same VLAN? */
+export const equalManagement = (a: Management | null, b: Management | null): boolean =>
+  a?.address === b?.address && a?.vid === b?.vid;
+
 /** Is a box what it is to be? */
 export const isAsPlanned = (now: BoxState, then: BoxState): boolean =>
+  now.pages.length === 0 &&
   now.bridge.facts.every((facts, at) => sameFacts(facts, then.bridge.facts[at]!)) &&
-  now.management?.address === then.management?.address &&
-  now.management?.vid === then.management?.vid;
+  equalManagement(now.management, then.management);
 
 const PARTS = ['add', 'pvid', 'set'] as const;
 /** Is one setting a part of what is done to a port before another? */

@@ -3,6 +3,7 @@ import { formatAddress, parseAddress } from '../address';
 import { idSchema } from '../plan';
 import { type PortFacts, VidSet } from '../model/wiring';
 import type { OrderEdit } from './by-hand';
+import { plainPages } from './pages/plain';
 import type { Setting, Step } from './steps';
 
 /** Steps as they are written down: what was set on a box stays known when the plan has gone on. */
@@ -34,6 +35,7 @@ const settingSchema = z.discriminatedUnion('kind', [
     inside: factsSchema.nullable(),
     socket: z.strictObject({ port: idSchema, facts: factsSchema.nullable() }).nullable(),
   }),
+  z.strictObject({ kind: z.literal('pages'), pages: z.array(z.enum(plainPages)).max(plainPages.length) }),
   z.strictObject({ kind: z.literal('plug'), after: z.enum(['save', 'check']) }),
   z.strictObject({ kind: z.literal('parachute'), port: idSchema, facts: factsSchema }),
   z.strictObject({ kind: z.literal('save') }),
@@ -73,6 +75,8 @@ function settingToWire(setting: Setting): WireStep['setting'] {
       return { ...setting, facts: setting.facts && factsToWire(setting.facts) };
     case 'parachute':
       return { ...setting, facts: factsToWire(setting.facts) };
+    case 'pages':
+      return { kind: 'pages', pages: [...setting.pages] };
     case 'management': {
       const { to, inside, socket } = setting;
       return {

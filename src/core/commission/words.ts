@@ -1,6 +1,8 @@
 import { formatAddress, maskOf } from '../address';
 import type { Plan } from '../plan';
 import { type PortFacts, isEvery, rangeText } from '../model/wiring';
+import { pageTitles } from './pages/titles';
+import { ALONE, type BoxState } from './state';
 import type { Step } from './steps';
 
 /** What to set, in the neutral words of IEEE 802.1Q; boxes call the same things otherwise. */
@@ -12,12 +14,50 @@ export interface Saying {
   readonly sees: string;
 }
 
+/** How a step is taken back, from how its box was before. */
+export function backOf(
+  plan: Plan,
+  { setting }: Step,
+  before: BoxState,
+  ports: readonly string[] = [],
+): string {
+  switch (setting.kind) {
+    case 'vlans':
+      return `Take VLAN ${byNumber(setting.vids)} away again.`;
+    case 'port':
+    case 'parachute': {
+      const { ports: all, facts } = before.bridge;
+      const was = facts[all.findIndex(({ id }) => id === setting.port)];
+      return `${portsText(plan, ports.length > 1 ? ports : [setting.port])}: ${was ? factsText(was) : 'off'}.`;
+    }
+    case 'management': {
+      const was = before.management;
+      return was?.address == null
+        ? 'Reset the box, or take what was saved last.'
+        : `Management address back to ${formatAddress(was.address)}, mask ${maskOf(was.length)}${was.way ? '' : `, in VLAN ${was.vid}`}.`;
+    }
+    case 'pages':
+      return 'Take back what was set there.';
+    case 'plug':
+      return 'Unplug them again.';
+    case 'save':
+      return 'From here on a restart brings nothing back.';
+    case 'check':
+      return '';
+  }
+}
+
+/** Ports as on the case. */
+const portsText = (plan: Plan, ports: readonly string[]): string =>
+  `${ports.length > 1 ? 'Ports' : 'Port'} ${rangeText(ports.map((id) => plan.port.get(id)!))}`;
+
 const byNumber = (vids: Iterable<number>): string => [...vids].sort((a, b) => a - b).join(', ');
 
 /** What a port carries: untagged, tagged, and where untagged frames go should that differ. */
 export function factsText({ pvid, untagged, tagged, accepts }: PortFacts): string {
-  const parts = [untagged === null ? 'nothing untagged' : `untagged VLAN ${untagged}`];
-  if (pvid !== null && pvid !== untagged) parts.push(`PVID ${pvid}`);
+  const first = untagged === null ? 'nothing untagged' : `untagged VLAN ${untagged}`;
+  const parts = [untagged === ALONE ? 'untagged as it comes' : first];
+  if (pvid !== null && pvid !== untagged && pvid !== ALONE) parts.push(`PVID ${pvid}`);
   if (isEvery(tagged)) parts.push('every VLAN tagged');
   else if (tagged.except) parts.push(`every VLAN tagged but ${byNumber(tagged.vids)}`);
   else if (tagged.vids.size > 0) parts.push(`tagged ${byNumber(tagged.vids)}`);
@@ -28,10 +68,7 @@ export function factsText({ pvid, untagged, tagged, accepts }: PortFacts): strin
 
 /** A step as somebody says it who stands in front of the box; `ports` are all that are set alike. */
 export function sayingOf(plan: Plan, { setting }: Step, ports: readonly string[] = []): Saying {
-  const number = (port: string): string => {
-    const all = ports.length > 1 ? ports : [port];
-    return `${all.length > 1 ? 'Ports' : 'Port'} ${rangeText(all.map((id) => plan.port.get(id)!))}`;
-  };
+  const number = (port: string): string => portsText(plan, ports.length > 1 ? ports : [port]);
   switch (setting.kind) {
     case 'vlans':
       return {
@@ -63,6 +100,11 @@ export function sayingOf(plan: Plan, { setting }: Step, ports: readonly string[]
         sees: `Its page opens at ${at}, and at the old address no more.`,
       };
     }
+    case 'pages':
+      return {
+        does: `Set its other pages: ${setting.pages.map((page) => pageTitles[page]).join(', ')}`,
+        sees: 'Each says that it took them, and its page still opens.',
+      };
     case 'plug':
       return { does: 'Plug in its cables to other boxes', sees: 'Both ends show a link.' };
     case 'save':

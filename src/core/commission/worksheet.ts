@@ -1,11 +1,13 @@
 import { contains, formatAddress, maskOf, networkOf } from '../address';
 import { type Plan, type Progress, byName } from '../plan';
 import { type CutOff, type OrderEdit, edited, followed } from './by-hand';
-import { type LaptopSettings, laptopFor } from './laptop';
+import { type LaptopSettings, laptopFor, subnetOf } from './laptop';
 import { type Entry, NOWHERE, type Standing, ordering } from './order';
-import { type SiteState, placeIn, plannedState, presentState } from './state';
+import type { Formers } from './formers';
+import { presentState } from './present';
+import { type BoxState, type SiteState, placeIn, plannedState } from './state';
 import { type SettingKind, type Step, after, sameFacts } from './steps';
-import { type Saying, sayingOf } from './words';
+import { type Saying, backOf, sayingOf } from './words';
 
 /** The order as somebody works it off: where to sit, what to set on the laptop, what to do, and what must be seen. */
 
@@ -20,6 +22,12 @@ export interface SheetStep extends Saying {
   /** How many boxes with steps left are reached afterwards, of how many. */
   readonly reached: number;
   readonly of: number;
+  /** How many pages of the box it is, where it is several. */
+  readonly pages: number;
+  /** How it is taken back; empty where there is nothing to take back. */
+  readonly back: string;
+  /** Until the box is saved a restart brings back everything that was set since. */
+  readonly restarts: boolean;
   /** Why it must not stand here; empty where it may. */
   readonly cut: string;
 }
@@ -49,22 +57,28 @@ const laptopText = ({ address, length }: LaptopSettings): string =>
 
 /** Does a laptop with these settings talk to a box without a router between? */
 function talksTo(laptop: LaptopSettings | null, state: SiteState, device: string): boolean {
-  const address = state.boxes[placeIn(state, device)]?.management?.address ?? null;
-  if (address === null) return laptop === null;
-  return laptop !== null && contains(networkOf(laptop.address, laptop.length), address);
+  const management = state.boxes[placeIn(state, device)]?.management;
+  const subnet = management ? subnetOf(management) : null;
+  if (subnet === null || laptop === null) return subnet === null && laptop === null;
+  const own = networkOf(laptop.address, laptop.length);
+  return management!.address === null ? own.address === subnet.address : contains(own, management!.address);
 }
 
-const stepOf = (plan: Plan, step: Step, at: number, reached: number, of: number): SheetStep => ({
-  ...sayingOf(plan, step),
-  device: step.device,
-  kind: step.setting.kind,
-  ports: 'port' in step.setting ? [step.setting.port] : [],
-  at,
-  count: 1,
-  reached,
-  of,
-  cut: '',
-});
+const stepOf = (plan: Plan, step: Step, before: BoxState): Omit<SheetStep, 'at' | 'reached' | 'of'> => {
+  const { device, setting } = step;
+  const { kind } = setting;
+  return {
+    ...sayingOf(plan, step),
+    device,
+    kind,
+    ports: 'port' in setting ? [setting.port] : [],
+    count: 1,
+    pages: kind === 'pages' ? setting.pages.length : 1,
+    back: backOf(plan, step, before),
+    restarts: kind !== 'save' && kind !== 'check' && kind !== 'plug',
+    cut: '',
+  };
+};
 
 /** Are two ports of one box set alike, so that they can be chosen together? */
 const isAlike = (a: Step, b: Step): boolean =>
@@ -75,13 +89,14 @@ const isAlike = (a: Step, b: Step): boolean =>
   sameFacts(a.setting.facts, b.setting.facts);
 
 /** Why a step must not stand where somebody put it. */
-function cutText(plan: Plan, { device }: Step, { own, devices, late, open }: CutOff): string {
+function cutText(plan: Plan, { device }: Step, { own, devices, late, open, unsaved }: CutOff): string {
   const names = devices.map((id) => plan.device.get(id)!.name).sort(byName);
   return [
     own ? `From here you do not reach ${plan.device.get(device)!.name}.` : '',
     names.length > 0 ? `After it nothing reaches ${names.join(', ')} any more.` : '',
     late ? 'What is added to this port first comes only after it.' : '',
     open ? 'Nothing closes it afterwards.' : '',
+    unsaved ? 'Nothing saves it afterwards.' : '',
   ]
     .filter(Boolean)
     .join(' ');
@@ -102,6 +117,7 @@ export function sheetOf(
   let socket = from.seat;
   let laptop: LaptopSettings | null = null;
   let begun = false;
+  const boxOf = ({ device }: Step): BoxState => state.boxes[placeIn(state, device)]!;
   /** The step before, where no other place came between. */
   let last: Step | null = null;
   const note = (step: Step, at: number, reached: number, of: number) => {
@@ -112,8 +128,21 @@ export function sheetOf(
     if (before && last && why === '' && before.cut === '' && isAlike(last, step)) {
       const ports = [...before.ports, (step.setting as { port: string }).port];
       const count = before.count + 1;
-      steps[steps.length - 1] = { ...before, ...sayingOf(plan, step, ports), ports, count, reached, of };
-    } else steps.push({ ...stepOf(plan, step, at, reached, of), cut: why });
+      // How they were before may differ; then each is said.
+      const own = backOf(plan, step, boxOf(step), ports);
+      const alone = backOf(plan, step, boxOf(step));
+      const isOne = alone.slice(alone.indexOf(':')) === before.back.slice(before.back.indexOf(':'));
+      const back = isOne ? own : `${before.back} ${alone}`;
+      steps[steps.length - 1] = {
+        ...before,
+        ...sayingOf(plan, step, ports),
+        ports,
+        count,
+        reached,
+        of,
+        back,
+      };
+    } else steps.push({ ...stepOf(plan, step, boxOf(step)), at, reached, of, cut: why });
     last = step;
   };
   const sit = (at: string | null, device: string) => {
@@ -171,8 +200,8 @@ export interface WorkedOrder {
 }
 
 /** The order of a whole site, from how its boxes are to how they are planned. */
-export function* workedOrder(plan: Plan): Generator<Progress, WorkedOrder> {
-  const [now, then] = [presentState(plan), plannedState(plan)];
+export function* workedOrder(plan: Plan, formers?: Formers): Generator<Progress, WorkedOrder> {
+  const [now, then] = [presentState(plan, undefined, formers), plannedState(plan)];
   const { entries } = yield* ordering(now, then);
   return { now, then, entries };
 }

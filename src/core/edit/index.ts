@@ -11,7 +11,7 @@ export { startFor, starts } from './policy/start';
 export { hangingOn } from './segments/operations';
 export { isReservedVid, proposePool, proposeSegment } from './segments/propose';
 export { fittedLength } from './segments/resize';
-export { newSiteInput, newSitePlan, siteDefaults } from './site/create';
+export { asANewSite, newSiteInput, newSitePlan, siteDefaults } from './site/create';
 export { halvesOf } from './tree/balance';
 export { setBridgeFields, setStpPortFields } from './tree/operations';
 export { type Advice, type Visitor, adviseReach, visitors } from './uplink/advise';

@@ -17,6 +17,7 @@ import * as uplinks from './uplink/operations';
 import * as profiles from './gear/profiles';
 import { reuseAsAccessPoint } from './gear/reuse';
 import * as accesses from './guards/access';
+import { addModel, removeModel } from './commission/models';
 import { setPresent } from './commission/present';
 import { tickHardening } from './guards/hardening';
 import * as telephones from './guards/telephones';
@@ -65,6 +66,8 @@ const all = [
   accesses.removeFromAccess,
   tickHardening,
   setPresent,
+  addModel,
+  removeModel,
   telephones.addTelephony,
   telephones.removeTelephony,
   telephones.setVoiceHop,

@@ -40,6 +40,8 @@ export const bodySchema = z.discriminatedUnion('kind', [
     kind: z.literal('run'),
     name: said('the name').max(80, 'the name is longer than 80 characters; write a shorter one'),
     edits: z.array(orderEditSchema).max(500),
+    /** When the site must work again; not given where nobody set a time. */
+    until: z.iso.datetime().optional(),
   }),
   /** They sat down at a socket. */
   z.strictObject({ kind: z.literal('sit'), run: entryId, socket: idSchema }),

@@ -13,5 +13,6 @@ export {
 } from './entries';
 export { type Defect, type Log, type Of, type Run, type Written, logOf, resultsOf, writtenAt } from './fold';
 export { aboutText, defectWords, entryText, outcomeWords, socketTitle, testWords } from './words';
+export { paceOf } from './pace';
 export { logCsv } from './table';
 export { isOfRun, mayBeAdded } from './of-run';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { commissionSite, drawnCommission } from '../testing/commission';
-import { type Body, logCsv, logOf, newEntrySchema, resultsOf, writtenAt } from '.';
+import { type Body, logCsv, logOf, newEntrySchema, paceOf, resultsOf, writtenAt } from '.';
 import { leftAtFirst } from '../testing/log';
 
 const AT = '2026-05-04T10:20:30.456Z';
@@ -89,7 +89,8 @@ test('steps of every kind are taken as entries of the log and read back as they 
     }),
     { numRuns: 30, seed: 4 },
   );
-  expect([...kinds].sort()).toEqual(['check', 'management', 'parachute', 'plug', 'port', 'save', 'vlans']);
+  const all = ['check', 'management', 'pages', 'parachute', 'plug', 'port', 'save', 'vlans'];
+  expect([...kinds].sort()).toEqual(all);
 });
 
 test('what is no entry is refused with the field and a remedy', () => {
@@ -132,4 +133,27 @@ test('the log as a table: a row for each entry, what was taken back marked, what
   expect(rows[2]).toContain(",note,,'=1+1,48 dB(A),,,yes");
   expect(rows[3]).toMatch(/^,2026-05-04T10:20:30\.456Z,.*,correction,,/);
   expect(rows).toHaveLength(5);
+});
+
+test('how long entries take is the middle of what was measured; pauses and what differed do not count', () => {
+  const begun = entry({ kind: 'run', name: 'rack', edits: [] }, { at: '2026-05-04T10:00:00.000Z' });
+  const save = (at: string, outcome: 'done' | 'differs' = 'done') =>
+    entry(
+      {
+        kind: 'result',
+        run: begun.id,
+        steps: [{ device: 'd1', setting: { kind: 'save' } }],
+        does: 'Save',
+        outcome,
+        reading: '',
+        note: '',
+        photos: [],
+      },
+      { at: `2026-05-04T${at}.000Z` },
+    );
+  const all = [save('10:00:20'), save('10:00:30'), save('10:05:00', 'differs')];
+  expect(paceOf(logOf([begun, ...all])).size).toBe(0);
+  // After lunch one more; the pause is none of it.
+  const more = [...all, save('11:30:00'), save('11:30:40')];
+  expect([...paceOf(logOf([begun, ...more]))]).toEqual([['save', 20]]);
 });

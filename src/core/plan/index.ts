@@ -45,6 +45,9 @@ export {
   type HardeningItem,
   hardeningItems,
   presentStates,
+  type BoxModel,
+  consoleSockets,
+  waysIn,
   type Identity,
   type Telephony,
   type VoiceHop,
@@ -134,7 +137,7 @@ export {
 export { referencedIds, references } from './references';
 export { type RecordRef, Refusal, badInput } from './refusal';
 export { pick } from './pick';
-export { presentOf } from './present-of';
+export { modelNamed, modelOf, presentOf } from './present-of';
 export { removalOf, removeRecord } from './remove';
 export { takeSteps, withStepsTaken } from './revert';
 export {

@@ -10,6 +10,7 @@ import {
   type Plan,
   type Port,
   planOf,
+  siteOf,
 } from '../plan';
 import type { AsItComes } from '../commission';
 import { plainBox, plainPort, plainVlan } from './networks';
@@ -30,6 +31,12 @@ export const drawnCommission = fc.record({
   roles: fc.array(fc.constantFrom('staff', 'guests', 'parked', 'parked'), { minLength: 64, maxLength: 64 }),
   /** Which boxes have one socket only, like access points; where they hang on one other box and send their own VLAN untagged. */
   single: fc.array(fc.boolean(), { minLength: 8, maxLength: 8 }),
+  /** How one gets into each box as it comes; nearly all answer at any port. */
+  ways: fc.array(fc.constantFrom('any-port', 'any-port', 'any-port', 'one-port', 'link-local', 'console'), {
+    minLength: 8,
+    maxLength: 8,
+  }),
+  bench: fc.constantFrom(false, false, false, true),
 });
 export type Drawn = typeof drawnCommission extends fc.Arbitrary<infer T> ? T : never;
 
@@ -106,6 +113,9 @@ export function commissionSite(drawn: Drawn, sockets = 8): Drawing {
           256 * (state === 'alike' ? 1 : 2 + b) +
           1) as IpAddress,
         length: 24,
+        way: drawn.ways[b]!,
+        // With a cable to another box, or a free one.
+        port: b % 2 === 0 ? 1 : sockets,
       });
   }
   const next = (b: number) => {
@@ -144,7 +154,7 @@ export function commissionSite(drawn: Drawn, sockets = 8): Drawing {
     advertised: false,
   };
   const plan = planOf({
-    site: [...base.site.values()],
+    site: [{ ...siteOf(base), staging: drawn.bench ? 'bench' : 'on-site' }],
     lan: [lan],
     vlan: vlans,
     subnet: [subnet],
@@ -168,4 +178,6 @@ export const plainDrawing: Drawn = {
   jacks: Array.from({ length: 8 }, () => true),
   roles: Array.from({ length: 64 }, (_, i) => (i % 2 === 0 ? ('staff' as const) : ('parked' as const))),
   single: Array.from({ length: 8 }, () => false),
+  ways: Array.from({ length: 8 }, () => 'any-port' as const),
+  bench: false,
 };

@@ -10,8 +10,30 @@ import { dayText } from '../parts/dates';
 import { Dialog } from '../parts/dialog';
 import { Form, FormLine, useTypedForm } from '../parts/form';
 
+const two = (n: number) => String(n).padStart(2, '0');
+const clockOf = (at: Date): string => `${two(at.getHours())}:${two(at.getMinutes())}`;
+
+/** The next moment with that time of day; null where none is typed. Throws a Refusal. */
+function timeToday(text: string): string | null {
+  if (text === '') return null;
+  const [, hours, minutes] = /^(\d{1,2})[:.](\d{2})$/.exec(text) ?? [];
+  if (hours === undefined || Number(hours) > 23 || Number(minutes) > 59)
+    throw badInput(`“${text}” is no time of day; write one like 18:00, or nothing.`, 'until');
+  const at = new Date();
+  at.setHours(Number(hours), Number(minutes), 0, 0);
+  if (at.getTime() <= Date.now()) at.setDate(at.getDate() + 1);
+  return at.toISOString();
+}
+
 /** Begins a run of the order as it is shown, and goes to its first step. */
-export function StartRun({ edits = [] }: { edits?: readonly OrderEdit[] }) {
+export function StartRun({
+  edits = [],
+  minutes = null,
+}: {
+  edits?: readonly OrderEdit[];
+  /** How much time there is, where somebody said so. */
+  minutes?: number | null;
+}) {
   const [open, setOpen] = useState(false);
   return (
     <>
@@ -25,29 +47,37 @@ export function StartRun({ edits = [] }: { edits?: readonly OrderEdit[] }) {
           onClose={() => setOpen(false)}
           describe="The order step by step, to be ticked beside the boxes, on a phone too, and with no network."
         >
-          <NameOfRun edits={edits} />
+          <NameOfRun edits={edits} minutes={minutes} />
         </Dialog>
       )}
     </>
   );
 }
 
-function NameOfRun({ edits }: { edits: readonly OrderEdit[] }) {
+function NameOfRun({ edits, minutes }: { edits: readonly OrderEdit[]; minutes: number | null }) {
   const book = useLogBook();
   const router = useRouter();
   const { siteId } = useSession();
   const revision = useSite((state) => state.revision);
-  const begin = (name: string) => {
+  const begin = (name: string, until: string) => {
     if (name === '') throw badInput('the name is empty; write one, like “rack on Monday”.', 'name');
     if (name.length > 80)
       throw badInput('the name is longer than 80 characters; write a shorter one.', 'name');
-    const run = book.add({ kind: 'run', name, edits: [...edits] }, revision);
+    const body = { kind: 'run' as const, name, edits: [...edits] };
+    const end = timeToday(until);
+    const run = book.add(end === null ? body : { ...body, until: end }, revision);
     router.push(`/site/${siteId}/run?run=${run}`);
   };
-  const form = useTypedForm({ name: dayText(new Date().toISOString()) }, ({ name }) => begin(name.trim()));
+  // The clock is read once, when the dialog opens.
+  const [first] = useState(() => ({
+    name: dayText(new Date().toISOString()),
+    until: minutes === null ? '' : clockOf(new Date(Date.now() + minutes * 60_000)),
+  }));
+  const form = useTypedForm(first, ({ name, until }) => begin(name.trim(), until.trim()));
   return (
     <Form form={form} label="Start a run" layout="sheet">
       <FormLine name="name" label="Name" autoFocus />
+      <FormLine name="until" label="Must work again by" placeholder="no time set, or 18:00" />
       <div>
         <button type="submit" className="button button-primary">
           Start

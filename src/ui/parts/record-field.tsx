@@ -64,7 +64,7 @@ export function RecordField<T extends TableName>(props: RecordFieldProps<T>) {
   const shown = toWire(table, record as never)[field];
   const set = (value: unknown) => edit(table, record.id, field, value, shown);
   const label = capital(known.label);
-  const unitSaid = known.unit === undefined || known.label.includes(known.unit);
+  const unitSaid = known.unit === undefined || known.label.split(' ').includes(known.unit);
   const named = of === undefined ? label : `${label} of ${of}`;
   if (known.stored === 'flag') return <Toggle label={known.label} checked={shown === true} onChange={set} />;
   return (

@@ -2,8 +2,9 @@
 
 import { useState } from 'react';
 import type { Run } from '@/core/log';
-import { useSession } from '../session/context';
+import { useRecordPlanned } from '../session/record-planned';
 import { isPaired } from '../session/paired';
+import { Problem } from '../parts/problem';
 import { Card } from './card';
 
 /** Nothing is left to do: what stays open is said once more, and the run is ended. */
@@ -19,8 +20,8 @@ export function EndOfRun({
   finished: readonly string[];
   onEnd: (note: string) => void;
 }) {
-  const session = useSession();
   const [note, setNote] = useState('');
+  const { record, problem } = useRecordPlanned();
   const out = run.results.flatMap(({ body }) =>
     body.kind === 'result' && body.outcome === 'skipped' ? [body.does] : [],
   );
@@ -48,16 +49,12 @@ export function EndOfRun({
         <button
           type="button"
           className="button min-h-12 justify-center"
-          onClick={() =>
-            void session.perform({
-              operation: 'setPresent',
-              input: { devices: [...finished], set: { state: 'as-planned' } },
-            })
-          }
+          onClick={() => void record(finished)}
         >
           Record {finished.length === 1 ? 'the box' : `${finished.length} boxes`} as planned
         </button>
       )}
+      <Problem text={problem} />
       {!run.ended && (
         <form
           className="flex flex-col gap-3"

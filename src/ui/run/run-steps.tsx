@@ -8,11 +8,13 @@ import { useJob } from '../session/job';
 import { useLogBook } from '../session/log-context';
 import { NO_DRAFT } from '../log/draft-fields';
 import { WorkCautions } from '../parts/cautions';
+import { FormersAwaited } from '../parts/formers-awaited';
 import { ProgressLine } from '../parts/progress-line';
 import { EndOfRun } from './end-of-run';
 import { Coming, SaidSoFar } from './run-lists';
 import { SitCard } from './sit-card';
 import { StepCard } from './step-card';
+import { WindowLine } from './window-line';
 
 /** What comes next of a run, what was said so far, and what is still to come. */
 export function RunSteps({ plan, run }: { plan: Plan; run: Run }) {
@@ -20,7 +22,7 @@ export function RunSteps({ plan, run }: { plan: Plan; run: Run }) {
   // Kept over steps: what somebody types is not lost because somebody else ticks one.
   const [draft, setDraft] = useState(NO_DRAFT);
   const revision = useSite((state) => state.revision);
-  const { start, running, result, stale } = useJob();
+  const { start, running, result, stale, problem } = useJob();
   const { id, begun, results, done } = run;
   // What was moved by hand belongs to the plan it was moved in.
   const { edits } = begun.body;
@@ -43,6 +45,9 @@ export function RunSteps({ plan, run }: { plan: Plan; run: Run }) {
           <ProgressLine label="Settings done" progress={{ done, of: done + left.sheet.settings }} />
         </p>
       )}
+      {left && begun.body.until && !run.ended && (
+        <WindowLine plan={plan} run={run} sheet={left.sheet} until={begun.body.until} />
+      )}
       <WorkCautions plan={plan} />
       {begun.revision !== revision && (
         <p role="note" className="border-b border-rule bg-chosen px-2 py-1 text-[13px]">
@@ -50,6 +55,7 @@ export function RunSteps({ plan, run }: { plan: Plan; run: Run }) {
           What was done stays done.
         </p>
       )}
+      {problem && <FormersAwaited problem={problem} />}
       {running && !left && (
         <p role="status">
           <ProgressLine label="What is left is worked out" progress={running} atMost />

@@ -2,6 +2,7 @@ import type { SheetSeat } from '@/core/commission';
 import { type Plan, portTitle } from '@/core/plan';
 import { Card } from './card';
 import { PortPicture } from '../parts/port-picture';
+import { WayInto } from '../parts/way-in';
 
 /** Where to sit down next, and what to set on the laptop there. */
 export function SitCard({
@@ -45,6 +46,7 @@ export function SitCard({
         <li>Wireless off meanwhile, so that you talk to this network and no other.</li>
         <li>Not sure which adapter it is? Unplug the lead and see which one goes.</li>
       </ul>
+      <WayInto plan={plan} device={seat.steps[0]?.device ?? port.device} />
       <button
         type="button"
         className="button button-primary min-h-14 w-full justify-center text-[18px]"

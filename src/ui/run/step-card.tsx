@@ -10,6 +10,9 @@ import { Toggle } from '../parts/tick';
 import { Card } from './card';
 import { type Draft, DraftFields, NO_DRAFT } from '../log/draft-fields';
 import { PortPicture } from '../parts/port-picture';
+import { WayBack } from '../parts/way-back';
+import { WayInto } from '../parts/way-in';
+import { PagesToSet } from './pages-to-set';
 
 interface Props {
   readonly plan: Plan;
@@ -79,6 +82,9 @@ export function StepCard({ plan, run, seat, step, settings, draft, onDraft, busy
         <span className="text-muted">Must be seen: </span>
         {sees}
       </p>
+      {step.kind === 'pages' && <PagesToSet plan={plan} device={device} settings={settings} />}
+      {step.back !== '' && <WayBack step={step} alone />}
+      {(seat.socket === null || step.kind === 'check') && <WayInto plan={plan} device={device} />}
       {before?.body.kind === 'result' && (
         <p role="note" className="border-l-4 border-stop bg-sheet px-2">
           {before.author} saw something else, {timeText(writtenAt(before))}: {before.body.note}

@@ -1,12 +1,20 @@
+'use client';
+
+import { useState } from 'react';
 import { settingsSheets } from '@/core/commission';
 import { siteOf } from '@/core/plan';
+import { FormersAwaited } from '../parts/formers-awaited';
+import { FormerPlans } from '../session/former-plans';
+import { useFormers } from '../session/use-formers';
 import { Paper } from './paper';
 import { SettingsBlock } from './settings-block';
 import type { SheetProps } from './sheet';
 
 /** What is to be set at each box for paper, to be ticked off beside it. */
 export function SettingsPage({ siteId, plan, revision, today }: SheetProps) {
-  const sheets = settingsSheets(plan, today);
+  const [plans] = useState(() => new FormerPlans(siteId));
+  const { formers, problem } = useFormers(plans, plan);
+  const sheets = formers ? settingsSheets(plan, today, formers) : [];
   return (
     <Paper
       siteId={siteId}
@@ -15,7 +23,8 @@ export function SettingsPage({ siteId, plan, revision, today }: SheetProps) {
       today={today}
       from="commission?list=settings"
     >
-      {sheets.length === 0 && <p className="py-4">Nothing is left to set on this site.</p>}
+      {!formers && <FormersAwaited problem={problem} />}
+      {formers && sheets.length === 0 && <p className="py-4">Nothing is left to set on this site.</p>}
       {sheets.map((sheet) => (
         <SettingsBlock key={sheet.devices.map(({ id }) => id).join(' ')} sheet={sheet} />
       ))}

@@ -1,7 +1,7 @@
 import type { StoreApi } from 'zustand/vanilla';
 import { LIMIT_OF_ONE, MOST_LEFT_OUT, acceptanceOf } from '@/core/findings';
 import type { Step } from '@/core/plan';
-import type { Job } from '@/worker/protocol';
+import type { FormerText, Job } from '@/worker/protocol';
 import { type SiteState, isSolving } from './state';
 import { type Findings, type JobEars, WorkerClient } from './worker-client';
 
@@ -53,8 +53,8 @@ export class FindingsFollower {
     this.anew(false);
   }
 
-  run(job: Job, ears: JobEars): void {
-    this.worker.run(job, ears);
+  run(job: Job, formers: readonly FormerText[], ears: JobEars): void {
+    this.worker.run(job, formers, ears);
   }
   cancel(): void {
     this.worker.cancel();

@@ -8,6 +8,8 @@ import { usePlan, useSession, useSite } from './context';
 interface JobState {
   readonly running: { readonly done: number; readonly of: number } | null;
   readonly result: JobResult | null;
+  /** Why it could not be worked out; empty unless it was tried. */
+  readonly problem: string;
   /** The plan and the change number the result is of. */
   readonly plan: Plan | null;
   readonly revision: number;
@@ -18,19 +20,27 @@ export function useJob() {
   const session = useSession();
   const plan = usePlan();
   const revision = useSite((state) => state.revision);
-  const [state, setState] = useState<JobState>({ running: null, result: null, plan: null, revision: 0 });
+  const [state, setState] = useState<JobState>({
+    running: null,
+    result: null,
+    problem: '',
+    plan: null,
+    revision: 0,
+  });
   const start = useCallback(
     /** `keeping`: what was worked out before is shown until the new is there. */
     (job: Job, keeping = false) => {
       setState(({ result }) => ({
         running: { done: 0, of: 0 },
         result: keeping ? result : null,
+        problem: '',
         plan,
         revision,
       }));
       session.run(job, {
         onProgress: (done, of) => setState((before) => ({ ...before, running: { done, of } })),
         onResult: (result) => setState((before) => ({ ...before, running: null, result })),
+        onProblem: (problem) => setState((before) => ({ ...before, running: null, problem })),
         onCalledOff: () => setState((before) => ({ ...before, running: null })),
       });
     },

@@ -21,6 +21,7 @@ import type { Job } from '@/worker/protocol';
 import { ApiProblem, Offline, ask, askText } from './api';
 import { newSeed } from './author';
 import { FindingsFollower } from './findings-follower';
+import { FormerPlans } from './former-plans';
 import { formerQueue } from './former-queue';
 import type { KeptHere, KeptPlan } from './kept-here';
 import type { Heard, News } from './news';
@@ -70,6 +71,9 @@ export class SiteSession {
   /** Whether the stream of news is open; before it is known it counts as open. */
   private reached = true;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  readonly formers: FormerPlans;
+  /** Counts the jobs, so that one that waits for a plan knows that it is overtaken. */
+  private asked = 0;
   private undoing: Promise<void> = Promise.resolve();
   private catching: Promise<void> | null = null;
 
@@ -94,6 +98,7 @@ export class SiteSession {
       exercise: null,
     }));
     this.findings = new FindingsFollower(this.store);
+    this.formers = new FormerPlans(siteId);
     this.sender = new Sender(this.sending());
     this.stopHearing = around.news.hear((heard) => this.hear(heard));
     void this.load();
@@ -151,12 +156,26 @@ export class SiteSession {
     return this.undoing;
   }
 
-  /** Long work in the worker, on the plan as it is now. */
+  /** Long work in the worker, on the plan as it is now; what is about boxes as they are also on the plans they were set up by. */
   run(job: Job, ears: JobEars): void {
-    this.findings.run(job, ears);
+    const own = ++this.asked;
+    if (job.kind !== 'order' && job.kind !== 'run') return this.findings.run(job, [], ears);
+    this.formers.neededBy(this.plan).then(
+      (formers) =>
+        own === this.asked && !this.closed ? this.findings.run(job, formers, ears) : ears.onCalledOff(),
+      (error: Error) => ears.onProblem(error.message),
+    );
   }
   cancelRun(): void {
+    this.asked++;
     this.findings.cancel();
+  }
+
+  /** Says that boxes are set up as the plan is now, once all of it is saved. Throws Offline when it cannot be saved now. */
+  async recordPlanned(devices: readonly string[]): Promise<void> {
+    await this.settled();
+    const set = { state: 'as-planned' as const, asOf: this.revision };
+    this.perform({ operation: 'setPresent', input: { devices: [...devices], set } });
   }
   /** Works the findings out anew, where the worker failed. */
   findAgain(): void {

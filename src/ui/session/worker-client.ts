@@ -1,6 +1,6 @@
 import type { Finding } from '@/core/findings';
 import type { Step } from '@/core/plan';
-import type { FromWorker, Job, JobResult, ToWorker, Watching } from '@/worker/protocol';
+import type { FormerText, FromWorker, Job, JobResult, ToWorker, Watching } from '@/worker/protocol';
 
 export type Findings = ReadonlyMap<string, Finding>;
 
@@ -10,6 +10,8 @@ export interface JobEars {
   readonly onResult: (result: JobResult) => void;
   /** Another job was started meanwhile. */
   readonly onCalledOff: () => void;
+  /** What it needs could not be had. */
+  readonly onProblem: (why: string) => void;
 }
 
 export interface WorkerEars {
@@ -73,10 +75,10 @@ export class WorkerClient {
   }
 
   /** Starts a job on the plan as it is now; an earlier one is called off. */
-  run(job: Job, ears: JobEars): void {
+  run(job: Job, formers: readonly FormerText[], ears: JobEars): void {
     this.ears?.onCalledOff();
     this.ears = ears;
-    this.send({ type: 'run', id: ++this.jobs, job });
+    this.send({ type: 'run', id: ++this.jobs, job, formers });
   }
 
   cancel(): void {

@@ -1,11 +1,14 @@
-import { type Device, type Plan, boxOf, groupBy, presentOf } from '../../plan';
+import { type Device, type Plan, boxOf, groupBy } from '../../plan';
 import { hardenable } from '../../model/guards';
-import { type SiteState, placeIn, plannedState, presentState } from '../state';
-import { addressLines, dhcpLines, internetLines, managementLines, routeLines } from './addressing';
-import { identityLines, protectionLines, saveLines, timeLines } from './care';
-import { guardLines, ruleLines, wirelessLines } from './letting-in';
+import { type Formers, NO_FORMERS, formerBox, isSetUp } from '../formers';
+import { presentState } from '../present';
+import { type SiteState, placeIn, plannedState } from '../state';
+import { equalManagement } from '../steps';
+import { managementLines } from './addressing';
+import { protectionLines, saveLines } from './care';
+import { plainLines } from './left';
 import { type PageName, type SettingLine, type SettingsPage, pageNames } from './page';
-import { portLines, treeLines, vlanLines } from './switching';
+import { portLines, vlanLines } from './switching';
 
 export { type PageName, type SettingLine, type SettingsPage, pageNames } from './page';
 export { alsoCalled, pageTitles } from './titles';
@@ -17,33 +20,36 @@ export interface SettingsSheet {
   readonly pages: readonly SettingsPage[];
 }
 
+/** What a sheet is made from. */
+interface Made {
+  readonly plan: Plan;
+  readonly before: SiteState;
+  readonly after: SiteState;
+  readonly today: string | null;
+  readonly formers: Formers;
+}
+
 /** The pages of a box that has something to set; none for one that is as planned already. */
-function pagesOf(
-  plan: Plan,
-  device: string,
-  before: SiteState,
-  after: SiteState,
-  today: string | null,
-): SettingsPage[] {
-  if (presentOf(plan, device).state === 'as-planned') return [];
+function pagesOf({ plan, before, after, today, formers }: Made, device: string): SettingsPage[] {
+  const former = formerBox(plan, device, formers);
+  if (!former && isSetUp(plan, device, formers)) return [];
   const at = placeIn(after, device);
   const [now, then] = at < 0 ? [null, null] : [before.boxes[at]!, after.boxes[at]!];
   const management = then?.management ?? null;
-  const lines: Readonly<Record<PageName, readonly SettingLine[]>> = {
-    identity: identityLines(plan, device),
-    management: [...managementLines(plan, device, management), ...protectionLines(plan, device)],
+  const moves = !former || !equalManagement(now?.management ?? null, management);
+  const working = {
+    ...plainLines(plan, device, formers, today),
+    management: [
+      ...(moves ? managementLines(plan, device, management) : []),
+      ...(former ? [] : protectionLines(plan, device)),
+    ],
     vlans: now ? vlanLines(plan, now, then) : [],
-    ports: now ? portLines(plan, now, then) : [],
-    addresses: addressLines(plan, device, management),
-    dhcp: dhcpLines(plan, device),
-    routes: routeLines(plan, device),
-    internet: internetLines(plan, device),
-    rules: ruleLines(plan, device, today),
-    wireless: wirelessLines(plan, device),
-    guards: guardLines(plan, device),
-    trees: then ? treeLines(plan, then) : [],
-    time: timeLines(plan, device),
-    save: saveLines(plan, device),
+    ports: now ? portLines(plan, now, then, former) : [],
+  };
+  const isLeft = Object.values(working).some((lines) => lines.length > 0);
+  const lines: Readonly<Record<PageName, readonly SettingLine[]>> = {
+    ...working,
+    save: isLeft ? saveLines(plan, device) : [],
   };
   return pageNames.filter((page) => lines[page].length > 0).map((page) => ({ page, lines: lines[page] }));
 }
@@ -61,13 +67,18 @@ const keep = (
  * Everything that is to be set, box by box in the order of the site: only what is otherwise than it is now. What is the same
  * at all boxes of one model stands once, before the first of them.
  */
-export function settingsSheets(plan: Plan, today: string | null): SettingsSheet[] {
-  const [before, after] = [presentState(plan), plannedState(plan)];
+export function settingsSheets(
+  plan: Plan,
+  today: string | null,
+  formers: Formers = NO_FORMERS,
+): SettingsSheet[] {
+  const [before, after] = [presentState(plan, undefined, formers), plannedState(plan)];
+  const made = { plan, before, after, today, formers };
   const boxes = hardenable(plan)
     .map((device) => ({
       device,
       model: boxOf(plan, device.id)?.model ?? '',
-      pages: pagesOf(plan, device.id, before, after, today),
+      pages: pagesOf(made, device.id),
     }))
     .filter(({ pages }) => pages.length > 0);
   const alike = groupBy(boxes, ({ model }) => model);

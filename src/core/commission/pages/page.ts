@@ -5,6 +5,7 @@ import {
   equal,
   fieldText,
   fieldsOf,
+  groupBy,
   kinds,
   toWire,
 } from '../../plan';
@@ -66,4 +67,17 @@ export const inOneLine = (lines: readonly SettingLine[]): string =>
 export function vlanText(plan: Plan, id: string): string {
   const { vid, name } = plan.vlan.get(id)!;
   return `VLAN ${vid} ${name}`;
+}
+
+/** What is otherwise on a page than it was: what is new there, and what goes. A line in place of another says enough. */
+export function changedLines(was: readonly SettingLine[], is: readonly SettingLine[]): SettingLine[] {
+  const [before, after] = [groupBy(was, ({ what }) => what), groupBy(is, ({ what }) => what)];
+  const lacks = (all: readonly SettingLine[] | undefined, { value }: SettingLine) =>
+    !all?.some((one) => one.value === value);
+  const news = is.filter((one) => lacks(before.get(one.what), one));
+  const gone = [...before].flatMap(([what, lines]) => {
+    const replaced = news.filter((one) => one.what === what).length;
+    return lines.filter((one) => lacks(after.get(what), one)).slice(replaced);
+  });
+  return [...news, ...gone.map(({ what, value }) => line(`No longer: ${what}`, value))];
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { boxOf } from '../../plan';
+import { portsOf } from '../../model/wiring';
 import { hardenable } from '../../model/guards';
 import { soundWireless } from '../../testing/wireless';
 import { soundGuards } from '../../testing/guards';
@@ -7,10 +8,11 @@ import { soundPolicy } from '../../testing/policy';
 import { soundTrees } from '../../testing/trees';
 import { commissionSite, drawnCommission, plainDrawing } from '../../testing/commission';
 import { done } from '../../testing/plans';
-import { deviceNamed } from '../../testing/gear';
+import { deviceNamed, put } from '../../testing/gear';
 import { runs } from '../../testing/runs';
 import { settingsOf } from '../steps';
-import { plannedState, presentState } from '../state';
+import { presentState } from '../present';
+import { plannedState } from '../state';
 import { settingsSheets } from './index';
 
 const TODAY = '2026-05-04';
@@ -126,4 +128,45 @@ test('a box as planned is left out, and what it was before comes back', () => {
   expect(names(settingsSheets(then, TODAY))).not.toContain('sw-a');
   const back = done(then, 'setPresent', { devices: [id], set: { state: 'as-it-comes' } });
   expect(settingsSheets(back, TODAY)).toEqual(settingsSheets(plan, TODAY));
+});
+
+test('a box that was set up once is told what is otherwise since, and what goes', () => {
+  const plan = soundTrees();
+  const { id } = deviceNamed(plan, 'sw-a');
+  const devices = [...plan.box.values()].flatMap(({ device, vlanAware }) => (vlanAware ? [device] : []));
+  const recorded = done(plan, 'setPresent', { devices, set: { state: 'as-planned', asOf: 3 } });
+  const formers = new Map([[3, plan]]);
+  const own = (site: typeof plan) =>
+    settingsSheets(site, TODAY, formers)
+      .filter(({ devices }) => devices.some((one) => one.id === id))
+      .flatMap(({ pages }) => pages);
+  expect(own(recorded)).toEqual([]);
+  const [port] = portsOf(recorded, id).filter(({ number, label }) => number > 0 && label === '');
+  const labelled = put(recorded, 'port', port!, { label: 'loading bay' });
+  const [ports, save, ...rest] = own(labelled);
+  const label = { what: `Label of port ${port!.number}`, value: 'loading bay' };
+  expect([ports, rest]).toEqual([{ page: 'ports', lines: [label] }, []]);
+  expect(save!.lines[0]!.what).toBe('Save');
+  // What was there and is planned no more goes; where something came in its place, that says enough.
+  const back = new Map([[3, labelled]]);
+  const lines = settingsSheets(recorded, TODAY, back)
+    .filter(({ devices }) => devices.some((one) => one.id === id))
+    .flatMap(({ pages }) => pages.flatMap((page) => page.lines));
+  expect(lines[0]).toEqual({ what: `No longer: Label of port ${port!.number}`, value: 'loading bay' });
+  const renamed = done(recorded, 'edit', { table: 'device', id, set: { name: 'sw-new' } });
+  const [identity] = own(renamed);
+  expect(identity).toEqual({ page: 'identity', lines: [{ what: 'Name', value: 'sw-new' }] });
+  // Another box stands there now: all of it is to be set.
+  const box = boxOf(recorded, id)!;
+  const replaced = put(recorded, 'box', box, { model: 'another model' });
+  const asNew = done(put(plan, 'box', box, { model: 'another model' }), 'setPresent', {
+    devices: devices.filter((one) => one !== id),
+    set: { state: 'as-planned' },
+  });
+  expect(own(replaced)).toEqual(own(asNew));
+  expect(own(asNew).length).toBeGreaterThan(3);
+  const { management } = presentState(replaced, undefined, formers).boxes.find(
+    ({ bridge }) => bridge.device === id,
+  )!;
+  expect(management).toMatchObject({ address: null, vid: 1 });
 });

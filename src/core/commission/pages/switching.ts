@@ -1,5 +1,5 @@
 import { type Plan, type Port, kinds, pick } from '../../plan';
-import { portsOf, rangeText } from '../../model/wiring';
+import { type Bridge, portsOf, rangeText } from '../../model/wiring';
 import {
   bridgeRecordOf,
   factoryBridge,
@@ -10,7 +10,7 @@ import {
 import type { BoxState } from '../state';
 import { sameFacts } from '../steps';
 import { factsText } from '../words';
-import { type SettingLine, differing, inOneLine, line } from './page';
+import { type SettingLine, changedLines, differing, inOneLine, line } from './page';
 
 /** VLANs, ports and trees of a box. */
 
@@ -30,7 +30,7 @@ function portsText(ports: readonly Port[]): string {
 }
 
 /** Every port that is set otherwise, those set alike together. */
-export function portLines(plan: Plan, now: BoxState, then: BoxState): SettingLine[] {
+export function portLines(plan: Plan, now: BoxState, then: BoxState, former: Plan | null): SettingLine[] {
   const { ports, facts, device } = then.bridge;
   const alike = new Map<string, Port[]>();
   ports.forEach(({ id, number }, at) => {
@@ -41,20 +41,25 @@ export function portLines(plan: Plan, now: BoxState, then: BoxState): SettingLin
     const text = own ? `${factsText(own)}${voice}` : 'off';
     alike.set(text, [...(alike.get(text) ?? []), port]);
   });
+  const [named, was] = [namedLines(plan, device), former ? namedLines(former, device) : []];
+  return [...[...alike].map(([text, group]) => line(portsText(group), text)), ...changedLines(was, named)];
+}
+
+/** Bundles and labels of ports. */
+function namedLines(plan: Plan, device: string): SettingLine[] {
   const bundles = [...plan.lag.group(device).values()].map(({ id, name, lacp }) => {
     const members = portsOf(plan, device).filter(({ lag }) => lag === id);
     return line(`Bundle ${name}`, `ports ${rangeText(members)}, ${lacp ? 'LACP' : 'without LACP'}`);
   });
-  const labels = ports.flatMap(({ id }) => {
-    const { number, label } = plan.port.get(id)!;
-    return label === '' || number === 0 ? [] : [line(`Label of port ${number}`, label)];
-  });
-  return [...[...alike].map(([text, group]) => line(portsText(group), text)), ...bundles, ...labels];
+  const labels = portsOf(plan, device).flatMap(({ number, label }) =>
+    label === '' || number === 0 ? [] : [line(`Label of port ${number}`, label)],
+  );
+  return [...bundles, ...labels];
 }
 
 const OF_BRIDGE = Object.keys(kinds.bridge.fields).filter((name) => name !== 'device');
 
-export function treeLines(plan: Plan, { bridge: { device, box, ports } }: BoxState): SettingLine[] {
+export function treeLines(plan: Plan, { device, box, ports }: Bridge): SettingLine[] {
   const record = bridgeRecordOf(plan, device);
   const common = record
     ? differing(plan, 'bridge', record, pick(factoryBridge(box.spanningTree) as never, OF_BRIDGE as never[]))

@@ -2,14 +2,14 @@ import * as z from 'zod';
 import { badInput, boxOf, kinds, operation, presentOf } from '../../plan';
 import { namesOf } from '../tree/operations';
 
-const { state, address, length } = kinds.present.fields;
+const { state, address, length, asOf } = kinds.present.fields;
 
 /** Says how boxes are before work begins. */
 export const setPresent = operation(
   'setPresent',
   z.strictObject({
     devices: z.array(z.string()).min(1, 'No box is chosen; choose at least one.').max(1000),
-    set: z.strictObject({ state, address, length }).partial(),
+    set: z.strictObject({ state, address, length, asOf }).partial(),
   }),
   (draft, { devices, set }) => {
     for (const device of devices) {

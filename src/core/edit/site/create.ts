@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { parsePrefix } from '../../address';
-import { Draft, type Plan, planOf, SITE_ID, type Site, kinds } from '../../plan';
+import { Draft, type Plan, planOf, SITE_ID, type Site, kinds, withRecord } from '../../plan';
 
 const fields = kinds.site.fields;
 export const newSiteInput = z.strictObject({
@@ -67,10 +67,19 @@ export function newSitePlan(input: z.output<typeof newSiteInput>, seed: string):
     country: '',
     wirelessNames: 'one',
     radarChannels: 'used',
+    staging: 'on-site',
     timeZone: input.timeZone ?? 'UTC',
     notes: '',
   });
   draft.insert('lan', { name: 'LAN' });
   draft.insert('device', { name: 'gw-1', kind: 'gateway', firewall: 'unknown' });
   return draft.plan;
+}
+
+/** A plan as the beginning of a site: what it says of changes of another is not said of this one. */
+export function asANewSite(plan: Plan): Plan {
+  let made = plan;
+  for (const present of plan.present.values())
+    if (present.asOf !== null) made = withRecord(made, 'present', present.id, { ...present, asOf: null });
+  return made;
 }

@@ -18,6 +18,7 @@ import { lan } from './lan';
 import { foreignSsid } from './foreign-ssid';
 import { level } from './level';
 import { listener } from './listener';
+import { model } from './model';
 import { pool } from './pool';
 import { port } from './port';
 import { portGuard } from './port-guard';
@@ -59,6 +60,7 @@ export const kinds = {
   ssid,
   interface: networkInterface,
   box,
+  model,
   profile,
   lag,
   port,

@@ -59,6 +59,8 @@ export const site = kind({
     wirelessNames: oneOf('names on the air', ['one', 'each'], { since: 8 }).default('one'),
     /** May channels be used on which radar goes before? */
     radarChannels: oneOf('radar channels', ['used', 'avoided'], { since: 8 }).default('used'),
+    /** New boxes are set up on a table before they are mounted, or where they hang. */
+    staging: oneOf('new boxes are set up', ['on-site', 'bench'], { since: 13 }).default('on-site'),
     timeZone: text('time zone', 60),
     notes: longText('notes', 4000),
   },

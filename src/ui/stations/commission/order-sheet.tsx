@@ -2,8 +2,10 @@
 
 import type { ReactNode } from 'react';
 import { type Plan, portTitle } from '@/core/plan';
-import type { OrderEdit, SheetSeat, SheetStep, Worksheet } from '@/core/commission';
+import { type OrderEdit, type SheetSeat, type SheetStep, type Worksheet, wayInto } from '@/core/commission';
 import { WorkCautions } from '../../parts/cautions';
+import { useOrderLook } from './order-times';
+import { WayBack } from '../../parts/way-back';
 import { SortableRows, useSortableRow } from '../../parts/sortable-rows';
 
 interface Props {
@@ -95,7 +97,7 @@ function Seat({ plan, seat, first }: { plan: Plan; seat: SheetSeat; first: numbe
         <div className="sticky top-6 max-[699px]:static">
           <strong className="mono block">{place}</strong>
           <span className="mono block text-[13px]">{seat.laptop?.split(' ').join('\u00a0/ ')}</span>
-          <span className="block text-[13px] text-muted">{aside(seat)}</span>
+          <span className="block text-[13px] text-muted">{aside(plan, seat)}</span>
         </div>
       </div>
       <table
@@ -112,11 +114,11 @@ function Seat({ plan, seat, first }: { plan: Plan; seat: SheetSeat; first: numbe
   );
 }
 
-const aside = ({ socket, laptop, parachute }: SheetSeat): string =>
+const aside = (plan: Plan, { socket, device, laptop, parachute }: SheetSeat): string =>
   parachute
-    ? 'parachute'
+    ? 'parachute: the socket you gave yourself'
     : socket === null
-      ? 'no socket reaches it'
+      ? (wayInto(plan, device).find(({ what }) => what === 'Console')?.value ?? 'no socket reaches it')
       : laptop === null
         ? 'an address in the subnet it comes with'
         : '';
@@ -127,6 +129,7 @@ const isPlain = ({ kind }: SheetStep): boolean => kind === 'port' || kind === 'v
 function StepRow({ plan, step, number }: { plan: Plan; step: SheetStep; number: number }) {
   const { device, does, sees, reached, of, cut, at } = step;
   const { setNodeRef, style, handle } = useSortableRow(String(at));
+  const shown = useOrderLook((state) => state.back) && step.back !== '';
   return (
     <tr
       ref={setNodeRef}
@@ -141,6 +144,7 @@ function StepRow({ plan, step, number }: { plan: Plan; step: SheetStep; number: 
         {does}
         {cut !== '' && <strong className="block text-[13px] text-stop">{cut}</strong>}
         {!isPlain(step) && <span className="block text-[13px] text-muted">{sees}</span>}
+        {shown && <WayBack step={step} />}
       </td>
       <td className="mono w-16 text-right whitespace-nowrap max-[699px]:w-auto">
         {of > 0 && (reached === of ? reached : `${reached} of ${of}`)}

@@ -7,8 +7,10 @@ import type { Plan } from '@/core/plan';
 import { useJob } from '../../session/job';
 import { RunsUnderWay } from '../../log/runs-under-way';
 import { StartRun } from '../../log/start-run';
+import { FormersAwaited } from '../../parts/formers-awaited';
 import { ProgressLine } from '../../parts/progress-line';
 import { OrderSheet } from './order-sheet';
+import { OrderTimes, useOrderLook } from './order-times';
 
 /** What somebody did to the order of a plan by hand; another plan has another order. */
 const useEdits = create<{ readonly plan: Plan | null; readonly edits: readonly OrderEdit[] }>(() => ({
@@ -21,7 +23,8 @@ const NONE: readonly OrderEdit[] = [];
 export function OrderView({ plan }: { plan: Plan }) {
   const edits = useEdits((state) => (state.plan === plan ? state.edits : NONE));
   const dropped = useEdits((state) => state.plan !== null && state.plan !== plan && state.edits.length > 0);
-  const { start, running, result, stale } = useJob();
+  const minutes = useOrderLook((state) => state.minutes);
+  const { start, running, result, stale, problem } = useJob();
   useEffect(() => start({ kind: 'order', edits }, edits.length > 0), [start, edits]);
   const set = (next: readonly OrderEdit[]) => useEdits.setState({ plan, edits: next });
   const sheet = result?.kind === 'order' && !stale ? result.sheet : null;
@@ -32,6 +35,7 @@ export function OrderView({ plan }: { plan: Plan }) {
           The plan has changed: the order is worked out anew, without what was moved by hand.
         </p>
       )}
+      {problem && <FormersAwaited problem={problem} />}
       {running && !sheet && (
         <p role="status">
           <ProgressLine label="The order is worked out" progress={running} atMost />
@@ -42,8 +46,9 @@ export function OrderView({ plan }: { plan: Plan }) {
       )}
       {sheet && sheet.steps > 0 && (
         <OrderSheet plan={plan} sheet={sheet} onEdit={(edit) => set([...edits, edit])}>
+          <OrderTimes plan={plan} sheet={sheet} />
           <span className="no-print flex flex-wrap gap-2 pb-2">
-            <StartRun edits={edits} />
+            <StartRun edits={edits} minutes={minutes} />
             <RunsUnderWay />
             {edits.length > 0 && (
               <>

@@ -6,18 +6,22 @@ import { settingsSheets } from '@/core/commission';
 import type { Plan } from '@/core/plan';
 import { today } from '@/today';
 import { useSession } from '../../session/context';
+import { useFormers } from '../../session/use-formers';
 import { useView } from '../../session/view';
 import { Choice } from '../../parts/choice';
+import { FormersAwaited } from '../../parts/formers-awaited';
 import { SettingsBlock } from '../../schedule/settings-block';
 
 /** What is to be set at one box: what is the same at all of its model, then its own. */
 export function SettingsView({ plan }: { plan: Plan }) {
-  const { siteId } = useSession();
+  const { siteId, formers: plans } = useSession();
+  const { formers, problem } = useFormers(plans, plan);
   const device = useView((state) => state.device);
   const set = useView((state) => state.set);
-  const sheets = useMemo(() => settingsSheets(plan, today()), [plan]);
+  const sheets = useMemo(() => (formers ? settingsSheets(plan, today(), formers) : []), [plan, formers]);
   const boxes = sheets.flatMap(({ devices }) => (devices.length === 1 ? devices : []));
   const chosen = boxes.find(({ id }) => id === device) ?? boxes[0];
+  if (!formers) return <FormersAwaited problem={problem} />;
   if (!chosen)
     return <p>Nothing is left to set: every box that can be set up is recorded as planned already.</p>;
   const shown = sheets.filter(({ devices }) => devices.some(({ id }) => id === chosen.id));

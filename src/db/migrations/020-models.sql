@@ -1,0 +1,23 @@
+ALTER TABLE site_record ADD COLUMN IF NOT EXISTS staging VARCHAR(7) NOT NULL DEFAULT 'on-site';
+
+CREATE TABLE IF NOT EXISTS box_model (
+  site_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  name VARCHAR(80) NOT NULL,
+  way_in VARCHAR(10) NOT NULL,
+  port SMALLINT UNSIGNED NULL,
+  address_v4 INT UNSIGNED NULL,
+  address_v6 BINARY(16) NULL,
+  mask_length TINYINT UNSIGNED NOT NULL,
+  console_socket VARCHAR(6) NOT NULL,
+  console_speed INT UNSIGNED NULL,
+  starts SMALLINT UNSIGNED NULL,
+  page_time SMALLINT UNSIGNED NULL,
+  reset_by VARCHAR(200) NOT NULL,
+  light VARCHAR(200) NOT NULL,
+  quirks TEXT NOT NULL,
+  PRIMARY KEY (site_id, id),
+  CONSTRAINT box_model_site FOREIGN KEY (site_id) REFERENCES site (id) ON DELETE CASCADE
+);
+
+ALTER TABLE present_state ADD COLUMN IF NOT EXISTS as_of INT UNSIGNED NULL;
