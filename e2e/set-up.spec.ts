@@ -130,3 +130,80 @@ test('how long it takes is told, until when one can turn back, and the bench is 
   await expect(line).toContainText(/The way back takes \d+ min: turn back by|that is past/);
   await expect(card).toContainText('Until it is saved, a restart brings back what was before.');
 });
+
+test('lines of the settings are ticked, one or a page at once, and everybody sees who did it', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '1-row-house');
+  await open(page, site, 'commission?list=settings');
+  await choose(page.getByLabel('Box', { exact: true }), { label: 'gw-1' });
+  const own = page.getByRole('region', { name: 'gw-1', exact: true });
+  const line = own.getByRole('checkbox', { name: 'Name gw-1 is set' });
+  await line.click();
+  await expect(line).toBeChecked();
+  const all = own.getByRole('checkbox', { name: 'All of DHCP is set' });
+  await all.click();
+  await expect(all).toBeChecked();
+  const pool = own.getByRole('checkbox', { name: /^VLAN 20 Family: pool/ });
+  await pool.click();
+  await expect(pool).not.toBeChecked();
+  await page.reload();
+  await expect(line).toBeChecked();
+  await expect(pool).not.toBeChecked();
+  await show(page, 'logbook');
+  const book = page.getByRole('table', { name: 'Logbook' });
+  await expect(book).toContainText('set at gw-1, Identity: Name gw-1');
+  await expect(book).toContainText(/set at gw-1, DHCP: \d+ lines/);
+  await expect(book).toContainText('not set after all at gw-1, DHCP: VLAN 20 Family: pool');
+});
+
+test('the other pages of a box are a step of the run, with every line to tick', async ({ page, request }) => {
+  const site = await demoSite(request, '1-row-house');
+  await open(page, site, 'commission?list=boxes');
+  for (const name of ['gw-1', 'sw-cellar', 'ap-ground', 'ap-attic', 'ap-flat']) {
+    await choose(page.getByLabel(`${name} now`), { label: 'as planned' });
+    await saved(page);
+  }
+  await atChange(page, 5);
+  await open(page, site, 'segments');
+  await fill(page, 'Name of Family', 'Household');
+  await atChange(page, 6);
+  await open(page, site, 'commission');
+  await page.getByRole('button', { name: 'Start a run' }).click();
+  await page.keyboard.press('Enter');
+  const card = page.getByRole('region', { name: 'What to do now' });
+  // Nobody has a free socket in this house that is managed from: it is the console.
+  await expect(card).toContainText('you sit at console of gw-1');
+  await expect(card).toContainText('Set its other pages: Addresses, DHCP');
+  const tick = card.getByRole('checkbox', { name: /Household/ }).first();
+  await tick.click();
+  await expect(tick).toBeChecked();
+});
+
+test('a visit is written down from coming to leaving, with what became of it', async ({ page, request }) => {
+  const site = await demoSite(request, '2-clinic');
+  await open(page, site, 'commission?list=log');
+  await page.getByRole('button', { name: 'I am on site' }).click();
+  const coming = page.getByRole('form', { name: 'I am on site' });
+  await coming.getByLabel('What for').fill('kennel camera dark');
+  await coming.getByLabel('Who else is there').fill('Rhys');
+  await page.keyboard.press('Enter');
+  const row = page.getByRole('table', { name: 'Visits' }).getByRole('row').nth(1);
+  await expect(row).toContainText('Ada, Rhys');
+  await expect(row).toContainText('nothing written yet');
+
+  await page.getByRole('button', { name: 'Write something down' }).click();
+  await page.getByLabel('What was done, measured or seen?').fill('plug crimped anew');
+  await page.getByLabel('Reading').fill('wire map good');
+  await page.getByRole('button', { name: 'Open as a defect' }).click();
+  await expect(row).toContainText('1 defect opened');
+  await row.getByRole('button', { name: 'I leave' }).click();
+  const leaving = page.getByRole('form', { name: 'I leave the site' });
+  await expect(leaving.getByLabel('What is left open')).toHaveValue('Left open: 1 open defect.');
+  await leaving.getByRole('button', { name: 'I leave' }).click();
+  await expect(row).toContainText('Left open: 1 open defect.');
+  await expect(row.getByRole('button')).toHaveCount(0);
+  await page.reload();
+  await expect(row).toContainText('Left open: 1 open defect.');
+});

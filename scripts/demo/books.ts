@@ -5,6 +5,8 @@ export const books: Readonly<Record<string, DemoBook>> = {
   '1-row-house': {
     finished: {
       name: 'Cupboard and cellar',
+      with: 'the electrician',
+      why: 'first set-up',
       author: 'Ines',
       begins: '2026-04-20T07:10:00Z',
       said: [
@@ -21,6 +23,9 @@ export const books: Readonly<Record<string, DemoBook>> = {
     },
     underWay: {
       name: 'After the lightning: cellar anew',
+      with: '',
+      why: 'the switch in the cellar was replaced',
+      left: 'The attic comes next week; the heat pump is on its old cable.',
       author: 'Ines',
       begins: '2026-05-02T12:30:00Z',
       said: [],
@@ -31,6 +36,8 @@ export const books: Readonly<Record<string, DemoBook>> = {
   '2-clinic': {
     finished: {
       name: 'Comms cupboard and kennels',
+      with: 'Rhys on the ladder',
+      why: 'opening of the new wing',
       author: 'Tomasz',
       begins: '2026-03-14T06:00:00Z',
       said: [{ at: 9, outcome: 'differs', note: 'the page closes by itself after it took the VLANs' }],
@@ -40,6 +47,9 @@ export const books: Readonly<Record<string, DemoBook>> = {
     },
     underWay: {
       name: 'Surgery wing',
+      with: '',
+      why: 'ports for the surgery',
+      left: 'The far end on the corridor has no light; the room is free on Friday.',
       author: 'Tomasz',
       begins: '2026-05-04T16:05:00Z',
       said: [
@@ -58,6 +68,8 @@ export const books: Readonly<Record<string, DemoBook>> = {
   '3-creamery': {
     finished: {
       name: 'Summer stop, all halls',
+      with: 'two of the electricians, the shift lead',
+      why: 'yearly stop',
       author: 'Mirela',
       begins: '2026-02-07T05:30:00Z',
       said: [{ at: 20, outcome: 'differs', note: 'asks for a restart before it goes on' }],
@@ -67,6 +79,9 @@ export const books: Readonly<Record<string, DemoBook>> = {
     },
     underWay: {
       name: 'Cold store and silos',
+      with: 'the shift lead',
+      why: 'boxes of the cold store',
+      left: 'One supply of the cabinet is missing; the electrician comes on Monday.',
       author: 'Mirela',
       begins: '2026-05-01T04:45:00Z',
       said: [

@@ -23,6 +23,9 @@ interface Said {
 }
 export interface DemoVisit {
   readonly name: string;
+  /** Who is there besides, and what for. */
+  readonly with: string;
+  readonly why: string;
   readonly author: string;
   readonly begins: string;
   readonly said: readonly Said[];
@@ -31,7 +34,7 @@ export interface DemoVisit {
 }
 export interface DemoBook {
   readonly finished: DemoVisit & { readonly customer: string; readonly end: string };
-  readonly underWay: DemoVisit;
+  readonly underWay: DemoVisit & { readonly left: string };
   /** So many tests came out as expected. */
   readonly tests: number;
 }
@@ -80,7 +83,7 @@ class Book {
 /** Works a run off, step by step as it is told, as far as was wanted. */
 function workOff(book: Book, plan: Plan, visit: DemoVisit): string {
   const { name, author, said, share } = visit;
-  book.begin(visit);
+  book.pass('sit');
   const run = book.add(author, { kind: 'run', name, edits: [] });
   let rest = { after: 0, entries: finish(workedOrder(plan)).entries };
   const all = runSheetOf(plan, [], rest.entries).sheet.steps;
@@ -140,6 +143,11 @@ function workOff(book: Book, plan: Plan, visit: DemoVisit): string {
 export function bookOf(site: string, plan: Plan, { finished, underWay, tests }: DemoBook): NewEntry[] {
   const book = new Book(site);
   const { author, customer, end } = finished;
+  const come = (visit: DemoVisit) => {
+    book.begin(visit);
+    return book.add(visit.author, { kind: 'visit', with: visit.with, note: visit.why });
+  };
+  const first = come(finished);
   const run = workOff(book, plan, finished);
   book.add(author, { kind: 'runEnd', run, note: end });
   const rounds = siteTests(plan, null).rounds.flatMap((round) =>
@@ -167,6 +175,10 @@ export function bookOf(site: string, plan: Plan, { finished, underWay, tests }: 
     book.pass('sit');
     book.add(author, { kind: 'signOff', role, name, day, signature: SIGNATURES[role], note: '' });
   }
+  book.add(author, { kind: 'visitEnd', visit: first, note: '' });
+  const second = come(underWay);
   workOff(book, plan, underWay);
+  book.pass('pages');
+  book.add(underWay.author, { kind: 'visitEnd', visit: second, note: underWay.left });
   return book.entries;
 }

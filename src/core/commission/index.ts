@@ -38,7 +38,15 @@ export {
 } from './worksheet';
 export { type Pace, type TimedStep, mayTurnBack, timedSteps, wayBackOf } from './times';
 export { type WayIn, consoleWords, modelInShort, wayInto, wayWords } from './way-in';
-export { type SettingsSheet, alsoCalled, pageTitles, settingsSheets } from './pages';
+export {
+  type PageName,
+  type SettingLine,
+  type SettingsSheet,
+  alsoCalled,
+  pageNames,
+  pageTitles,
+  settingsSheets,
+} from './pages';
 export {
   type FoundAt,
   type FoundList,

@@ -3,6 +3,7 @@ import { type BoxModel, type Plan, boxOf, groupBy, modelOf, presentOf, siteOf } 
 import { DEFAULT_VID, type PortFacts, VidSet, portFacts } from '../model/wiring';
 import { type Formers, NO_FORMERS, formerBox, isSetUp } from './formers';
 import { pagesLeft } from './pages/left';
+import { allOf } from './routed';
 import {
   ALONE,
   type BoxState,
@@ -77,7 +78,7 @@ function asItComes(plan: Plan, box: BoxState, own: AsItComes): BoxState {
     const inside = bridge.ports.findIndex(({ number }) => number === 0);
     const own = facts.map((one, at) => (at === begin || at === inside ? alone(null) : without(one)));
     const management: Management = { address, length, vid: ALONE, way: 'one-port' };
-    return { ...box, bridge: { ...bridge, facts: own }, management, vids };
+    return { ...box, routed: [], bridge: { ...bridge, facts: own }, management, vids };
   }
   const found: Management = { address, length, vid: DEFAULT_VID };
   const management: Management =
@@ -86,7 +87,7 @@ function asItComes(plan: Plan, box: BoxState, own: AsItComes): BoxState {
       : way === 'console'
         ? { ...found, address: null, vid: ALONE, way }
         : found;
-  return { ...box, bridge: { ...bridge, facts }, management, vids };
+  return { ...box, routed: [], bridge: { ...bridge, facts }, management, vids };
 }
 
 /** A box as it was set up; ports it got since are as the factory makes them. */
@@ -97,7 +98,9 @@ function asItWas(plan: Plan, box: BoxState, former: SiteState): BoxState {
   const factory = factoryFacts(plan, box);
   const facts = box.bridge.ports.map(({ id }, at) => (before.has(id) ? before.get(id)! : factory[at]!));
   const management = was.management ?? { address: null, length: 24, vid: DEFAULT_VID };
-  return { ...box, bridge: { ...box.bridge, facts }, management, vids: new Set([DEFAULT_VID, ...was.vids]) };
+  const routed = box.routed.filter((vid) => was.routed.includes(vid));
+  const vids = new Set([DEFAULT_VID, ...was.vids]);
+  return { ...box, bridge: { ...box.bridge, facts }, management, vids, routed };
 }
 
 /** Two boxes with the same of this answer to the same address: it is that, or where it is not known the model. */
@@ -155,6 +158,7 @@ export function presentState(
     const left = { ...box, pages: pagesLeft(plan, device, formers) };
     return own ? asItComes(plan, left, own) : asItWas(plan, left, stateOf(former!));
   });
-  const state = { ...planned, boxes, ways: {} };
+  const access = allOf([planned, ...states.values()].map((one) => one.access));
+  const state = { ...planned, boxes, access, ways: {} };
   return { ...state, apart: apartIn(plan, state, comes) };
 }

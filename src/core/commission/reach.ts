@@ -8,18 +8,24 @@ import {
   leaves,
   stateKey,
 } from '../model/wiring';
-import { type SiteState, fabricIn, isVacant } from './state';
+import { type BoxState, type SiteState, fabricIn, isVacant } from './state';
 
 /** Which boxes somebody reaches who sits at a socket. */
 
 /** Where a frame of a box in its management VLAN arrives again, back the way that one came. */
-function comesBack(fabric: Fabric, came: ReturnType<typeof flood>['came'], at: State): boolean {
+function comesBack(
+  fabric: Fabric,
+  came: ReturnType<typeof flood>['came'],
+  at: State,
+  /** Whoever asks: a laptop, which hears untagged frames only, or a router, which hears its VLANs. */
+  asks: 'laptop' | 'router' = 'laptop',
+): boolean {
   let here = at;
   for (;;) {
     const { from, link, port } = came.get(stateKey(here))!;
     if (port === null) return true;
     const tag = leaves(fabric.bridges[here.bridge]!, port, here.vid);
-    if (from === null) return tag === 0;
+    if (from === null) return asks === 'router' || tag === 0;
     if (tag === null) return false;
     const seat = fabric.seats.get(link!.from)!;
     const entered = enters(fabric.bridges[seat.bridge]!, seat.port, tag);
@@ -55,6 +61,21 @@ export function reachedFrom(state: SiteState, socket: string): Reached {
   return reached;
 }
 
+/** Farther than over any wire: over a router, or by an address of its own in another segment than it is set up in. */
+export const ROUTED = 1000;
+
+/** Does the box itself send into a VLAN? */
+function speaksIn({ bridge }: BoxState, vid: number): boolean {
+  const inside = bridge.ports.findIndex(({ number }) => number === 0);
+  const facts = inside < 0 ? null : bridge.facts[inside];
+  return !!facts && egress(facts, vid) !== null;
+}
+const linksTo = (came: ReturnType<typeof flood>['came'], here: State): number => {
+  let links = 0;
+  for (let next = came.get(stateKey(here))!.from; next; next = came.get(stateKey(next))!.from) links++;
+  return links;
+};
+
 function reach(state: SiteState, socket: string): Reached {
   if (!isVacant(state, socket)) return new Map();
   const fabric = fabricIn(state);
@@ -62,13 +83,12 @@ function reach(state: SiteState, socket: string): Reached {
   const found = new Map<string, number>();
   const byAddress = new Map<string, string>();
   const twice = new Set<string>();
-  state.boxes.forEach(({ bridge, management }, at) => {
+  const isBack = (here: State) => comesBack(fabric, came, here) || answers(fabric, here, socket);
+  state.boxes.forEach((box, at) => {
+    const { bridge, management } = box;
     if (!management) return;
     const here: State = { bridge: at, vid: management.vid };
-    if (!came.has(stateKey(here))) return;
-    const inside = bridge.ports.findIndex(({ number }) => number === 0);
-    const facts = inside < 0 ? null : bridge.facts[inside];
-    if (!facts || egress(facts, management.vid) === null) return;
+    if (!came.has(stateKey(here)) || !speaksIn(box, management.vid)) return;
     // Two that answer to one address: nobody knows which of them is meant.
     const other = byAddress.get(String(management.address));
     if (management.address !== null && other !== undefined) {
@@ -76,11 +96,41 @@ function reach(state: SiteState, socket: string): Reached {
       return;
     }
     byAddress.set(String(management.address), bridge.device);
-    if (!comesBack(fabric, came, here) && !answers(fabric, here, socket)) return;
-    let links = 0;
-    for (let next = came.get(stateKey(here))!.from; next; next = came.get(stateKey(next))!.from) links++;
-    found.set(bridge.device, links);
+    if (isBack(here)) found.set(bridge.device, linksTo(came, here));
   });
   for (const device of twice) found.delete(device);
+  state.boxes.forEach((box, at) => {
+    for (const vid of box.routed) {
+      const here: State = { bridge: at, vid };
+      if (!came.has(stateKey(here)) || !speaksIn(box, vid) || !isBack(here)) continue;
+      overRouter(state, fabric, here, linksTo(came, here), found);
+    }
+  });
   return found;
+}
+
+/** The boxes that are reached by a router where it is heard: itself, and what it lets through to. */
+function overRouter(
+  { boxes, access }: SiteState,
+  fabric: Fabric,
+  at: State,
+  links: number,
+  found: Map<string, number>,
+): void {
+  const router = boxes[at.bridge]!;
+  const add = (device: string, far: number) => {
+    if (!found.has(device)) found.set(device, ROUTED + links + far);
+  };
+  if (router.management && access.opens(at.vid)) add(router.bridge.device, 0);
+  const managed = new Set(boxes.map(({ management }) => management?.vid));
+  for (const vid of router.routed) {
+    if (vid === at.vid || !managed.has(vid) || !access.lets(at.vid, vid) || !speaksIn(router, vid)) continue;
+    const { came } = flood(fabric, { state: { bridge: at.bridge, vid } }, 'boxes');
+    boxes.forEach((box, other) => {
+      const here: State = { bridge: other, vid };
+      if (other === at.bridge || box.management?.vid !== vid || box.management.way !== undefined) return;
+      if (came.has(stateKey(here)) && speaksIn(box, vid) && comesBack(fabric, came, here, 'router'))
+        add(box.bridge.device, linksTo(came, here));
+    });
+  }
 }

@@ -2,6 +2,7 @@ import { type IpAddress, familyOf } from '../address';
 import { type Plan, addressesOn, interfacesOf } from '../plan';
 import { type Bridge, type Fabric, type Link, type PortFacts, wiredFabric } from '../model/wiring';
 import type { PlainPage } from './pages/plain';
+import { type Access, accessOf, routedVids } from './routed';
 
 /** Boxes as they are set at a moment, on the way from how they came to what the plan says. */
 
@@ -25,6 +26,8 @@ export interface BoxState {
   readonly management: Management | null;
   /** The VLANs that are made on it. */
   readonly vids: ReadonlySet<number>;
+  /** The VLANs a router answers and routes in all the while, from before work begins until it ends; none for other boxes. */
+  readonly routed: readonly number[];
   /** The other pages that have something left to set. */
   readonly pages: readonly PlainPage[];
 }
@@ -36,6 +39,7 @@ export interface SiteState {
   readonly links: Fabric['links'];
   /** Devices whose cables to other boxes are not plugged in yet. */
   readonly apart: ReadonlySet<string>;
+  readonly access: Access;
   /** The same object as long as nothing changed that frames between boxes depend on. */
   readonly ways: object;
 }
@@ -76,9 +80,10 @@ export function plannedState(plan: Plan): SiteState {
     bridge,
     management: bridge.box.vlanAware ? plannedManagement(plan, bridge.device) : null,
     vids: vidsIn(bridge.facts),
+    routed: bridge.box.vlanAware ? routedVids(plan, bridge.device) : [],
     pages: [],
   }));
-  return { boxes, seats, links, apart: new Set(), ways: {} };
+  return { boxes, seats, links, apart: new Set(), access: accessOf(plan), ways: {} };
 }
 
 /** Does a port belong to a box that stands apart? */

@@ -6,6 +6,7 @@ import { type Entry, NOWHERE, type Standing, ordering } from './order';
 import type { Formers } from './formers';
 import { presentState } from './present';
 import { type BoxState, type SiteState, placeIn, plannedState } from './state';
+import { ROUTED, reachedFrom } from './reach';
 import { type SettingKind, type Step, after, sameFacts } from './steps';
 import { type Saying, backOf, sayingOf } from './words';
 
@@ -36,8 +37,10 @@ export interface SheetSeat {
   /** Null at the console of a box. */
   readonly socket: string | null;
   readonly device: string;
-  /** Address and mask to set; null where the address of the box is not known. */
+  /** Address and mask to set; null where the address of the box is not known, or where the segment gives one. */
   readonly laptop: string | null;
+  /** The box is in another segment: the address that everybody gets there will do. */
+  readonly given: boolean;
   /** Given to the installer for a while. */
   readonly parachute: boolean;
   readonly steps: readonly SheetStep[];
@@ -116,6 +119,9 @@ export function sheetOf(
   let state = now;
   let socket = from.seat;
   let laptop: LaptopSettings | null = null;
+  let given = false;
+  const isGiven = (device: string) =>
+    socket !== null && (reachedFrom(state, socket).get(device) ?? 0) >= ROUTED;
   let begun = false;
   const boxOf = ({ device }: Step): BoxState => state.boxes[placeIn(state, device)]!;
   /** The step before, where no other place came between. */
@@ -146,12 +152,14 @@ export function sheetOf(
     last = step;
   };
   const sit = (at: string | null, device: string) => {
-    laptop = at === null ? null : laptopFor(plan, state, device);
+    given = at !== null && isGiven(device);
+    laptop = at === null || given ? null : laptopFor(plan, state, device);
     begun = true;
     seats.push({
       socket: at,
       device: at === null ? device : plan.port.get(at)!.device,
       laptop: laptop && laptopText(laptop),
+      given,
       parachute: at !== null && parachutes.has(at),
       steps: [],
     });
@@ -175,7 +183,10 @@ export function sheetOf(
         break;
       case 'step': {
         const { step, reached, of } = entry;
-        if (!begun || !talksTo(laptop, state, step.device)) sit(socket, step.device);
+        const fits = given
+          ? isGiven(step.device)
+          : !isGiven(step.device) && talksTo(laptop, state, step.device);
+        if (!begun || !fits) sit(socket, step.device);
         note(step, at, reached, of);
         state = after(state, step);
         if (step.setting.kind === 'parachute') parachutes.add(step.setting.port);

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { landings, orderEditSchema, outcomes, stepSchema } from '../commission';
+import { landings, orderEditSchema, outcomes, pageNames, stepSchema } from '../commission';
 import { authorSchema, idSchema, tableNames, type TableName, wellFormed } from '../plan';
 
 /**
@@ -72,6 +72,27 @@ export const bodySchema = z.discriminatedUnion('kind', [
     photos,
   }),
   z.strictObject({ kind: z.literal('runEnd'), run: entryId, note }),
+  /** Lines of the settings of a box are done, or are not after all. */
+  z.strictObject({
+    kind: z.literal('tick'),
+    device: idSchema,
+    /** The run it was done in, where it was one. */
+    run: entryId.nullable(),
+    page: z.enum(pageNames),
+    lines: z
+      .array(z.strictObject({ what: wellFormed.max(longest), value: wellFormed.max(longest) }))
+      .min(1)
+      .max(2000),
+    done: z.boolean(),
+  }),
+  /** Somebody comes to the site, and leaves it. */
+  z.strictObject({
+    kind: z.literal('visit'),
+    /** Who is there besides whoever writes. */
+    with: wellFormed.trim().max(200, 'who is there is longer than 200 characters; write a shorter text'),
+    note,
+  }),
+  z.strictObject({ kind: z.literal('visitEnd'), visit: entryId, note }),
   /** Something seen, measured or done on the site. */
   z.strictObject({
     kind: z.literal('note'),

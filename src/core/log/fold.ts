@@ -1,4 +1,4 @@
-import { type Result, decodeSetting } from '../commission';
+import { type Result, type SettingLine, decodeSetting } from '../commission';
 import type { Body, BodyKind, DefectState, LogEntry, SignRole } from './entries';
 
 /** The log as it stands: its entries in the order in which they came in, put together to runs and defects. */
@@ -8,7 +8,7 @@ export type Written = Omit<LogEntry, 'seq' | 'received' | 'behind'> &
   Partial<Pick<LogEntry, 'seq' | 'received' | 'behind'>>;
 export type Of<K extends BodyKind> = Written & { readonly body: Extract<Body, { kind: K }> };
 
-const is =
+export const is =
   <K extends BodyKind>(kind: K) =>
   (entry: Written): entry is Of<K> =>
     entry.body.kind === kind;
@@ -31,8 +31,19 @@ export interface Defect {
   readonly since: readonly Of<'defectState'>[];
 }
 
+/** A time on site, with what was written while it lasted. */
+export interface Visit {
+  readonly id: string;
+  readonly begun: Of<'visit'>;
+  readonly ended: Of<'visitEnd'> | null;
+  readonly entries: readonly Written[];
+}
+
 export interface Log {
   readonly entries: readonly Written[];
+  readonly visits: readonly Visit[];
+  /** Who said last that a line of the settings of a box is done, or is not, by `tickKey`. */
+  readonly ticks: ReadonlyMap<string, Of<'tick'>>;
   readonly runs: readonly Run[];
   readonly defects: readonly Defect[];
   /** What came of each test last, by its key. */
@@ -44,6 +55,10 @@ export interface Log {
   /** What took an entry back, by its id. */
   readonly corrections: ReadonlyMap<string, Of<'correction'>>;
 }
+
+/** A line of the settings of a box. What it says is part of it: said anew, it is to be done anew. */
+export const tickKey = (device: string, page: string, { what, value }: SettingLine): string =>
+  [device, page, what, value].join('\n');
 
 /** When something was written, in UTC: by the clock of the device, put right by how far it was behind when it was sent. */
 export const writtenAt = ({ at, behind = 0 }: Written): string =>
@@ -57,6 +72,20 @@ function asBuiltIn(signOffs: readonly Of<'signOff'>[]): number | null {
   return (
     signOffs.findLast(({ revision }) => installer.has(revision) && customer.has(revision))?.revision ?? null
   );
+}
+
+/** What was written between the beginning and the end of each visit, by the time it was written. */
+function visitsIn(stands: readonly Written[]): Visit[] {
+  const ended = new Map(stands.filter(is('visitEnd')).map((entry) => [entry.body.visit, entry]));
+  return stands.filter(is('visit')).map((begun): Visit => {
+    const end = ended.get(begun.id) ?? null;
+    const [from, until] = [writtenAt(begun), end && writtenAt(end)];
+    const entries = stands.filter((entry) => {
+      const at = writtenAt(entry);
+      return entry.id !== begun.id && entry.id !== end?.id && at >= from && (until === null || at <= until);
+    });
+    return { id: begun.id, begun, ended: end, entries };
+  });
 }
 
 /** Puts a log together. What comes for a run or a defect that is not there is kept among the entries only. */
@@ -80,8 +109,22 @@ export function logOf(entries: readonly Written[]): Log {
     return { id: opened.id, opened, since, state: since.at(-1)?.body.state ?? 'open' };
   });
   const signOffs = stands.filter(is('signOff'));
+  const ticks = new Map<string, Of<'tick'>>();
+  for (const entry of stands.filter(is('tick')))
+    for (const line of entry.body.lines) ticks.set(tickKey(entry.body.device, entry.body.page, line), entry);
   const tests = new Map(stands.filter(is('test')).map((entry) => [entry.body.key, entry]));
-  return { entries, runs, defects, tests, signOffs, asBuilt: asBuiltIn(signOffs), corrections };
+  const visits = visitsIn(stands);
+  return {
+    entries,
+    visits,
+    ticks,
+    runs,
+    defects,
+    tests,
+    signOffs,
+    asBuilt: asBuiltIn(signOffs),
+    corrections,
+  };
 }
 
 /** What was said of the steps of a run, one by one. */

@@ -11,7 +11,19 @@ export {
   newEntrySchema,
   signRoles,
 } from './entries';
-export { type Defect, type Log, type Of, type Run, type Written, logOf, resultsOf, writtenAt } from './fold';
+export {
+  type Defect,
+  type Log,
+  type Of,
+  type Run,
+  type Visit,
+  type Written,
+  logOf,
+  resultsOf,
+  tickKey,
+  writtenAt,
+} from './fold';
+export { type VisitSum, sumOf } from './visit';
 export { aboutText, defectWords, entryText, outcomeWords, socketTitle, testWords } from './words';
 export { paceOf } from './pace';
 export { logCsv } from './table';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { commissionSite, drawnCommission } from '../testing/commission';
-import { type Body, logCsv, logOf, newEntrySchema, paceOf, resultsOf, writtenAt } from '.';
+import { type Body, logCsv, logOf, newEntrySchema, paceOf, resultsOf, sumOf, tickKey, writtenAt } from '.';
 import { leftAtFirst } from '../testing/log';
 
 const AT = '2026-05-04T10:20:30.456Z';
@@ -156,4 +156,64 @@ test('how long entries take is the middle of what was measured; pauses and what 
   // After lunch one more; the pause is none of it.
   const more = [...all, save('11:30:00'), save('11:30:40')];
   expect([...paceOf(logOf([begun, ...more]))]).toEqual([['save', 20]]);
+});
+
+test('a visit holds what was written while it lasted, and sums it up', () => {
+  const at = (clock: string, body: Body, revision = 3) =>
+    entry(body, { at: `2026-05-04T${clock}:00.000Z`, revision });
+  const note = (reading: string): Body => ({ kind: 'note', text: 'fan', about: null, reading, photos: [] });
+  const tick = (done: boolean, ...values: string[]): Body => ({
+    kind: 'tick',
+    device: 'd1',
+    run: null,
+    page: 'dhcp',
+    lines: values.map((value) => ({ what: 'pool', value })),
+    done,
+  });
+  const early = at('07:59', note('1'));
+  const came = at('08:00', { kind: 'visit', with: 'Bo', note: 'storm' });
+  const opened = at('09:00', { kind: 'defect', text: 'no light', about: null, run: null, photos: [] });
+  const within = [
+    opened,
+    at('09:10', note('48 dB(A)')),
+    at('09:20', note('')),
+    at('09:30', tick(true, 'a', 'b', 'c'), 5),
+    at('09:31', tick(false, 'c'), 5),
+    at('09:40', { kind: 'defectState', defect: opened.id, state: 'mended', note: '', photos: [] }),
+  ];
+  const left = at('10:00', { kind: 'visitEnd', visit: came.id, note: '' });
+  const late = at('10:01', note('2'));
+  const log = logOf([early, came, ...within, left, late]);
+  const [visit, ...none] = log.visits;
+  expect(none).toEqual([]);
+  expect(visit!.entries.map(({ id }) => id)).toEqual(within.map(({ id }) => id));
+  expect(sumOf(visit!)).toEqual({
+    settings: 2,
+    tests: 0,
+    differing: 0,
+    measured: 1,
+    opened: 1,
+    mended: 1,
+    from: 3,
+    to: 5,
+  });
+  // As long as nobody left it goes on.
+  expect(logOf([came, late]).visits[0]!.entries).toEqual([late]);
+});
+
+test('a line is ticked as it reads: by the last who said so, until it reads otherwise', () => {
+  const line = { what: 'pool', value: '10.0.0.9' };
+  const tick = (done: boolean) =>
+    entry({ kind: 'tick', device: 'd1', run: null, page: 'dhcp', lines: [line], done });
+  const isDone =
+    (...entries: ReturnType<typeof tick>[]) =>
+    (of: typeof line, device = 'd1') =>
+      logOf(entries).ticks.get(tickKey(device, 'dhcp', of))?.body.done;
+  const [first, again] = [tick(true), tick(false)];
+  expect(isDone(first)(line)).toBe(true);
+  expect(isDone(first, again)(line)).toBe(false);
+  expect(isDone(first)({ ...line, value: '10.0.0.8' })).toBeUndefined();
+  expect(isDone(first)(line, 'd2')).toBeUndefined();
+  const back = entry({ kind: 'correction', of: again.id, text: 'by mistake' });
+  expect(logOf([first, again, back as never]).ticks.get(tickKey('d1', 'dhcp', line))).toBe(first);
 });

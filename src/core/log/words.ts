@@ -1,3 +1,4 @@
+import { pageTitles } from '../commission';
 import { type Plan, portTitle } from '../plan';
 import type { Body } from './entries';
 import type { Log, Written } from './fold';
@@ -36,6 +37,16 @@ export function entryText(plan: Plan, log: Log, { body }: Written): string {
       return `${testWords[body.outcome]} at ${body.at}: ${body.does}`;
     case 'runEnd':
       return `ended the run “${runName(body.run)}”`;
+    case 'tick': {
+      const name = plan.device.get(body.device)?.name ?? 'a box that is no longer planned';
+      const lines = body.lines.map(({ what, value }) => (value === '' ? what : `${what} ${value}`));
+      const told = lines.length > 3 ? `${lines.length} lines` : lines.join('; ');
+      return `${body.done ? 'set' : 'not set after all'} at ${name}, ${pageTitles[body.page]}: ${told}`;
+    }
+    case 'visit':
+      return `came to the site${body.with === '' ? '' : ` with ${body.with}`}${body.note === '' ? '' : `: ${body.note}`}`;
+    case 'visitEnd':
+      return `left the site${body.note === '' ? '' : `: ${body.note}`}`;
     case 'note':
       return body.text;
     case 'defect':

@@ -14,6 +14,7 @@ import { AddEntry } from './add-entry';
 import { Defects } from './defects';
 import { SignOffs } from './sign-offs';
 import { StartRun } from './start-run';
+import { Visits } from './visits';
 
 /** Everything that was done, measured and left open; nothing in it is ever changed or taken away. */
 export function LogView({ plan }: { plan: Plan }) {
@@ -27,6 +28,7 @@ export function LogView({ plan }: { plan: Plan }) {
   return (
     <>
       <SentLine />
+      <Visits log={log} onSay={add} />
       <section aria-labelledby="log-runs">
         <h2 id="log-runs" className="flex flex-wrap items-center gap-3 pt-2 pb-1 font-bold">
           Runs <StartRun />

@@ -6,16 +6,19 @@ import type { Plan } from '@/core/plan';
 import { today } from '@/today';
 import { useSession } from '../session/context';
 import { useFormers } from '../session/use-formers';
+import { useTicking } from '../log/ticking';
 import { FormersAwaited } from '../parts/formers-awaited';
 import { SettingsBlock } from '../schedule/settings-block';
 
 /** What is to be set on the pages of a step, line by line. */
 export function PagesToSet({
   plan,
+  run,
   device,
   settings,
 }: {
   plan: Plan;
+  run: string;
   device: string;
   settings: readonly WireSetting[];
 }) {
@@ -29,6 +32,7 @@ export function PagesToSet({
       .map((sheet) => ({ ...sheet, pages: sheet.pages.filter(({ page }) => names.has(page)) }))
       .filter(({ pages }) => pages.length > 0);
   }, [plan, device, formers, wanted]);
+  const ticking = useTicking(device, run);
   if (!formers) return <FormersAwaited problem={problem} />;
-  return sheets.map((sheet) => <SettingsBlock key={sheet.devices.length} sheet={sheet} />);
+  return sheets.map((sheet) => <SettingsBlock key={sheet.devices.length} sheet={sheet} ticking={ticking} />);
 }

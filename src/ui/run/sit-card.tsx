@@ -34,6 +34,11 @@ export function SitCard({
             <dt className="text-muted">Gateway</dt>
             <dd>none: both are in one segment</dd>
           </>
+        ) : seat.given ? (
+          <>
+            <dt className="text-muted">Address</dt>
+            <dd>the one that everybody gets there, with its gateway</dd>
+          </>
         ) : (
           <>
             <dt className="text-muted">Address</dt>

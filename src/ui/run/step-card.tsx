@@ -82,7 +82,7 @@ export function StepCard({ plan, run, seat, step, settings, draft, onDraft, busy
         <span className="text-muted">Must be seen: </span>
         {sees}
       </p>
-      {step.kind === 'pages' && <PagesToSet plan={plan} device={device} settings={settings} />}
+      {step.kind === 'pages' && <PagesToSet plan={plan} run={run.id} device={device} settings={settings} />}
       {step.back !== '' && <WayBack step={step} alone />}
       {(seat.socket === null || step.kind === 'check') && <WayInto plan={plan} device={device} />}
       {before?.body.kind === 'result' && (

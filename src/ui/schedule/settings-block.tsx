@@ -1,7 +1,20 @@
-import { type SettingsSheet, alsoCalled, pageTitles } from '@/core/commission';
+import {
+  type PageName,
+  type SettingLine,
+  type SettingsSheet,
+  alsoCalled,
+  pageTitles,
+} from '@/core/commission';
+import { Tick } from '../parts/tick';
 
-/** The pages of settings of a box, or of several alike, each line with a square to tick on paper. */
-export function SettingsBlock({ sheet }: { sheet: SettingsSheet }) {
+/** What is ticked of a box, and how it is said. */
+export interface Ticking {
+  readonly isDone: (page: PageName, line: SettingLine) => boolean;
+  readonly onTick: (page: PageName, lines: readonly SettingLine[], done: boolean) => void;
+}
+
+/** The pages of settings of a box, or of several alike; each line with a square to tick, on the screen and on paper. */
+export function SettingsBlock({ sheet, ticking }: { sheet: SettingsSheet; ticking?: Ticking }) {
   const { devices, model, pages } = sheet;
   const names = devices.map(({ name }) => name).join(', ');
   const title = devices.length > 1 ? `The same at ${names}` : names;
@@ -15,30 +28,80 @@ export function SettingsBlock({ sheet }: { sheet: SettingsSheet }) {
       {pages.map(({ page, lines }) => (
         <div key={page} className="flex gap-3 border-b border-rule py-1.5 max-[699px]:block">
           <div className="w-[170px] shrink-0 break-after-avoid max-[699px]:w-auto">
-            <h4 className="font-bold">{pageTitles[page]}</h4>
+            <h4 className="flex items-center gap-2 font-bold">
+              {ticking && <PageTick page={page} lines={lines} ticking={ticking} />}
+              {pageTitles[page]}
+            </h4>
             {alsoCalled[page] && <p className="text-[12px] text-muted">{alsoCalled[page]}</p>}
           </div>
           <dl className="min-w-0 flex-1 text-[14px]">
-            {lines.map(({ what, value }, i) => (
-              <div
-                key={i}
-                className="relative flex items-baseline gap-2 break-inside-avoid border-b border-rule py-0.5 last:border-0"
-              >
-                <span
-                  aria-hidden
-                  className="hidden h-3 w-3 shrink-0 self-center border border-ink print:block"
-                />
-                <dt className={value === '' ? 'flex-1' : 'w-[220px] shrink-0 max-[699px]:w-[120px]'}>
-                  {what}
-                </dt>
-                <dd className={value === '' ? 'sr-only' : 'mono min-w-0 flex-1 text-[13px]'}>
-                  {value || 'to do'}
-                </dd>
-              </div>
+            {lines.map((line, i) => (
+              <Line key={i} page={page} line={line} {...(ticking && { ticking })} />
             ))}
           </dl>
         </div>
       ))}
     </section>
+  );
+}
+
+/** All lines of a page at once. */
+function PageTick({
+  page,
+  lines,
+  ticking,
+}: {
+  page: PageName;
+  lines: readonly SettingLine[];
+  ticking: Ticking;
+}) {
+  const done = lines.filter((line) => ticking.isDone(page, line)).length;
+  return (
+    <span className="no-print">
+      <Tick
+        label={`All of ${pageTitles[page]} is set`}
+        checked={done === lines.length}
+        mixed={done > 0 && done < lines.length}
+        onChange={(next) =>
+          ticking.onTick(
+            page,
+            lines.filter((line) => ticking.isDone(page, line) !== next),
+            next,
+          )
+        }
+      />
+    </span>
+  );
+}
+
+function Line({ page, line, ticking }: { page: PageName; line: SettingLine; ticking?: Ticking }) {
+  const { what, value } = line;
+  const done = ticking?.isDone(page, line) ?? false;
+  return (
+    <div className="relative flex items-baseline gap-2 break-inside-avoid border-b border-rule py-0.5 last:border-0">
+      <span
+        aria-hidden
+        className={`hidden h-3 w-3 shrink-0 self-center border border-ink print:block ${done ? 'bg-ink' : ''}`}
+      />
+      <dt
+        className={`flex gap-2 ${value === '' ? 'flex-1' : 'w-[220px] shrink-0 max-[699px]:w-[120px]'} ${done ? 'text-muted' : ''}`}
+      >
+        {ticking && (
+          <span className="no-print">
+            <Tick
+              label={`${what} ${value} is set`}
+              checked={done}
+              onChange={(next) => ticking.onTick(page, [line], next)}
+            />
+          </span>
+        )}
+        <span className="min-w-0">{what}</span>
+      </dt>
+      <dd
+        className={value === '' ? 'sr-only' : `mono min-w-0 flex-1 text-[13px] ${done ? 'text-muted' : ''}`}
+      >
+        {value || 'to do'}
+      </dd>
+    </div>
   );
 }

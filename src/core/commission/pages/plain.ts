@@ -1,16 +1,10 @@
-import type { PageName } from './page';
+import { type PageName, pageNames } from './page';
 
-/** The pages besides VLANs, ports and management: no order of theirs cuts anybody off. */
-export const plainPages = [
-  'identity',
-  'addresses',
-  'dhcp',
-  'routes',
-  'internet',
-  'rules',
-  'wireless',
-  'guards',
-  'trees',
-  'time',
-] as const satisfies readonly PageName[];
-export type PlainPage = (typeof plainPages)[number];
+/** The pages whose steps can cut somebody off, and the last one. */
+const careful = ['management', 'vlans', 'ports', 'save'] as const satisfies readonly PageName[];
+export type PlainPage = Exclude<PageName, (typeof careful)[number]>;
+
+/** All others: no order of theirs cuts anybody off. */
+export const plainPages: readonly PlainPage[] = pageNames.filter(
+  (page): page is PlainPage => !(careful as readonly PageName[]).includes(page),
+);

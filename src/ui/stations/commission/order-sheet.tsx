@@ -6,6 +6,7 @@ import { type OrderEdit, type SheetSeat, type SheetStep, type Worksheet, wayInto
 import { WorkCautions } from '../../parts/cautions';
 import { useOrderLook } from './order-times';
 import { WayBack } from '../../parts/way-back';
+import { counted } from '../../parts/counted';
 import { SortableRows, useSortableRow } from '../../parts/sortable-rows';
 
 interface Props {
@@ -83,9 +84,6 @@ export function OrderSheet({ plan, sheet, onEdit, children }: Props) {
   );
 }
 
-const counted = (count: number, one: string, many = `${one}s`): string =>
-  `${count} ${count === 1 ? one : many}`;
-
 function Seat({ plan, seat, first }: { plan: Plan; seat: SheetSeat; first: number }) {
   const port = seat.socket === null ? null : plan.port.get(seat.socket)!;
   const place = port ? portTitle(plan, port) : `${plan.device.get(seat.device)!.name}, console`;
@@ -114,14 +112,16 @@ function Seat({ plan, seat, first }: { plan: Plan; seat: SheetSeat; first: numbe
   );
 }
 
-const aside = (plan: Plan, { socket, device, laptop, parachute }: SheetSeat): string =>
+const aside = (plan: Plan, { socket, device, laptop, given, parachute }: SheetSeat): string =>
   parachute
     ? 'parachute: the socket you gave yourself'
     : socket === null
       ? (wayInto(plan, device).find(({ what }) => what === 'Console')?.value ?? 'no socket reaches it')
-      : laptop === null
-        ? 'an address in the subnet it comes with'
-        : '';
+      : given
+        ? 'with the address everybody gets there'
+        : laptop === null
+          ? 'an address in the subnet it comes with'
+          : '';
 
 /** What must be seen goes without saying where a port is set. */
 const isPlain = ({ kind }: SheetStep): boolean => kind === 'port' || kind === 'vlans';

@@ -9,6 +9,7 @@ import { useSession } from '../../session/context';
 import { useFormers } from '../../session/use-formers';
 import { useView } from '../../session/view';
 import { Choice } from '../../parts/choice';
+import { useTicking } from '../../log/ticking';
 import { FormersAwaited } from '../../parts/formers-awaited';
 import { SettingsBlock } from '../../schedule/settings-block';
 
@@ -21,6 +22,7 @@ export function SettingsView({ plan }: { plan: Plan }) {
   const sheets = useMemo(() => (formers ? settingsSheets(plan, today(), formers) : []), [plan, formers]);
   const boxes = sheets.flatMap(({ devices }) => (devices.length === 1 ? devices : []));
   const chosen = boxes.find(({ id }) => id === device) ?? boxes[0];
+  const ticking = useTicking(chosen?.id ?? '');
   if (!formers) return <FormersAwaited problem={problem} />;
   if (!chosen)
     return <p>Nothing is left to set: every box that can be set up is recorded as planned already.</p>;
@@ -28,20 +30,21 @@ export function SettingsView({ plan }: { plan: Plan }) {
   return (
     <>
       <div className="no-print flex flex-wrap items-center gap-3">
-        <Choice
-          label="Box"
-          className="w-[220px]"
-          value={chosen.id}
-          options={boxes.map(({ id, name }) => ({ value: id, label: name }))}
-          onChoose={(id) => set({ device: id, ports: [], finding: null })}
-        />
+        <span className="w-[220px] border-b border-ink">
+          <Choice
+            label="Box"
+            value={chosen.id}
+            options={boxes.map(({ id, name }) => ({ value: id, label: name }))}
+            onChoose={(id) => set({ device: id, ports: [], finding: null })}
+          />
+        </span>
         <span className="flex-1 text-[14px] text-muted">only what is otherwise than it is now</span>
         <Link className="button" href={`/site/${siteId}/settings`}>
           All boxes to print
         </Link>
       </div>
       {shown.map((sheet) => (
-        <SettingsBlock key={sheet.devices.length} sheet={sheet} />
+        <SettingsBlock key={sheet.devices.length} sheet={sheet} ticking={ticking} />
       ))}
     </>
   );
