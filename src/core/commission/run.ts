@@ -1,5 +1,5 @@
 import type { Plan, Progress } from '../plan';
-import { type Formers, NO_FORMERS, formerBox, isSetUp } from './formers';
+import { type Formers, NO_FORMERS, isSetUp } from './formers';
 import { type Entry, type Order, ordering } from './order';
 import { presentState } from './present';
 import { standingAfter } from './standing';
@@ -156,6 +156,7 @@ function finishedIn(
 ): string[] {
   const set = new Set(results.flatMap((result) => (result.kind === 'step' ? [result.step.device] : [])));
   const planned = plannedState(plan);
+  const before = presentState(plan, undefined, formers);
   return state.boxes.flatMap((box, at) => {
     const { device } = box.bridge;
     const isDone =
@@ -164,7 +165,8 @@ function finishedIn(
       !state.apart.has(device) &&
       !standing.unsaved.has(device) &&
       !standing.unchecked.has(device);
-    const isSaid = isSetUp(plan, device, formers) && !formerBox(plan, device, formers);
+    // The plan says so already: it was set up by a plan that says the same of it.
+    const isSaid = isSetUp(plan, device, formers) && isAsPlanned(before.boxes[at]!, planned.boxes[at]!);
     return isDone && !isSaid ? [device] : [];
   });
 }

@@ -84,18 +84,22 @@ function Line({ page, line, ticking }: { page: PageName; line: SettingLine; tick
         className={`hidden h-3 w-3 shrink-0 self-center border border-ink print:block ${done ? 'bg-ink' : ''}`}
       />
       <dt
-        className={`flex gap-2 ${value === '' ? 'flex-1' : 'w-[220px] shrink-0 max-[699px]:w-[120px]'} ${done ? 'text-muted' : ''}`}
+        className={`${value === '' ? 'flex-1' : 'w-[220px] shrink-0 max-[699px]:w-[120px]'} ${done ? 'text-muted' : ''}`}
       >
-        {ticking && (
-          <span className="no-print">
-            <Tick
-              label={`${what} ${value} is set`}
-              checked={done}
-              onChange={(next) => ticking.onTick(page, [line], next)}
-            />
-          </span>
+        {ticking ? (
+          <label className="flex min-h-7 items-center gap-2 max-[699px]:min-h-11 print:min-h-0">
+            <span className="no-print">
+              <Tick
+                label={[what, value, 'is set'].filter(Boolean).join(' ')}
+                checked={done}
+                onChange={(next) => ticking.onTick(page, [line], next)}
+              />
+            </span>
+            <span className="min-w-0">{what}</span>
+          </label>
+        ) : (
+          what
         )}
-        <span className="min-w-0">{what}</span>
       </dt>
       <dd
         className={value === '' ? 'sr-only' : `mono min-w-0 flex-1 text-[13px] ${done ? 'text-muted' : ''}`}

@@ -27,6 +27,8 @@ export interface TestRound {
   readonly how: string;
   /** The socket, where it is one. */
   readonly port: string | null;
+  /** Where that is in the building; empty where nobody wrote it down, or where it is everywhere. */
+  readonly place: string;
   readonly tests: readonly SiteTest[];
 }
 export interface TestPlan {

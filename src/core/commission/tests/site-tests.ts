@@ -3,10 +3,13 @@ import { type Wanted, passing, serviceOf, zoneOfVlan } from '../../model/policy'
 import { boxesInOrder } from '../../model/switching';
 import { workingUplinks } from '../../model/uplink';
 import {
+  type Device,
   type Plan,
   type Vlan,
   addressesOn,
+  boxOf,
   byName,
+  groupBy,
   interfacesOf,
   portTitle,
   subnetsOf,
@@ -105,6 +108,7 @@ function socketRound(
     at: portTitle(plan, port),
     how: free ? 'a laptop goes in' : 'unplug what is there, a laptop goes in',
     port: port.id,
+    place: boxOf(plan, port.device)?.location ?? '',
     tests: [
       {
         ...landingTest(plan, { kind: 'lease', port: port.id }, vlan, today),
@@ -125,7 +129,8 @@ function airRounds(plan: Plan, today: string | null): TestRound[] {
       does: `Join ${ssid.name} beside ${plan.device.get(at.at)!.name}`,
       why: `the network ${ssid.name}, and the port of ${plan.device.get(at.at)!.name}`,
     };
-    return { at: airTitle(plan, at), how: 'a laptop or phone joins', port: null, tests: [test] };
+    const place = boxOf(plan, at.at)?.location ?? '';
+    return { at: airTitle(plan, at), how: 'a laptop or phone joins', port: null, place, tests: [test] };
   });
 }
 
@@ -147,7 +152,7 @@ function outsideRound(plan: Plan, today: string | null): TestRound[] {
     });
   if (tests.length === 0) return [];
   const how = 'a phone with its wireless off, or somebody elsewhere';
-  return [{ at: 'the Internet', how, port: null, tests }];
+  return [{ at: 'the Internet', how, port: null, place: '', tests }];
 }
 
 interface Asked {
@@ -180,11 +185,52 @@ function boxQuestions(plan: Plan): readonly { readonly question: ProbeQuestion; 
   });
 }
 
+/** The first port of the media of a call (RFC 3551 section 8). */
+const MEDIA: Wanted = { protocol: 'udp', port: 5004 };
+/** A call between two telephones that are plugged in, as far apart as their names are. */
+function calls(plan: Plan, today: string | null): Asked[] {
+  const plugged = new Set(
+    [...plan.cable.values()].flatMap(({ from, to }) => [from, to].map((id) => plan.port.get(id)?.device)),
+  );
+  const isReady = ({ id, kind }: Device) =>
+    kind === 'phone' &&
+    plugged.has(id) &&
+    interfacesOf(plan, id).some((card) => addressesOn(plan, card.id).length > 0);
+  const phones = [...plan.device.values()].filter(isReady).sort((a, b) => byName(a.name, b.name));
+  const [from, to] = [phones[0], phones.at(-1)];
+  if (!from || !to || from === to) return [];
+  const question = { from: { device: from.id }, to: { device: to.id }, wanted: MEDIA };
+  const test = talkTest(
+    plan,
+    question,
+    'a call is heard both ways only where its media gets through',
+    true,
+    today,
+  );
+  return [
+    {
+      at: senderTitle(plan, question.from),
+      test: {
+        ...test,
+        does: `Call ${to.name} from ${from.name}`,
+        expects: 'It rings, and both hear each other.',
+      },
+    },
+  ];
+}
+
+/** Those at one place in the building together, in the order in which one gets there; then what is nowhere in particular. */
+function byPlace(rounds: readonly TestRound[]): TestRound[] {
+  const groups = groupBy(rounds, ({ place }) => place);
+  const elsewhere = groups.get('') ?? [];
+  return [...[...groups].filter(([place]) => place !== '').flatMap(([, own]) => own), ...elsewhere];
+}
+
 /** Adds tests, each where it is made; one that is made already says what is expected and why. */
 function withTests(rounds: readonly TestRound[], added: readonly Asked[]): TestRound[] {
   const made = new Map(rounds.map((round) => [round.at, round]));
   for (const { at, test } of added) {
-    const round = made.get(at) ?? { at, how: 'from there', port: null, tests: [] };
+    const round = made.get(at) ?? { at, how: 'from there', port: null, place: '', tests: [] };
     const place = round.tests.findIndex(({ trial }) => trial && trialKey(trial) === test.key);
     const { seen, expects, why, amiss } = test;
     const tried = round.tests[place];
@@ -246,10 +292,10 @@ function failureRound(plan: Plan, today: string | null): TestRound[] {
   const tests = [...rings, ...lines];
   return tests.length === 0
     ? []
-    : [{ at: 'while everything runs', how: 'tell the people first', port: null, tests }];
+    : [{ at: 'while everything runs', how: 'tell the people first', port: null, place: '', tests }];
 }
 
-/** All tests of a site: sockets first, box by box, then the air, from outside, what else was asked, and what is pulled. */
+/** All tests of a site: place by place in the building, then from outside, what else was asked, a call, and what is pulled. */
 export function siteTests(plan: Plan, today: string | null): TestPlan {
   const groups = socketGroups(plan);
   const socketOf = new Map<string, string>();
@@ -269,7 +315,10 @@ export function siteTests(plan: Plan, today: string | null): TestPlan {
     return askedTest(plan, askedBy(question), socketOf, why, question.expected === 'delivered', today);
   });
   return {
-    rounds: [...withTests(rounds, [...boxes, ...kept]), ...failureRound(plan, today)],
+    rounds: [
+      ...byPlace(withTests(rounds, [...boxes, ...kept, ...calls(plan, today)])),
+      ...failureRound(plan, today),
+    ],
     assumed: groups.filter(({ alike }) => alike.length > 0).map((group) => assumedText(plan, group)),
   };
 }

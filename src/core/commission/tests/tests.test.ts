@@ -8,6 +8,7 @@ import { type Plan, boxOf } from '../../plan';
 import { askedBy, plugIn, questionsOf } from '../../rehearse';
 import { socketGroups } from './cover';
 import type { SiteTest } from './site-test';
+import { put } from '../../testing/gear';
 import { siteTests } from './site-tests';
 
 const TODAY = '2026-11-30';
@@ -79,7 +80,7 @@ test.each(sites)(
       if (trial?.kind !== 'talk') continue;
       const { verdict } = readTrial(plan, trial, TODAY);
       const answers = verdict === 'passes' || verdict === 'assumed';
-      expect([expects, amiss === '']).toEqual([expects, answers === (expects === 'It answers.')]);
+      expect([expects, amiss === '']).toEqual([expects, answers === (expects !== 'It does not answer.')]);
     }
   },
 );
@@ -116,3 +117,25 @@ test('the ring and the main line are pulled, with who goes another way and what 
   expect(tests[1]!.expects).toContain('lost: tcp 443 to jump-host');
   expect(sites[0]!.made.rounds.some(({ at }) => at === 'while everything runs')).toBe(false);
 });
+
+test.each(sites)(
+  '$name: nobody walks twice to one place; two telephones call each other',
+  ({ plan, made }) => {
+    const places = made.rounds.map(({ place }) => place);
+    const walked = places.filter((place, at) => place !== '' && place !== places[at - 1]);
+    expect(new Set(walked).size).toBe(walked.length);
+    const calls = all(made).filter(({ does }) => does.startsWith('Call '));
+    const phones = [...plan.device.values()].filter(({ kind }) => kind === 'phone').length;
+    expect(calls).toHaveLength(phones > 1 ? 1 : 0);
+    for (const { seen, amiss } of calls) expect([seen, amiss]).toEqual(['answers', '']);
+    // A telephone at a port that is off hears nothing: the test says why it cannot come out.
+    const trial = calls[0]?.trial;
+    if (trial?.kind !== 'talk' || !('device' in trial.question.to)) return;
+    const { device } = trial.question.to;
+    const own = [...plan.port.values()].find((one) => one.device === device)!;
+    const cable = [...plan.cable.values()].find(({ from, to }) => from === own.id || to === own.id)!;
+    const far = plan.port.get(cable.from === own.id ? cable.to : cable.from)!;
+    const silent = siteTests(put(plan, 'port', far, { enabled: false }), TODAY);
+    expect(all(silent).find(({ does }) => does.startsWith('Call '))!.amiss).not.toBe('');
+  },
+);

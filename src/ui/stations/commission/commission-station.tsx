@@ -6,13 +6,14 @@ import { usePlan } from '../../session/context';
 import { type CommissionView, useView } from '../../session/view';
 import { type Alternative, OneOf } from '../../parts/one-of';
 import { StationHead } from '../../parts/station-head';
-import { BoxesNow } from './boxes-now';
-import { KitView } from './kit-view';
 import { OrderView } from './order-view';
-import { SettingsView } from './settings-view';
 
 /** It is looked at now and then, and brings a pad to sign on. */
 const LogView = dynamic(() => import('../../log/log-view').then((m) => m.LogView));
+
+const BoxesNow = dynamic(() => import('./boxes-now').then((m) => m.BoxesNow));
+const KitView = dynamic(() => import('./kit-view').then((m) => m.KitView));
+const SettingsView = dynamic(() => import('./settings-view').then((m) => m.SettingsView));
 
 const FoundView = dynamic(() => import('./found-view').then((m) => m.FoundView));
 

@@ -74,6 +74,7 @@ function Round({ plan, round, known, onSay }: RoundProps) {
       <div className="w-[170px] shrink-0 border-2 border-ink bg-chosen p-2 max-[699px]:w-auto">
         <div className="sticky top-2 max-[699px]:static">
           <strong className="mono block">{round.at}</strong>
+          {round.place !== '' && <span className="block text-[13px] font-bold">{round.place}</span>}
           <span className="block text-[13px]">{round.how}</span>
           {port && (
             <span className="hidden pt-1 max-[699px]:block">
