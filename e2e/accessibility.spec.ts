@@ -114,8 +114,9 @@ const LOOKS: Readonly<Record<string, Look>> = {
   commission: async (page, found) => {
     await expect(page.getByRole('list', { name: 'The order' })).toBeVisible();
     await found('order');
-    for (const view of ['settings', 'kit', 'boxes now', 'tests']) {
+    for (const view of ['settings', 'kit', 'boxes now', 'practice', 'tests']) {
       await page.getByRole('radio', { name: view, exact: true }).click();
+      if (view === 'practice') await expect(page.getByRole('list', { name: 'Pretend boxes' })).toBeVisible();
       if (view === 'tests') await expect(page.getByRole('list', { name: 'The tests' })).toBeVisible();
       await found(view);
     }

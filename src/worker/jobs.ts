@@ -10,6 +10,7 @@ import {
 import { proposeChannels } from '@/core/model/wireless';
 import type { Plan } from '@/core/plan';
 import { singleFaults, whatIf } from '@/core/rehearse';
+import { Benches } from './benches';
 import { FormerReader } from './former-reader';
 import type { FromWorker, JobResult, ToWorker } from './protocol';
 import { Runs } from './runs';
@@ -23,6 +24,7 @@ const SLICE = 40;
 export class Jobs {
   private running: symbol | null = null;
   private readonly runs = new Runs();
+  private readonly benches = new Benches();
   private readonly formers = new FormerReader();
   private worked: { readonly plan: Plan; readonly order: WorkedOrder } | null = null;
 
@@ -52,6 +54,11 @@ export class Jobs {
       this.inSlices(own, id, this.runs.sheetOf(plan, job.run, this.formers.read(formers)), (sheet) => ({
         kind: job.kind,
         ...sheet,
+      }));
+    else if (job.kind === 'bench')
+      this.inSlices(own, id, this.benches.view(plan, job.actions, this.formers.read(formers)), (view) => ({
+        kind: job.kind,
+        view,
       }));
     else if (job.kind === 'diagnosis')
       this.inSlices(own, id, diagnosing(plan, job.observed, today), (diagnosis) => ({

@@ -1,4 +1,13 @@
-import type { Diagnosis, Observed, OrderEdit, RunSheet, TestPlan, Worksheet } from '@/core/commission';
+import type {
+  BenchView,
+  Diagnosis,
+  Observed,
+  OrderEdit,
+  RunSheet,
+  TestPlan,
+  WireBenchAction,
+  Worksheet,
+} from '@/core/commission';
 import type { Finding } from '@/core/findings';
 import type { Run } from '@/core/log';
 import type { BandProposal, Wishes } from '@/core/model/wireless';
@@ -17,6 +26,8 @@ export type Job =
   | { readonly kind: 'channels'; readonly wishes: Wishes }
   | { readonly kind: 'order'; readonly edits: readonly OrderEdit[] }
   | { readonly kind: 'run'; readonly run: RunAsked }
+  /** Pretend boxes after what was done to them. */
+  | { readonly kind: 'bench'; readonly actions: readonly WireBenchAction[] }
   /** The tests of the site when it is set up. */
   | { readonly kind: 'tests' }
   /** What would explain what came of them. */
@@ -27,6 +38,7 @@ export type JobResult =
   | { readonly kind: 'channels'; readonly proposals: readonly BandProposal[] }
   | { readonly kind: 'order'; readonly sheet: Worksheet }
   | ({ readonly kind: 'run' } & RunSheet)
+  | { readonly kind: 'bench'; readonly view: BenchView }
   | { readonly kind: 'tests'; readonly tests: TestPlan }
   | { readonly kind: 'diagnosis'; readonly diagnosis: Diagnosis };
 

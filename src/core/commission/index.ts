@@ -7,6 +7,7 @@ export {
   landings,
   placeOfStep,
 } from './diagnosis';
+export { type BenchBox, type BenchView, Practice, type WireBenchAction } from './bench';
 export { type KitItem, kitOf, kitParts, kitTitles } from './kit';
 export { lostWithoutOrder } from './naive';
 export { type CutOff, type OrderEdit, cutOffsIn, edited, followed } from './by-hand';

@@ -67,7 +67,8 @@ function factoryFacts(plan: Plan, { bridge }: BoxState): (PortFacts | null)[] {
   );
 }
 
-function asItComes(plan: Plan, box: BoxState, own: AsItComes): BoxState {
+/** A box with every port as the factory made it, found as it comes. */
+export function asItComes(plan: Plan, box: BoxState, own: AsItComes): BoxState {
   const { bridge } = box;
   const { address, length, way = 'any-port', port } = own;
   const facts = factoryFacts(plan, box);

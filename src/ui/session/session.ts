@@ -159,7 +159,8 @@ export class SiteSession {
   /** Long work in the worker, on the plan as it is now; what is about boxes as they are also on the plans they were set up by. */
   run(job: Job, ears: JobEars): void {
     const own = ++this.asked;
-    if (job.kind !== 'order' && job.kind !== 'run') return this.findings.run(job, [], ears);
+    if (job.kind !== 'order' && job.kind !== 'run' && job.kind !== 'bench')
+      return this.findings.run(job, [], ears);
     this.formers.neededBy(this.plan).then(
       (formers) =>
         own === this.asked && !this.closed ? this.findings.run(job, formers, ears) : ears.onCalledOff(),

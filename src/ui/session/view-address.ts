@@ -51,6 +51,7 @@ const commissionViews: readonly CommissionView[] = [
   'boxes',
   'tests',
   'found',
+  'practice',
   'log',
 ];
 const parts = {

@@ -26,7 +26,7 @@ export interface ProbeText {
 
 export type Rehearsal = 'ask' | 'dhcp' | 'what-if' | 'trees' | 'exercise';
 
-export type CommissionView = 'order' | 'settings' | 'kit' | 'boxes' | 'tests' | 'found' | 'log';
+export type CommissionView = 'order' | 'settings' | 'kit' | 'boxes' | 'tests' | 'found' | 'practice' | 'log';
 
 export type AirView = 'networks' | 'air' | 'floor';
 

@@ -43,8 +43,11 @@ export function plainLines(plan: Plan, device: string, formers: Formers, today: 
   ) as unknown as Lines;
 }
 
+const withLines = (lines: Lines): PlainPage[] => plainPages.filter((page) => lines[page].length > 0);
+
 /** The pages of a box that have something left to set. */
-export function pagesLeft(plan: Plan, device: string, formers: Formers): PlainPage[] {
-  const lines = plainLines(plan, device, formers, null);
-  return plainPages.filter((page) => lines[page].length > 0);
-}
+export const pagesLeft = (plan: Plan, device: string, formers: Formers): PlainPage[] =>
+  withLines(plainLines(plan, device, formers, null));
+
+/** Those of one that comes new. */
+export const pagesOfNew = (plan: Plan, device: string): PlainPage[] => withLines(linesOf(plan, device, null));

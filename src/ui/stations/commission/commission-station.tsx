@@ -15,6 +15,8 @@ const BoxesNow = dynamic(() => import('./boxes-now').then((m) => m.BoxesNow));
 const KitView = dynamic(() => import('./kit-view').then((m) => m.KitView));
 const SettingsView = dynamic(() => import('./settings-view').then((m) => m.SettingsView));
 
+const PracticeView = dynamic(() => import('./practice-view').then((m) => m.PracticeView));
+
 const FoundView = dynamic(() => import('./found-view').then((m) => m.FoundView));
 
 const TestsView = dynamic(() => import('./tests-view').then((m) => m.TestsView));
@@ -26,6 +28,11 @@ const views: readonly Alternative<CommissionView>[] = [
   { value: 'boxes', shown: 'boxes now', title: 'how each box is before work begins' },
   { value: 'tests', shown: 'tests', title: 'what to try when it is set up, and what must come of it' },
   { value: 'found', shown: 'as found', title: 'what the site shows, put beside what is planned' },
+  {
+    value: 'practice',
+    shown: 'practice',
+    title: 'pretend boxes that take settings and cut you off like real ones',
+  },
   { value: 'log', shown: 'logbook', title: 'runs, defects, sign-offs and everything that was written down' },
 ];
 
@@ -36,7 +43,7 @@ export function CommissionStation() {
   const set = useView((state) => state.set);
   return (
     <LogProvider>
-      <StationHead title="Commission" about="an order that cannot lock you out">
+      <StationHead title="Commission" about="nobody locked out">
         <OneOf
           label="Show"
           look="bar"
@@ -51,6 +58,7 @@ export function CommissionStation() {
       {shown === 'boxes' && <BoxesNow plan={plan} />}
       {shown === 'tests' && <TestsView plan={plan} />}
       {shown === 'found' && <FoundView plan={plan} />}
+      {shown === 'practice' && <PracticeView plan={plan} />}
       {shown === 'log' && <LogView plan={plan} />}
     </LogProvider>
   );

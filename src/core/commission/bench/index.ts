@@ -1,0 +1,1 @@
+export { type BenchBox, type BenchView, Practice, type WireBenchAction } from './view';
