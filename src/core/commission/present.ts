@@ -42,19 +42,15 @@ export function comesOf(plan: Plan, formers: Formers = NO_FORMERS): ReadonlyMap<
   return found;
 }
 
-const alone = (blocked: null): PortFacts => ({
+/** The port that a box is begun at, and the box behind it. */
+const alone: PortFacts = {
   pvid: ALONE,
   untagged: ALONE,
   tagged: new VidSet(false, new Set()),
   accepts: 'all',
   ingressFilter: false,
-  blocked,
-});
-/** A port that carries every VLAN does not carry that one. */
-const without = (facts: PortFacts | null): PortFacts | null =>
-  facts?.tagged.except
-    ? { ...facts, tagged: new VidSet(true, new Set([...facts.tagged.vids, ALONE])) }
-    : facts;
+  blocked: null,
+};
 
 /** Every port as the factory made it. */
 function factoryFacts(plan: Plan, { bridge }: BoxState): (PortFacts | null)[] {
@@ -77,9 +73,9 @@ export function asItComes(plan: Plan, box: BoxState, own: AsItComes): BoxState {
     way === 'one-port' ? bridge.ports.findIndex(({ number }) => number > 0 && number === port) : -1;
   if (begin >= 0) {
     const inside = bridge.ports.findIndex(({ number }) => number === 0);
-    const own = facts.map((one, at) => (at === begin || at === inside ? alone(null) : without(one)));
+    const begun = facts.map((one, at) => (at === begin || at === inside ? alone : one));
     const management: Management = { address, length, vid: ALONE, way: 'one-port' };
-    return { ...box, routed: [], bridge: { ...bridge, facts: own }, management, vids };
+    return { ...box, routed: [], bridge: { ...bridge, facts: begun }, management, vids };
   }
   const found: Management = { address, length, vid: DEFAULT_VID };
   const management: Management =

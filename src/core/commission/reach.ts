@@ -8,7 +8,7 @@ import {
   leaves,
   stateKey,
 } from '../model/wiring';
-import { type BoxState, type SiteState, fabricIn, isVacant } from './state';
+import { ALONE, type BoxState, type SiteState, fabricIn, isVacant } from './state';
 
 /** Which boxes somebody reaches who sits at a socket. */
 
@@ -79,6 +79,7 @@ const linksTo = (came: ReturnType<typeof flood>['came'], here: State): number =>
 function reach(state: SiteState, socket: string): Reached {
   if (!isVacant(state, socket)) return new Map();
   const fabric = fabricIn(state);
+  const seat = state.seats.get(socket)!;
   const { came } = flood(fabric, { port: socket, tag: 0 }, 'boxes');
   const found = new Map<string, number>();
   const byAddress = new Map<string, string>();
@@ -86,9 +87,10 @@ function reach(state: SiteState, socket: string): Reached {
   const isBack = (here: State) => comesBack(fabric, came, here) || answers(fabric, here, socket);
   state.boxes.forEach((box, at) => {
     const { bridge, management } = box;
-    if (!management) return;
+    // One that is begun at a port of its own, or at its console, is reached by no other wire.
+    if (!management || (management.vid === ALONE && at !== seat.bridge)) return;
     const here: State = { bridge: at, vid: management.vid };
-    if (!came.has(stateKey(here)) || !speaksIn(box, management.vid)) return;
+    if (management.way === 'console' || !came.has(stateKey(here)) || !speaksIn(box, management.vid)) return;
     // Two that answer to one address: nobody knows which of them is meant.
     const other = byAddress.get(String(management.address));
     if (management.address !== null && other !== undefined) {

@@ -18,8 +18,8 @@ import {
 const { plan: bare } = commissionSite(plainDrawing);
 const { model: name } = [...bare.box.values()][0]!;
 
-function knowing(set: object): Plan {
-  const draft = new Draft(done(bare, 'addModel', { name }), 'known');
+function knowing(set: object, site = bare): Plan {
+  const draft = new Draft(done(site, 'addModel', { name }), 'known');
   draft.update('model', modelNamed(draft.plan, name)!.id, set);
   return draft.plan;
 }
@@ -51,6 +51,10 @@ test('a box that answers at one port is reached there and nowhere else, until it
     [...plan.port.values()].find((one) => one.device === 'b1' && one.number === number)!.id;
   expect([...reachedFrom(now, at(8)).keys()]).toEqual(['b1']);
   expect([...reachedFrom(now, at(7)).keys()]).toEqual([]);
+  // Where links carry every VLAN as they come, that port is still its own.
+  const { plan: open } = commissionSite({ ...plainDrawing, factory: 'every-vlan' });
+  const loose = presentState(knowing({ way: 'one-port', port: 8, address: 0xc0a80a01 }, open));
+  expect([...reachedFrom(loose, at(8)).keys()]).toEqual(['b1']);
   expect(firstSeat(plan).steps[0]!.device).toBe(plan.port.get(firstSeat(plan).socket!)!.device);
 });
 
