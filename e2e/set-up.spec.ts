@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { atChange, choose, demoSite, expect, fill, open, saved, test } from './site';
+import { atChange, choose, demoSite, expect, fill, open, saved, test, unfold } from './site';
 
 /** How boxes are before work begins: what is known of models, and boxes that were set up once. */
 
@@ -139,6 +139,12 @@ test('lines of the settings are ticked, one or a page at once, and everybody see
   await open(page, site, 'commission?list=settings');
   await choose(page.getByLabel('Box', { exact: true }), { label: 'gw-1' });
   const own = page.getByRole('region', { name: 'gw-1', exact: true });
+  await unfold(page, 'Ready files, should it run Linux');
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Download ruleset for nft' }).click(),
+  ]);
+  expect(file.suggestedFilename()).toMatch(/\.nft$/);
   const line = own.getByRole('checkbox', { name: 'Name gw-1 is set' });
   await line.click();
   await expect(line).toBeChecked();

@@ -11,6 +11,7 @@ import { useView } from '../../session/view';
 import { Choice } from '../../parts/choice';
 import { useTicking } from '../../log/ticking';
 import { FormersAwaited } from '../../parts/formers-awaited';
+import { ReadyFiles } from './ready-files';
 import { SettingsBlock } from '../../schedule/settings-block';
 
 /** What is to be set at one box: what is the same at all of its model, then its own. */
@@ -43,6 +44,7 @@ export function SettingsView({ plan }: { plan: Plan }) {
           All boxes to print
         </Link>
       </div>
+      <ReadyFiles plan={plan} site={siteId} device={chosen.id} />
       {shown.map((sheet) => (
         <SettingsBlock key={sheet.devices.length} sheet={sheet} ticking={ticking} />
       ))}
