@@ -3,7 +3,7 @@ import { reachedFrom } from './reach';
 import { socketsOf } from './sockets';
 import { standingAfter } from './standing';
 import type { SiteState } from './state';
-import { type Step, after, comesEarlier } from './steps';
+import { type Step, after, comesEarlier, wantsSaving } from './steps';
 
 /** An order that somebody made themselves, or changed. */
 
@@ -47,10 +47,6 @@ function staysOpen({ setting }: Step, rest: readonly Step[], next: readonly Entr
   );
 }
 
-/** Does it set something that has to be saved? */
-const isSet = ({ setting: { kind } }: Step): boolean =>
-  kind !== 'save' && kind !== 'check' && kind !== 'plug';
-
 /** Follows an order step by step: what is reached after each, and where it cuts off. */
 export function followed(
   now: SiteState,
@@ -88,7 +84,7 @@ export function followed(
     missing = lost;
     const late = rest.some((other) => comesEarlier(other.setting, step.setting));
     const open = staysOpen(step, rest, entries.slice(at + 1));
-    const unsaved = isSet(step) && !rest.some((other) => other.setting.kind === 'save');
+    const unsaved = wantsSaving(step) && !rest.some((other) => other.setting.kind === 'save');
     if (own || late || open || unsaved || devices.length > 0)
       cuts.push({ at, own, devices, late, open, unsaved });
     return { ...entry, socket: seat ?? entry.socket, reached: here.size, of: left.size };

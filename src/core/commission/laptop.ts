@@ -2,6 +2,7 @@ import {
   type IpAddress,
   type Prefix,
   addOffset,
+  contains,
   networkOf,
   parseAddress,
   parsePrefix,
@@ -51,4 +52,13 @@ export function laptopFor(plan: Plan, state: SiteState, device: string): LaptopS
   for (let address = last; address >= first; address = addOffset(address, -1))
     if (!used.has(address)) return { address, length };
   return null;
+}
+
+/** Do a laptop with these settings and a box talk without a router between? Each has to be in the subnet of the other. */
+export function talksTo(laptop: LaptopSettings | null, state: SiteState, device: string): boolean {
+  const management = state.boxes[placeIn(state, device)]?.management;
+  const subnet = management ? subnetOf(management) : null;
+  if (subnet === null || laptop === null) return subnet === null && laptop === null;
+  const theirs = management!.address ?? subnet.address;
+  return contains(subnet, laptop.address) && contains(networkOf(laptop.address, laptop.length), theirs);
 }

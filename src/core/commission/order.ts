@@ -1,9 +1,8 @@
 import { type Progress, groupBy } from '../plan';
-import { type PortFacts, VidSet } from '../model/wiring';
 import { reachedFrom } from './reach';
 import { type Socket, isSocket, socketsIn, takesUntagged } from './sockets';
-import { type SiteState, isVacant, placeIn } from './state';
-import { type Setting, type Step, after, comesEarlier, leadsOn, settingsOf } from './steps';
+import { type SiteState, isVacant, placeIn, socketIn } from './state';
+import { type Setting, type Step, after, comesEarlier, wantsSaving, leadsOn, settingsOf } from './steps';
 import { stepKey } from './wire';
 
 /**
@@ -130,7 +129,7 @@ class Ordering {
   private take(step: Step, socket: string): void {
     this.state = after(this.state, step);
     this.drop(step);
-    if (!comesLast(step.setting) && step.setting.kind !== 'plug') this.saveAgain(step.device);
+    if (wantsSaving(step)) this.saveAgain(step.device);
     const reached = [...reachedFrom(this.state, socket).keys()].filter((device) =>
       this.left.has(device),
     ).length;
@@ -350,14 +349,7 @@ class Ordering {
     const then = this.then.boxes[at]!.bridge;
     const factsThen = (id: string) => then.facts[then.ports.findIndex((port) => port.id === id)];
     const port = free.find(({ id }) => factsThen(id) === null) ?? free.at(-1)!;
-    const facts: PortFacts = {
-      pvid: vid,
-      untagged: vid,
-      tagged: new VidSet(false, new Set()),
-      accepts: 'all',
-      ingressFilter: false,
-      blocked: null,
-    };
+    const facts = socketIn(vid);
     return { device, setting: { kind: 'parachute', port: port.id, facts } };
   }
 
@@ -431,7 +423,7 @@ class Ordering {
       this.state = after(this.state, step);
       this.drop(step);
     }
-    if (steps.some(({ setting }) => !comesLast(setting) && setting.kind !== 'plug')) this.saveAgain(device);
+    if (steps.some(wantsSaving)) this.saveAgain(device);
   }
 }
 

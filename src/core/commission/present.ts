@@ -1,6 +1,6 @@
 import type { IpAddress } from '../address';
 import { type BoxModel, type Plan, boxOf, groupBy, modelOf, presentOf, siteOf } from '../plan';
-import { DEFAULT_VID, type PortFacts, VidSet, portFacts } from '../model/wiring';
+import { DEFAULT_VID, type PortFacts, portFacts } from '../model/wiring';
 import { type Formers, NO_FORMERS, formerBox, isSetUp } from './formers';
 import { pagesLeft } from './pages/left';
 import { allOf } from './routed';
@@ -12,6 +12,7 @@ import {
   hasOneSocket,
   placeIn,
   plannedState,
+  socketIn,
 } from './state';
 
 /** The site before work begins: boxes as they come, as somebody found them, or as they were set up some time ago. */
@@ -43,14 +44,7 @@ export function comesOf(plan: Plan, formers: Formers = NO_FORMERS): ReadonlyMap<
 }
 
 /** The port that a box is begun at, and the box behind it. */
-const alone: PortFacts = {
-  pvid: ALONE,
-  untagged: ALONE,
-  tagged: new VidSet(false, new Set()),
-  accepts: 'all',
-  ingressFilter: false,
-  blocked: null,
-};
+const alone = socketIn(ALONE);
 
 /** Every port as the factory made it. */
 function factoryFacts(plan: Plan, { bridge }: BoxState): (PortFacts | null)[] {

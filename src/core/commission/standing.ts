@@ -1,6 +1,6 @@
 import { type Entry, NOWHERE, type Standing } from './order';
 import type { SiteState } from './state';
-import { after } from './steps';
+import { after, wantsSaving } from './steps';
 
 /** The site after the first entries of an order, and where somebody is then. */
 export function standingAfter(
@@ -21,7 +21,7 @@ export function standingAfter(
       state = after(state, step);
       if (setting.kind === 'save') unsaved.delete(device);
       else if (setting.kind === 'check') unchecked.delete(device);
-      else if (setting.kind !== 'plug') {
+      else if (wantsSaving(step)) {
         unsaved.add(device);
         unchecked.add(device);
       }

@@ -1,6 +1,6 @@
 import { type IpAddress, familyOf } from '../address';
 import { type Plan, addressesOn, interfacesOf } from '../plan';
-import { type Bridge, type Fabric, type Link, type PortFacts, wiredFabric } from '../model/wiring';
+import { type Bridge, type Fabric, type Link, type PortFacts, VidSet, wiredFabric } from '../model/wiring';
 import type { PlainPage } from './pages/plain';
 import { type Access, accessOf, routedVids } from './routed';
 
@@ -8,6 +8,16 @@ import { type Access, accessOf, routedVids } from './routed';
 
 /** No VLAN has this number (IEEE 802.1Q-2022 table 9-2): the port a box is begun at stands alone as long as it is in it. */
 export const ALONE = 4095;
+
+/** A port that a laptop sits at: one VLAN untagged, and nothing else. */
+export const socketIn = (vid: number): PortFacts => ({
+  pvid: vid,
+  untagged: vid,
+  tagged: new VidSet(false, new Set()),
+  accepts: 'all',
+  ingressFilter: false,
+  blocked: null,
+});
 
 /** Where a box listens to whoever sets it up. */
 export interface Management {

@@ -154,6 +154,10 @@ export function after(state: SiteState, { device, setting }: Step): SiteState {
   }
 }
 
+/** Does it set something that is lost with a restart until the box is saved? */
+export const wantsSaving = ({ setting: { kind } }: Step): boolean =>
+  kind !== 'save' && kind !== 'check' && kind !== 'plug';
+
 /** Is it found at the same address in the same VLAN? */
 export const equalManagement = (a: Management | null, b: Management | null): boolean =>
   a?.address === b?.address && a?.vid === b?.vid;

@@ -1,13 +1,13 @@
-import { contains, formatAddress, maskOf, networkOf } from '../address';
+import { formatAddress, maskOf } from '../address';
 import { type Plan, type Progress, byName } from '../plan';
 import { type CutOff, type OrderEdit, edited, followed } from './by-hand';
-import { type LaptopSettings, laptopFor, subnetOf } from './laptop';
+import { type LaptopSettings, laptopFor, talksTo } from './laptop';
 import { type Entry, NOWHERE, type Standing, ordering } from './order';
 import type { Formers } from './formers';
 import { presentState } from './present';
 import { type BoxState, type SiteState, placeIn, plannedState } from './state';
 import { ROUTED, reachedFrom } from './reach';
-import { type SettingKind, type Step, after, sameFacts } from './steps';
+import { type SettingKind, type Step, after, sameFacts, wantsSaving } from './steps';
 import { type Saying, backOf, sayingOf } from './words';
 
 /** The order as somebody works it off: where to sit, what to set on the laptop, what to do, and what must be seen. */
@@ -58,15 +58,6 @@ export interface Worksheet {
 const laptopText = ({ address, length }: LaptopSettings): string =>
   `${formatAddress(address)} ${maskOf(length)}`;
 
-/** Does a laptop with these settings talk to a box without a router between? */
-function talksTo(laptop: LaptopSettings | null, state: SiteState, device: string): boolean {
-  const management = state.boxes[placeIn(state, device)]?.management;
-  const subnet = management ? subnetOf(management) : null;
-  if (subnet === null || laptop === null) return subnet === null && laptop === null;
-  const own = networkOf(laptop.address, laptop.length);
-  return management!.address === null ? own.address === subnet.address : contains(own, management!.address);
-}
-
 const stepOf = (plan: Plan, step: Step, before: BoxState): Omit<SheetStep, 'at' | 'reached' | 'of'> => {
   const { device, setting } = step;
   const { kind } = setting;
@@ -78,7 +69,7 @@ const stepOf = (plan: Plan, step: Step, before: BoxState): Omit<SheetStep, 'at' 
     count: 1,
     pages: kind === 'pages' ? setting.pages.length : 1,
     back: backOf(plan, step, before),
-    restarts: kind !== 'save' && kind !== 'check' && kind !== 'plug',
+    restarts: wantsSaving(step),
     cut: '',
   };
 };

@@ -1,7 +1,6 @@
-import { contains, networkOf } from '../../address';
 import { type Plan, presentOf } from '../../plan';
 import type { Formers } from '../formers';
-import { type LaptopSettings, subnetOf } from '../laptop';
+import { type LaptopSettings, subnetOf, talksTo } from '../laptop';
 import { pagesOfNew } from '../pages/left';
 import { asItComes, comesOf, presentState } from '../present';
 import { ROUTED, reachedFrom } from '../reach';
@@ -58,10 +57,7 @@ export function whyShut({ now, seat, laptop }: Bench, device: string): string {
   if (laptop === null) return 'No answer: the laptop has no address in its subnet.';
   if (laptop.address === management.address)
     return 'No answer: the laptop has the address of the box itself.';
-  const own = networkOf(laptop.address, laptop.length);
-  const hears =
-    contains(subnet, laptop.address) && (management.address === null || contains(own, management.address));
-  return hears ? '' : 'No answer: the laptop is in another subnet than the box.';
+  return talksTo(laptop, now, device) ? '' : 'No answer: the laptop is in another subnet than the box.';
 }
 
 /** What came of an action: the boxes after it, or why nothing changed. */

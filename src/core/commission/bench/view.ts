@@ -6,7 +6,7 @@ import { type Entry, NOWHERE, type Standing, ordering } from '../order';
 import { ROUTED, reachedFrom } from '../reach';
 import { type Result, restOf } from '../run';
 import { placeIn } from '../state';
-import { type Step, settingsBetween } from '../steps';
+import { type Step, wantsSaving, settingsBetween } from '../steps';
 import { type WireStep, decodeStep, encodeStep } from '../wire';
 import { sayingOf } from '../words';
 import { type Bench, type BenchAction, act, benchOf, cutOff, isFinished, whyShut } from './bench';
@@ -102,11 +102,12 @@ export class Practice {
     return restOf(rest, [result]);
   }
 
-  private note({ device, setting }: Step): void {
+  private note(step: Step): void {
+    const { device, setting } = step;
     if (setting.kind === 'parachute') this.parachutes.add(setting.port);
     if (setting.kind === 'port') this.parachutes.delete(setting.port);
     if (setting.kind === 'check') this.unchecked.delete(device);
-    else if (setting.kind !== 'save' && setting.kind !== 'plug') this.unchecked.add(device);
+    else if (wantsSaving(step)) this.unchecked.add(device);
   }
 
   private isUnsaved({ now, saved }: Bench, device: string): boolean {
