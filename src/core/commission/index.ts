@@ -7,12 +7,21 @@ export {
   landings,
   placeOfStep,
 } from './diagnosis';
-export { type BenchBox, type BenchView, Practice, type WireBenchAction } from './bench';
+export {
+  type BenchBox,
+  type BenchView,
+  Practice,
+  SpokenBench,
+  type WireBenchAction,
+  laptopTyped,
+} from './bench';
 export { type KitItem, kitOf, kitParts, kitTitles } from './kit';
 export { lostWithoutOrder } from './naive';
 export { type CutOff, type OrderEdit, cutOffsIn, edited, followed } from './by-hand';
 export { type LaptopSettings, laptopFor } from './laptop';
 export { type Entry, type Order, type Standing, orderOf } from './order';
+export { socketTitle } from './air-seats';
+export { lentText } from './words';
 export { reachedFrom } from './reach';
 export { type Formers, formersOf } from './formers';
 export { type AsItComes, comesOf, presentState } from './present';

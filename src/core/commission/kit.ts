@@ -72,7 +72,7 @@ function laptop(plan: Plan): KitItem[] {
   if (set.length === 0) return [];
   const single = set.filter((box) => hasOneSocket(box) && apart.has(box.bridge.device));
   const powered = single.filter(({ bridge }) =>
-    bridge.ports.some(({ id }) => plan.port.get(id)!.poeClass !== null),
+    bridge.ports.some(({ id }) => plan.port.get(id)?.poeClass != null),
   );
   return [
     item('laptop', 2, 'copper cable, 2 m, for the laptop'),

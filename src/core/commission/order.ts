@@ -1,6 +1,7 @@
 import { type Progress, groupBy } from '../plan';
+import { isOnAir } from './air-seats';
 import { reachedFrom } from './reach';
-import { type Socket, isSocket, socketsIn, takesUntagged } from './sockets';
+import { type Seating, type Socket, isSocket, socketsIn, takesUntagged } from './sockets';
 import { type SiteState, isVacant, placeIn, socketIn } from './state';
 import { type Setting, type Step, after, comesEarlier, wantsSaving, leadsOn, settingsOf } from './steps';
 import { stepKey } from './wire';
@@ -85,7 +86,15 @@ class Ordering {
   *run(): Generator<Progress, Order> {
     this.consolesFirst();
     while (this.left.size > 0) {
-      if (!this.stepOn() && !this.stay() && !this.move() && !this.record() && !this.jump()) this.byConsole();
+      const goesOn =
+        this.stepOn() ||
+        this.stay() ||
+        this.move('free') ||
+        this.move('lent') ||
+        this.record() ||
+        this.jump() ||
+        this.move('air');
+      if (!goesOn) this.byConsole();
       yield { done: this.entries.length, of: this.entries.length + this.open };
     }
     return { entries: this.entries, end: this.state };
@@ -216,6 +225,7 @@ class Ordering {
       const other = facts[i];
       return (
         i !== at.port &&
+        !isOnAir(ports[i]!) &&
         takesUntagged(ports[i]!, other) &&
         isVacant(this.state, id) &&
         other!.pvid === own.pvid &&
@@ -242,7 +252,10 @@ class Ordering {
       const port = missing.has(device) ? this.foundFrom.get(device) : undefined;
       if (port !== undefined && may(port) && isSocket(state, port) && lookFrom(port)) return true;
     }
-    return socketsIn(state, devices).some(({ port }) => may(port) && lookFrom(port));
+    // What goes through the air is no way back to count on.
+    return socketsIn(state, devices).some(
+      ({ port, seating }) => seating !== 'air' && may(port) && lookFrom(port),
+    );
   }
 
   /** Is a socket one that stays as it is until the end, or a parachute? */
@@ -260,13 +273,13 @@ class Ordering {
     const at = this.state.seats.get(this.seat)!.bridge;
     const { device } = this.state.boxes[at]!.bridge;
     if (!this.state.apart.has(device)) return false;
-    return this.move(({ bridge }) => bridge === at) || this.jump([this.seat]);
+    return this.move('free', ({ bridge }) => bridge === at) || this.jump([this.seat]);
   }
 
   /** Sits down elsewhere, where most boxes with steps left are reached and something can be done. */
-  private move(may: (socket: Socket) => boolean = () => true): boolean {
+  private move(by: Seating, may: (socket: Socket) => boolean = () => true): boolean {
     const places = socketsIn(this.state, [])
-      .filter((socket) => socket.port !== this.seat && may(socket))
+      .filter((socket) => socket.seating === by && socket.port !== this.seat && may(socket))
       .map(({ port }) => {
         const reached = reachedFrom(this.state, port);
         return { port, reached, count: [...reached.keys()].filter((device) => this.left.has(device)).length };
@@ -297,7 +310,7 @@ class Ordering {
     if (this.parachutes.size > 2 * this.state.boxes.length) return false;
     const all = () => [
       ...(this.seat === null ? [] : [this.seat]),
-      ...socketsIn(this.state, []).map(({ port }) => port),
+      ...socketsIn(this.state, []).flatMap(({ port, seating }) => (seating === 'air' ? [] : [port])),
     ];
     for (const socket of from ?? all()) {
       const reached = reachedFrom(this.state, socket);

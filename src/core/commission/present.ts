@@ -1,6 +1,7 @@
 import type { IpAddress } from '../address';
 import { type BoxModel, type Plan, boxOf, groupBy, modelOf, presentOf, siteOf } from '../plan';
 import { DEFAULT_VID, type PortFacts, portFacts } from '../model/wiring';
+import { isOnAir } from './air-seats';
 import { type Formers, NO_FORMERS, formerBox, isSetUp } from './formers';
 import { pagesLeft } from './pages/left';
 import { allOf } from './routed';
@@ -51,9 +52,11 @@ function factoryFacts(plan: Plan, { bridge }: BoxState): (PortFacts | null)[] {
   const factory = boxOf(plan, bridge.device)!;
   // The socket for the provider is that as it comes.
   return bridge.ports.map((port, at) =>
-    port.role === 'uplink'
-      ? bridge.facts[at]!
-      : portFacts({ ...port, role: 'undecided', enabled: true }, factory, () => 0),
+    isOnAir(port)
+      ? null
+      : port.role === 'uplink'
+        ? bridge.facts[at]!
+        : portFacts({ ...port, role: 'undecided', enabled: true }, factory, () => 0),
   );
 }
 

@@ -8,7 +8,7 @@ import {
   leaves,
   stateKey,
 } from '../model/wiring';
-import { ALONE, type BoxState, type SiteState, fabricIn, isVacant } from './state';
+import { ALONE, type BoxState, type SiteState, fabricIn, maySit } from './state';
 
 /** Which boxes somebody reaches who sits at a socket. */
 
@@ -77,7 +77,7 @@ const linksTo = (came: ReturnType<typeof flood>['came'], here: State): number =>
 };
 
 function reach(state: SiteState, socket: string): Reached {
-  if (!isVacant(state, socket)) return new Map();
+  if (!maySit(state, socket)) return new Map();
   const fabric = fabricIn(state);
   const seat = state.seats.get(socket)!;
   const { came } = flood(fabric, { port: socket, tag: 0 }, 'boxes');

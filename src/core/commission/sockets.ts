@@ -1,28 +1,33 @@
 import type { PortFacts } from '../model/wiring';
-import { type SiteState, isVacant } from './state';
+import { isOnAir } from './air-seats';
+import { type SiteState, isVacant, maySit } from './state';
 
-/** A socket somebody may sit down at: nothing is plugged in, and untagged frames go somewhere. */
+/** How one gets on: at a free socket, at one that a device lends, over a wireless network. */
+export type Seating = 'free' | 'lent' | 'air';
+
+/** A place somebody may sit down at, where untagged frames go somewhere. */
 export interface Socket {
   readonly port: string;
   readonly bridge: number;
   readonly vid: number;
+  readonly seating: Seating;
 }
 
-/** Do untagged frames go anywhere at a port on the case? */
+/** Do untagged frames go anywhere at a port on the case, or over a wireless network? */
 export const takesUntagged = (
   { number }: { readonly number: number },
   facts: PortFacts | null | undefined,
-): boolean => number > 0 && !!facts && facts.accepts !== 'tagged' && facts.pvid !== null;
+): boolean => number !== 0 && !!facts && facts.accepts !== 'tagged' && facts.pvid !== null;
 
 /** May somebody sit down at a port? */
 export function isSocket(state: SiteState, port: string): boolean {
   const at = state.seats.get(port)!;
   const { ports, facts } = state.boxes[at.bridge]!.bridge;
-  return takesUntagged(ports[at.port]!, facts[at.port]) && isVacant(state, port);
+  return takesUntagged(ports[at.port]!, facts[at.port]) && maySit(state, port);
 }
 
 const sockets = new WeakMap<SiteState, readonly Socket[]>();
-/** The sockets to sit at: one for each box and VLAN, those of some devices first. */
+/** Where to sit: one place for each box, VLAN and way to get on; those of some devices first. */
 export function socketsIn(state: SiteState, first: readonly string[]): readonly Socket[] {
   let all = sockets.get(state);
   if (!all) sockets.set(state, (all = allSockets(state)));
@@ -40,14 +45,16 @@ function allSockets(state: SiteState): readonly Socket[] {
     ports.forEach((port, i) => {
       const own = facts[i];
       if (!takesUntagged(port, own)) return;
-      const key = `${own!.pvid} ${own!.untagged}`;
-      if (seen.has(key) || !isVacant(state, port.id)) return;
+      if (!maySit(state, port.id)) return;
+      const seating = isOnAir(port) ? 'air' : isVacant(state, port.id) ? 'free' : 'lent';
+      const key = `${own!.pvid} ${own!.untagged} ${seating}`;
+      if (seen.has(key)) return;
       seen.add(key);
-      found.push({ port: port.id, bridge: at, vid: own!.pvid! });
+      found.push({ port: port.id, bridge: at, vid: own!.pvid!, seating });
     });
   });
   return found;
 }
 
-/** One socket for each box and VLAN where somebody may sit. */
+/** One place for each box, VLAN and way to get on where somebody may sit. */
 export const socketsOf = (state: SiteState): string[] => socketsIn(state, []).map(({ port }) => port);

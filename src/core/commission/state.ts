@@ -1,6 +1,7 @@
 import { type IpAddress, familyOf } from '../address';
-import { type Plan, addressesOn, interfacesOf } from '../plan';
+import { type Device, type Plan, addressesOn, groupBy, interfacesOf } from '../plan';
 import { type Bridge, type Fabric, type Link, type PortFacts, VidSet, wiredFabric } from '../model/wiring';
+import { airSeats, withAir } from './air-seats';
 import type { PlainPage } from './pages/plain';
 import { type Access, accessOf, routedVids } from './routed';
 
@@ -50,6 +51,10 @@ export interface SiteState {
   /** Devices whose cables to other boxes are not plugged in yet. */
   readonly apart: ReadonlySet<string>;
   readonly access: Access;
+  /** What is plugged in at sockets whose device can do without for a while, by port. */
+  readonly lent: ReadonlyMap<string, string>;
+  /** What whoever joins a wireless network is in, by the id that stands for its socket, once it is on the air. */
+  readonly air: ReadonlyMap<string, PortFacts>;
   /** The same object as long as nothing changed that frames between boxes depend on. */
   readonly ways: object;
 }
@@ -83,9 +88,34 @@ const vidsIn = (facts: readonly (PortFacts | null)[]): Set<number> =>
     ),
   );
 
+/** Devices that nobody misses for a quarter of an hour; a machine or a camera is none of them. */
+const LENDS: readonly Device['kind'][] = ['computer', 'phone', 'printer'];
+
+/** The sockets that could be borrowed, by port. */
+function lentIn(plan: Plan, { seats, links }: Pick<Fabric, 'seats' | 'links'>): ReadonlyMap<string, string> {
+  const lent = new Map<string, string>();
+  for (const [port, [link, ...more]] of links) {
+    const other = link && more.length === 0 && !seats.has(link.to) ? plan.port.get(link.to) : undefined;
+    if (other && seats.has(port) && LENDS.includes(plan.device.get(other.device)!.kind))
+      lent.set(port, other.device);
+  }
+  return lent;
+}
+
 /** The site as planned. */
 export function plannedState(plan: Plan): SiteState {
-  const { bridges, seats, links } = wiredFabric(plan);
+  const fabric = wiredFabric(plan);
+  const { links } = fabric;
+  const air = new Map(airSeats(plan).map(({ id, vid }) => [id, socketIn(vid)]));
+  const byBox = groupBy(airSeats(plan), ({ device }) => device);
+  const seats = new Map(fabric.seats);
+  const bridges = fabric.bridges.map((bridge, at) => {
+    const networks = bridge.box.vlanAware ? byBox.get(bridge.device) : undefined;
+    if (!networks) return bridge;
+    const ports = withAir(bridge, networks);
+    ports.forEach(({ id }, port) => seats.set(id, { bridge: at, port }));
+    return { ...bridge, ports, facts: ports.map(({ id }, i) => air.get(id) ?? bridge.facts[i] ?? null) };
+  });
   const boxes = bridges.map((bridge): BoxState => ({
     bridge,
     management: bridge.box.vlanAware ? plannedManagement(plan, bridge.device) : null,
@@ -93,7 +123,8 @@ export function plannedState(plan: Plan): SiteState {
     routed: bridge.box.vlanAware ? routedVids(plan, bridge.device) : [],
     pages: [],
   }));
-  return { boxes, seats, links, apart: new Set(), access: accessOf(plan), ways: {} };
+  const lent = lentIn(plan, fabric);
+  return { boxes, seats, links, apart: new Set(), access: accessOf(plan), lent, air, ways: {} };
 }
 
 /** Does a port belong to a box that stands apart? */
@@ -104,6 +135,14 @@ function standsApart({ boxes, seats, apart }: SiteState, port: string): boolean 
 /** May somebody sit there: is nothing plugged in? Of a box that stands apart no cable is, and an access point has no other socket. */
 export const isVacant = (state: SiteState, port: string): boolean =>
   !state.links.has(port) || standsApart(state, port);
+
+/** May somebody sit there, if need be by unplugging a device that can do without for a while? */
+export const maySit = (state: SiteState, port: string): boolean =>
+  isVacant(state, port) || state.lent.has(port);
+
+/** Who is unplugged there meanwhile; null where nobody is. */
+export const lenderOf = (state: SiteState, port: string): string | null =>
+  isVacant(state, port) ? null : (state.lent.get(port) ?? null);
 
 const live = new WeakMap<SiteState, Fabric>();
 /** The links between boxes that are plugged in. */

@@ -1,6 +1,7 @@
 import { equal } from '../plan';
 import type { PlainPage } from './pages/plain';
 import { type PortFacts, VidSet, sameSet } from '../model/wiring';
+import { isOnAir } from './air-seats';
 import { type BoxState, type Management, type SiteState, hasOneSocket, placeIn, withBox } from './state';
 
 /** What is set on boxes, one setting page at a time, and what that makes of the site. */
@@ -83,9 +84,10 @@ export function settingsBetween(site: SiteState, now: BoxState, then: BoxState):
   const inside = ports.findIndex(({ number }) => number === 0);
   const moves = then.management !== null && !equal(now.management, then.management);
   const only = moves && hasOneSocket(then) ? ports.findIndex(({ number }) => number > 0) : -1;
-  ports.forEach(({ id }, at) => {
+  ports.forEach((port, at) => {
+    const { id } = port;
     const [was, is] = [now.bridge.facts[at]!, then.bridge.facts[at]!];
-    if (at === inside || at === only || sameFacts(was, is)) return;
+    if (at === inside || at === only || isOnAir(port) || sameFacts(was, is)) return;
     if (was && is && leadsOn(site, id)) {
       const more = added(was, is);
       if (!sameFacts(more, was) && !sameFacts(more, is))
@@ -122,6 +124,12 @@ function setPort(box: BoxState, port: string, facts: PortFacts | null): BoxState
   return { ...box, bridge: { ...box.bridge, facts: box.bridge.facts.with(at, facts) } };
 }
 
+/** A box whose wireless networks are on the air. */
+const onAir = ({ air }: SiteState, box: BoxState): BoxState => {
+  const { ports, facts } = box.bridge;
+  return { ...box, bridge: { ...box.bridge, facts: ports.map(({ id }, i) => air.get(id) ?? facts[i]!) } };
+};
+
 /** The site after a step. */
 export function after(state: SiteState, { device, setting }: Step): SiteState {
   const at = placeIn(state, device);
@@ -144,7 +152,8 @@ export function after(state: SiteState, { device, setting }: Step): SiteState {
     }
     case 'pages': {
       const pages = box.pages.filter((page) => !setting.pages.includes(page));
-      return withBox(state, at, { ...box, pages }, state.ways);
+      const set = setting.pages.includes('wireless') ? onAir(state, box) : box;
+      return withBox(state, at, { ...set, pages }, state.ways);
     }
     case 'plug':
       return { ...state, apart: new Set([...state.apart].filter((other) => other !== device)), ways: {} };
@@ -165,7 +174,9 @@ export const equalManagement = (a: Management | null, b: Management | null): boo
 /** Is a box what it is to be? */
 export const isAsPlanned = (now: BoxState, then: BoxState): boolean =>
   now.pages.length === 0 &&
-  now.bridge.facts.every((facts, at) => sameFacts(facts, then.bridge.facts[at]!)) &&
+  now.bridge.facts.every(
+    (facts, at) => isOnAir(then.bridge.ports[at]!) || sameFacts(facts, then.bridge.facts[at]!),
+  ) &&
   equalManagement(now.management, then.management);
 
 const PARTS = ['add', 'pvid', 'set'] as const;

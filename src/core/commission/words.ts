@@ -116,3 +116,7 @@ export function sayingOf(plan: Plan, { setting }: Step, ports: readonly string[]
       };
   }
 }
+
+/** What to do with the device whose socket is borrowed. */
+export const lentText = (plan: Plan, device: string): string =>
+  `Unplug ${plan.device.get(device)!.name} meanwhile, and plug it in again when you leave.`;

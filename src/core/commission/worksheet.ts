@@ -1,11 +1,12 @@
 import { formatAddress, maskOf } from '../address';
 import { type Plan, type Progress, byName } from '../plan';
+import { airSeatOf, boxAt } from './air-seats';
 import { type CutOff, type OrderEdit, edited, followed } from './by-hand';
 import { type LaptopSettings, laptopFor, talksTo } from './laptop';
 import { type Entry, NOWHERE, type Standing, ordering } from './order';
 import type { Formers } from './formers';
 import { presentState } from './present';
-import { type BoxState, type SiteState, placeIn, plannedState } from './state';
+import { type BoxState, type SiteState, lenderOf, placeIn, plannedState } from './state';
 import { ROUTED, reachedFrom } from './reach';
 import { type SettingKind, type Step, after, sameFacts, wantsSaving } from './steps';
 import { type Saying, backOf, sayingOf } from './words';
@@ -43,6 +44,10 @@ export interface SheetSeat {
   readonly given: boolean;
   /** Given to the installer for a while. */
   readonly parachute: boolean;
+  /** The device that is unplugged meanwhile. */
+  readonly lent: string | null;
+  /** A wireless network to join; there is no lead then. */
+  readonly air: boolean;
   readonly steps: readonly SheetStep[];
 }
 export interface Worksheet {
@@ -148,10 +153,12 @@ export function sheetOf(
     begun = true;
     seats.push({
       socket: at,
-      device: at === null ? device : plan.port.get(at)!.device,
+      device: at === null ? device : boxAt(plan, at),
       laptop: laptop && laptopText(laptop),
       given,
       parachute: at !== null && parachutes.has(at),
+      lent: at === null ? null : lenderOf(state, at),
+      air: at !== null && airSeatOf(plan, at) !== undefined,
       steps: [],
     });
   };

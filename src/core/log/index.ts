@@ -24,7 +24,7 @@ export {
   writtenAt,
 } from './fold';
 export { type VisitSum, sumOf } from './visit';
-export { aboutText, defectWords, entryText, outcomeWords, socketTitle, testWords } from './words';
+export { aboutText, defectWords, entryText, outcomeWords, testWords } from './words';
 export { paceOf } from './pace';
 export { logCsv } from './table';
 export { isOfRun, mayBeAdded } from './of-run';

@@ -1,5 +1,5 @@
-import { pageTitles } from '../commission';
-import { type Plan, portTitle } from '../plan';
+import { pageTitles, socketTitle } from '../commission';
+import type { Plan } from '../plan';
 import type { Body } from './entries';
 import type { Log, Written } from './fold';
 
@@ -8,12 +8,6 @@ import type { Log, Written } from './fold';
 export const outcomeWords = { done: 'done', differs: 'something else seen', skipped: 'left out' } as const;
 export const testWords = { 'as-expected': 'as expected', differs: 'differs' } as const;
 export const defectWords = { open: 'open', mended: 'mended', accepted: 'accepted as it is' } as const;
-
-/** A socket by name; the plan may not have it any more. */
-export function socketTitle(plan: Plan, id: string): string {
-  const port = plan.port.get(id);
-  return port ? portTitle(plan, port) : 'a port that is no longer planned';
-}
 
 /** What an entry is about, by name; empty where it is about the whole site. */
 export function aboutText(plan: Plan, about: Extract<Body, { kind: 'note' }>['about']): string {

@@ -1,7 +1,8 @@
 'use client';
 
 import type { Worksheet } from '@/core/commission';
-import { type Run, outcomeWords, socketTitle, writtenAt } from '@/core/log';
+import { socketTitle } from '@/core/commission';
+import { type Run, outcomeWords, writtenAt } from '@/core/log';
 import type { Plan } from '@/core/plan';
 import { useSite } from '../session/context';
 import { useLogBook } from '../session/log-context';

@@ -1,5 +1,5 @@
-import type { SheetSeat } from '@/core/commission';
-import { type Plan, portTitle } from '@/core/plan';
+import { type SheetSeat, lentText, socketTitle } from '@/core/commission';
+import type { Plan } from '@/core/plan';
 import { Card } from './card';
 import { PortPicture } from '../parts/port-picture';
 import { WayInto } from '../parts/way-in';
@@ -16,11 +16,11 @@ export function SitCard({
   busy: boolean;
   onSit: () => void;
 }) {
-  const port = plan.port.get(seat.socket!)!;
   const [address, mask] = seat.laptop?.split(' ') ?? [];
   return (
-    <Card title="Sit down at" name={portTitle(plan, port)}>
-      <PortPicture plan={plan} device={port.device} marked={[port.id]} />
+    <Card title={seat.air ? 'Join' : 'Sit down at'} name={socketTitle(plan, seat.socket!)}>
+      {!seat.air && <PortPicture plan={plan} device={seat.device} marked={[seat.socket!]} />}
+      {seat.lent !== null && <p>{lentText(plan, seat.lent)}</p>}
       {seat.parachute && (
         <p>This is the socket you gave yourself. It goes when the boxes are reached another way.</p>
       )}
@@ -48,10 +48,16 @@ export function SitCard({
       </dl>
       <ul className="list-disc pl-5 text-[14px]">
         <li>Note what your adapter has set now, and put it back at the end.</li>
-        <li>Wireless off meanwhile, so that you talk to this network and no other.</li>
-        <li>Not sure which adapter it is? Unplug the lead and see which one goes.</li>
+        {seat.air ? (
+          <li>Wired adapters off meanwhile, so that you talk to this network and no other.</li>
+        ) : (
+          <>
+            <li>Wireless off meanwhile, so that you talk to this network and no other.</li>
+            <li>Not sure which adapter it is? Unplug the lead and see which one goes.</li>
+          </>
+        )}
       </ul>
-      <WayInto plan={plan} device={seat.steps[0]?.device ?? port.device} />
+      <WayInto plan={plan} device={seat.steps[0]?.device ?? seat.device} />
       <button
         type="button"
         className="button button-primary min-h-14 w-full justify-center text-[18px]"

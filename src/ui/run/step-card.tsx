@@ -1,9 +1,15 @@
 'use client';
 
 import { type FormEvent, useState } from 'react';
-import type { Outcome, SheetSeat, SheetStep, WireSetting } from '@/core/commission';
+import {
+  type Outcome,
+  type SheetSeat,
+  type SheetStep,
+  type WireSetting,
+  socketTitle,
+} from '@/core/commission';
 import { type Body, type Run, writtenAt } from '@/core/log';
-import { type Plan, portTitle } from '@/core/plan';
+import type { Plan } from '@/core/plan';
 import { timeText } from '../parts/dates';
 import { Fold } from '../parts/fold';
 import { Toggle } from '../parts/tick';
@@ -61,7 +67,7 @@ export function StepCard({ plan, run, seat, step, settings, draft, onDraft, busy
   const before = run.results.findLast(
     ({ body }) => body.kind === 'result' && body.outcome === 'differs' && body.does === `${name}: ${does}`,
   );
-  const at = seat.socket === null ? `console of ${name}` : portTitle(plan, plan.port.get(seat.socket)!);
+  const at = seat.socket === null ? `console of ${name}` : socketTitle(plan, seat.socket);
   const submit = (event: FormEvent) => {
     event.preventDefault();
     if (asking && (asking === 'skipped' || draft.note.trim() !== '')) say(asking);

@@ -1,1 +1,2 @@
-export { type BenchBox, type BenchView, Practice, type WireBenchAction } from './view';
+export { type BenchBox, type BenchView, Practice, type WireBenchAction, laptopTyped } from './view';
+export { SpokenBench } from './spoken';

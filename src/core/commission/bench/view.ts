@@ -1,5 +1,6 @@
-import { formatAddress, maskOf, parseAddress } from '../../address';
-import { type Plan, type Progress, portTitle } from '../../plan';
+import { formatAddress, maskOf, parseAddress, parseMask } from '../../address';
+import { type Plan, type Progress, badInput } from '../../plan';
+import { socketTitle } from '../air-seats';
 import type { Formers } from '../formers';
 import { type LaptopSettings, laptopFor } from '../laptop';
 import { type Entry, NOWHERE, type Standing, ordering } from '../order';
@@ -59,6 +60,19 @@ const laptopAction = (laptop: LaptopSettings | null): WireBenchAction => ({
   address: laptop && formatAddress(laptop.address),
   length: laptop?.length ?? 24,
 });
+
+/** An address with its mask, or nothing for the one that the segment gives. Throws a Refusal. */
+export function laptopTyped(text: string): WireBenchAction {
+  if (text === '') return { kind: 'laptop', address: null, length: 24 };
+  const [host = '', mask = '24'] = text.trim().split(/[\s/]+/);
+  const [address, length] = [parseAddress(host), parseMask(mask)];
+  if (address === null || length === null)
+    throw badInput(
+      `“${text}” is no address with a mask; write one like 192.168.0.9 ${maskOf(24)}, or nothing.`,
+      'address',
+    );
+  return { kind: 'laptop', address: formatAddress(address), length };
+}
 
 /** A bench with what was done on it, and what is left of its order where it was kept to. */
 export class Practice {
@@ -168,7 +182,7 @@ export class Practice {
     if (!entry || entry.kind === 'recorded') return null;
     if (entry.kind === 'sit')
       return {
-        says: `Sit down at ${portTitle(plan, plan.port.get(entry.socket)!)}`,
+        says: `Sit down at ${socketTitle(plan, entry.socket)}`,
         actions: [{ kind: 'sit', socket: entry.socket }],
       };
     const [step] = entry.kind === 'console' ? entry.steps : [entry.step];

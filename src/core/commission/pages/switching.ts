@@ -34,7 +34,7 @@ export function portLines(plan: Plan, now: BoxState, then: BoxState, former: Pla
   const { ports, facts, device } = then.bridge;
   const alike = new Map<string, Port[]>();
   ports.forEach(({ id, number }, at) => {
-    if (number === 0 || sameFacts(now.bridge.facts[at]!, facts[at]!)) return;
+    if (number <= 0 || sameFacts(now.bridge.facts[at]!, facts[at]!)) return;
     const port = plan.port.get(id)!;
     const voice = port.voice === null ? '' : `, VLAN ${plan.vlan.get(port.voice)!.vid} told to telephones`;
     const own = facts[at];

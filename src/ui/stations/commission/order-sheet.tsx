@@ -2,7 +2,15 @@
 
 import type { ReactNode } from 'react';
 import { type Plan, portTitle } from '@/core/plan';
-import { type OrderEdit, type SheetSeat, type SheetStep, type Worksheet, wayInto } from '@/core/commission';
+import {
+  type OrderEdit,
+  type SheetSeat,
+  type SheetStep,
+  type Worksheet,
+  lentText,
+  socketTitle,
+  wayInto,
+} from '@/core/commission';
 import { WorkCautions } from '../../parts/cautions';
 import { useOrderLook } from './order-times';
 import { WayBack } from '../../parts/way-back';
@@ -85,8 +93,8 @@ export function OrderSheet({ plan, sheet, onEdit, children }: Props) {
 }
 
 function Seat({ plan, seat, first }: { plan: Plan; seat: SheetSeat; first: number }) {
-  const port = seat.socket === null ? null : plan.port.get(seat.socket)!;
-  const place = port ? portTitle(plan, port) : `${plan.device.get(seat.device)!.name}, console`;
+  const place =
+    seat.socket === null ? `${plan.device.get(seat.device)!.name}, console` : socketTitle(plan, seat.socket);
   return (
     <li className="flex items-stretch gap-2 pt-2 max-[699px]:block" aria-label={`At ${place}`}>
       <div
@@ -96,6 +104,7 @@ function Seat({ plan, seat, first }: { plan: Plan; seat: SheetSeat; first: numbe
           <strong className="mono block">{place}</strong>
           <span className="mono block text-[13px]">{seat.laptop?.split(' ').join('\u00a0/ ')}</span>
           <span className="block text-[13px] text-muted">{aside(plan, seat)}</span>
+          {seat.lent !== null && <span className="block text-[13px]">{lentText(plan, seat.lent)}</span>}
         </div>
       </div>
       <table

@@ -2,9 +2,14 @@
 
 import { useEffect, useState } from 'react';
 import { create } from 'zustand';
-import { formatAddress, maskOf, parseAddress, parseMask } from '@/core/address';
-import type { BenchBox, BenchView, WireBenchAction } from '@/core/commission';
-import { type Plan, badInput, portTitle } from '@/core/plan';
+import {
+  type BenchBox,
+  type BenchView,
+  type WireBenchAction,
+  laptopTyped,
+  socketTitle,
+} from '@/core/commission';
+import type { Plan } from '@/core/plan';
 import { useJob } from '../../session/job';
 import { Choice } from '../../parts/choice';
 import { counted } from '../../parts/counted';
@@ -131,7 +136,6 @@ const stateText = ({ shut, left, unsaved, apart }: BenchBox): string =>
 /** Where the laptop is plugged in, and what address it has. */
 function Laptop({ plan, view, onDo }: Pick<Props, 'plan' | 'view' | 'onDo'>) {
   const { seat, sockets, laptop } = view;
-  const title = (id: string) => portTitle(plan, plan.port.get(id)!);
   const all = seat !== null && !sockets.includes(seat) ? [seat, ...sockets] : sockets;
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
@@ -141,7 +145,7 @@ function Laptop({ plan, view, onDo }: Pick<Props, 'plan' | 'view' | 'onDo'>) {
           label="Socket of the laptop"
           value={seat}
           placeholder="nowhere"
-          options={all.map((id) => ({ value: id, label: title(id) }))}
+          options={all.map((id) => ({ value: id, label: socketTitle(plan, id) }))}
           onChoose={(socket) => onDo([{ kind: 'sit', socket }])}
         />
       </span>
@@ -157,17 +161,4 @@ function Laptop({ plan, view, onDo }: Pick<Props, 'plan' | 'view' | 'onDo'>) {
       </span>
     </div>
   );
-}
-
-/** An address with its mask, or nothing for the one that the segment gives. Throws a Refusal. */
-function laptopTyped(text: string): WireBenchAction {
-  if (text === '') return { kind: 'laptop', address: null, length: 24 };
-  const [host = '', mask = '24'] = text.trim().split(/[\s/]+/);
-  const [address, length] = [parseAddress(host), parseMask(mask)];
-  if (address === null || length === null)
-    throw badInput(
-      `“${text}” is no address with a mask; write one like 192.168.0.9 ${maskOf(24)}, or nothing.`,
-      'address',
-    );
-  return { kind: 'laptop', address: formatAddress(address), length };
 }
