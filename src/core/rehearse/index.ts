@@ -56,5 +56,5 @@ export {
   typedSender,
   typedWanted,
 } from './typed';
-export { type Impact, whatIf } from './what-if';
+export { type Impact, outOfTouch, whatIf } from './what-if';
 export { type Pair, pairOf, wholeMatrix, zonesSpokenOf } from './whole-matrix';

@@ -36,7 +36,7 @@ function touching(plan: Plan, vlan: string): ((group: EndClass) => boolean) | nu
 }
 
 /** Which end devices are in touch. */
-function touchOf(plan: Plan): Map<string, boolean> {
+export function touchOf(plan: Plan): Map<string, boolean> {
   const found = new Map<string, boolean>();
   const add = (group: EndClass, touch: boolean) => {
     // Who has several addresses is in touch by any of them.

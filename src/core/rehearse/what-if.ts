@@ -5,7 +5,7 @@ import { type AirLost, airLost } from './air-lost';
 import { type Fault, withFaults } from './faults';
 import type { Answer } from './probe';
 import { type IntruderReach, intruderReach } from './intruder';
-import { type NetworkSnapshot, snapshotAfter, snapshotOf } from './network-snapshot';
+import { type NetworkSnapshot, snapshotAfter, snapshotOf, touchOf } from './network-snapshot';
 
 /** What becomes of a network with faults: for whom what changes. */
 
@@ -112,4 +112,13 @@ export function whatIf(plan: Plan, faults: readonly Fault[], today: string | nul
       rerouted.filter((id) => !joined.has(id)),
     ),
   };
+}
+
+/** The devices that are in touch with nobody they need while something has failed, by id; what is not there cannot fail. */
+export function outOfTouch(plan: Plan, fault: Fault): readonly string[] {
+  const isThere =
+    (fault.kind !== 'cable' || plan.cable.get(fault.cable)) &&
+    (fault.kind !== 'uplink' || plan.uplink.get(fault.uplink));
+  const broken = isThere ? withFaults(plan, [fault]) : plan;
+  return [...touchOf(broken)].flatMap(([device, touch]) => (touch ? [] : [device])).sort();
 }

@@ -1,18 +1,12 @@
-import { type Trial, readTrial, seenIn, trialKey, trialsFor } from '../../exercises';
+import { type Trial, trialKey, trialsFor } from '../../exercises';
 import { type Plan, type Progress, type Vlan, type Work, counted, groupBy } from '../../plan';
 import { type SiteTest, furtherTest, furtherTrials, siteTests, trialsAround } from '../tests';
+import { type Made, type Observed, madeOf, shows } from './made';
+import { LOOKED_AT, nextTrial } from './next-test';
 import type { Place } from './place';
 import { type Suspect, countOf, suspectsOf } from './suspects';
 
 /** What came of tests, and which single deviations from the plan would give exactly that. */
-
-export interface Observed {
-  /** Of the test. */
-  readonly key: string;
-  readonly asExpected: boolean;
-  /** Where one landed instead: a segment by its id, or one of `landings`; null where nobody said. */
-  readonly landed: string | null;
-}
 
 export interface Cause {
   readonly place: Place;
@@ -32,49 +26,10 @@ export interface Diagnosis {
   readonly next: { readonly at: string; readonly test: SiteTest } | null;
 }
 
-/** A test that was made: what was seen, or what was not. */
-interface Made {
-  readonly trial: Trial;
-  readonly is: string | null;
-  readonly not: string | null;
-  /** It is not what the plan makes of it. */
-  readonly differs: boolean;
-}
-
-const fits = ({ is, not }: Pick<Made, 'is' | 'not'>, seen: string): boolean =>
-  is === null ? seen !== not : seen === is;
-const seenBy = (plan: Plan, { readings }: Suspect, trial: Trial): string =>
-  seenIn(plan, trial, readings.of(trial));
-const shows = (plan: Plan, suspect: Suspect, made: Made): boolean =>
-  fits(made, seenBy(plan, suspect, made.trial));
-
 /** Two causes at least are told apart; of more than so many only the likeliest. */
 const TOLD_APART = 20;
-/** So many tests are looked at for one that tells them apart. */
-const LOOKED_AT = 160;
 const CAUSES = 8;
 const TOLD = 6;
-
-function madeOf(
-  plan: Plan,
-  tests: ReadonlyMap<string, SiteTest>,
-  observed: readonly Observed[],
-  today: string | null,
-): Made[] {
-  const made = (trial: Trial, seen: Pick<Made, 'is' | 'not'>): Made => ({
-    trial,
-    ...seen,
-    differs: !fits(seen, seenIn(plan, trial, readTrial(plan, trial, today))),
-  });
-  return observed.flatMap(({ key, asExpected, landed }): Made[] => {
-    const test = tests.get(key);
-    if (!test?.trial || test.seen === null || landed === 'foreign') return [];
-    const { trial, seen } = test;
-    if (asExpected) return [made(trial, { is: seen, not: null })];
-    if (landed !== null) return [made(trial, { is: landed === 'nowhere' ? '' : landed, not: null })];
-    return [made(trial, { is: null, not: seen })];
-  });
-}
 
 /** Who is leased an address of a network that nobody planned hears another server: nothing in the plan gives that. */
 function foreignLeases(
@@ -152,37 +107,6 @@ function causesOf(found: readonly Fitting[]): Cause[] {
     })
     .sort((a, b) => b.explains - a.explains || b.share - a.share)
     .filter(({ place }, at, all) => all.findIndex((other) => other.place.key === place.key) === at);
-}
-
-/** How likely the place is guessed after a test: of each thing that may be seen the likeliest place. */
-function telling(plan: Plan, suspects: readonly Suspect[], trial: Trial): readonly [number, number] {
-  const seen = groupBy(suspects, (suspect) => seenBy(plan, suspect, trial));
-  let [guessed, apart] = [0, 0];
-  for (const items of seen.values()) {
-    const places = groupBy(items, ({ place }) => place.key);
-    const weights = [...places.values()].map((own) => own.reduce((sum, { weight }) => sum + weight, 0));
-    const all = weights.reduce((sum, weight) => sum + weight, 0);
-    guessed += Math.max(...weights);
-    apart -= all * all;
-  }
-  return [guessed, apart];
-}
-
-const better = (a: readonly [number, number], b: readonly [number, number]): boolean =>
-  a[0] > b[0] + 1e-9 || (a[0] > b[0] - 1e-9 && a[1] > b[1] + 1e-9);
-
-function* nextTrial(plan: Plan, suspects: readonly Suspect[], open: readonly Trial[]): Work<Trial | null> {
-  let best: { readonly trial: Trial; readonly tells: readonly [number, number] } | null = null;
-  const [one, ...others] = [...groupBy(suspects, ({ place }) => place.key).values()].map(([first]) => first!);
-  for (const trial of open.slice(0, LOOKED_AT)) {
-    yield;
-    // Most trials say the same of all places: one suspect of each shows that soonest.
-    const seen = one && seenBy(plan, one, trial);
-    if (others.every((other) => seenBy(plan, other, trial) === seen)) continue;
-    const tells = telling(plan, suspects, trial);
-    if (!best || better(tells, best.tells)) best = { trial, tells };
-  }
-  return best?.trial ?? null;
 }
 
 function* diagnosed(plan: Plan, observed: readonly Observed[], today: string | null): Work<Diagnosis> {

@@ -3,9 +3,10 @@ import path from 'node:path';
 import { type Spot, faultKinds, stepsOf, withSteps } from '../../exercises';
 import { readPlanFile } from '../../formats';
 import { type Plan, finish, portTitle } from '../../plan';
+import { outOfTouch } from '../../rehearse';
 import { drawnSpots, observing, seek, testsOf } from '../../testing/diagnosis';
 import { inFull, runs } from '../../testing/runs';
-import { type Diagnosis, type Observed, diagnosing } from './diagnose';
+import { type Diagnosis, type Observed, diagnosing } from './index';
 
 const TODAY = '2026-11-30';
 const demo = (name: string) =>
@@ -130,4 +131,32 @@ test('what the plan itself makes otherwise is no fault of the work, and what is 
   const none = { differing: 0, causes: [], next: null };
   expect(diagnosed(house, observed)).toEqual(none);
   expect(diagnosed(house, [{ key: 'no such test', asExpected: false, landed: null }])).toEqual(none);
+});
+
+test('a ring that does not close is found by the cable that was pulled', () => {
+  const plant = demo('3-creamery');
+  const pulls = testsOf(plant, TODAY).flatMap((test) => (test.fault?.kind === 'cable' ? [test] : []));
+  const [pull] = pulls;
+  const { cable } = pull!.fault as Extract<NonNullable<typeof pull>['fault'], { kind: 'cable' }>;
+  const nothing = { kind: 'cable', cable: 'none' } as const;
+  // Nothing is noticed of a link that is out as long as the ring has the other way.
+  const spot = faultKinds
+    .find(({ id }) => id === 'link-out')!
+    .spots(plant)
+    .find((one) => {
+      const site = withSteps(plant, stepsOf(plant, one, 'fault'))!;
+      return (
+        site.cable.get(cable) !== undefined &&
+        outOfTouch(site, nothing).length === outOfTouch(plant, nothing).length &&
+        outOfTouch(site, pull!.fault!).length > outOfTouch(plant, pull!.fault!).length
+      );
+    })!;
+  const site = withSteps(plant, stepsOf(plant, spot, 'fault'))!;
+  const others = tested(plant, site).slice(0, 30);
+  const found = diagnosed(plant, [...others, { key: pull!.key, asExpected: false, landed: null }]);
+  expect(found.differing).toBe(1);
+  expect(texts(found.causes)).toContain(spot.told);
+  // Where everybody stays in touch the links are out of suspicion.
+  const sound = diagnosed(plant, [...others, { key: pull!.key, asExpected: true, landed: null }]);
+  expect(sound).toEqual({ differing: 0, causes: [], next: null });
 });

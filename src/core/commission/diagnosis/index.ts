@@ -1,3 +1,4 @@
-export { type Cause, type Diagnosis, type Observed, diagnosing } from './diagnose';
+export { type Cause, type Diagnosis, diagnosing } from './diagnose';
 export { type Landed, landings } from './landings';
+export type { Observed } from './made';
 export { placeOfStep } from './place';

@@ -2,7 +2,7 @@ import { formatAddress } from '../../address';
 import { type Trial, readTrial, seenIn, trialKey } from '../../exercises';
 import { type Wanted, wantedText } from '../../model/policy';
 import { type Plan, type Vlan, addressesOn, interfacesOf } from '../../plan';
-import { type ProbeQuestion, type Receiver, nameOfReceiver, plugIn, probe } from '../../rehearse';
+import { type Fault, type ProbeQuestion, type Receiver, nameOfReceiver, plugIn, probe } from '../../rehearse';
 
 /** One test: what is done, what must be seen and why. */
 
@@ -11,6 +11,8 @@ export interface SiteTest {
   readonly key: string;
   /** As the rehearsal makes it; null for a failure that is brought about. */
   readonly trial: Trial | null;
+  /** The failure that is brought about. */
+  readonly fault?: Fault;
   readonly does: string;
   /** What is seen when it comes out as expected, as `seenIn` says it; null for a failure that is brought about. */
   readonly seen: string | null;

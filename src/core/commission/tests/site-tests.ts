@@ -257,6 +257,7 @@ function failureTest(plan: Plan, fault: Fault, does: string, why: string, today:
   return {
     key: `fault ${faultKey(fault)}`,
     trial: null,
+    fault,
     does,
     seen: null,
     expects: `${stays.join('; ')}. Note how many seconds it takes, and plug it in again.`,
