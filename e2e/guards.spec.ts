@@ -1,4 +1,4 @@
-import { choose, demoSite, expect, fill, open, saved, test } from './site';
+import { choose, demoSite, expect, fill, open, saved, test, unfold } from './site';
 
 test('who is cut off is named first; the remedy enters the binding', async ({ page, request }) => {
   const site = await demoSite(request, '3-creamery');
@@ -203,25 +203,26 @@ test('files for a RADIUS server and for hostapd are taken away, with placeholder
 }) => {
   const site = await demoSite(request, '2-clinic');
   await open(page, site, 'handover');
-  const fetched = async (name: string) => {
-    const href = (await page.getByRole('link', { name }).getAttribute('href'))!;
+  await unfold(page, 'One by one, for other programs');
+  const fetched = async (path: string) => {
+    const link = page.getByRole('link', { name: `Download ${path}`, exact: true });
+    const href = (await link.getAttribute('href'))!;
     const answer = await request.get(href);
     expect(answer.headers()['content-type']).toContain('text/plain');
     return answer.text();
   };
-  expect(await fetched('Download clients')).toMatch(
+  expect(await fetched('radius/clients.conf')).toMatch(
     /client sw-rack \{\n {4}ipaddr = 10\.20\.10\.2\n {4}secret = "SET-THE-SECRET-OF-sw-rack"/,
   );
-  const users = await fetched('Download users');
+  const users = await fetched('radius/users');
   expect(users).toContain('"x-ray" Cleartext-Password := "SET-THE-PASSWORD-OF-x-ray"');
   expect(users).toMatch(/# monitor-01\n"[0-9a-f]{12}"[\s\S]*?Tunnel-Private-Group-Id = "60"/);
   expect(users).toContain('NAS-Filter-Rule += "permit in udp from any to 10.20.60.1/32 53,67-68,123"');
-  await page.getByRole('button', { name: /^For hostapd/ }).click();
-  expect(await fetched('Download sw-rack 21')).toContain('auth_server_port=1812');
-  expect(await fetched('Download ap-01 5 GHz')).toContain('wpa_passphrase=SET-THE-KEY-OF-Harrow-Lane');
-  const wrong = await request.get(`/api/sites/${site}/hostapd?of=nobody`);
+  expect(await fetched('sw-rack/hostapd-port-21.conf')).toContain('auth_server_port=1812');
+  expect(await fetched('ap-01/hostapd-5.conf')).toContain('wpa_passphrase=SET-THE-KEY-OF-Harrow-Lane');
+  const wrong = await request.get(`/api/sites/${site}/file?path=nobody`);
   expect(wrong.status()).toBe(422);
-  expect((await wrong.json()).detail).toContain('“nobody” is no radio of this site, nor a port that asks');
+  expect((await wrong.json()).detail).toContain('“nobody” is no file of this site');
 });
 
 test('a box is hardened point by point, with who and when; what cannot be so is said', async ({
@@ -293,6 +294,6 @@ test('a telephone is rehearsed at a port, what it is told is recorded, and anoth
   );
   await expect(other).toContainText('hears it and changes nothing');
   await saved(page);
-  const options = await request.get(`/api/sites/${site}/telephones`);
+  const options = await request.get(`/api/sites/${site}/file?path=telephones.conf`);
   expect(await options.text()).toContain('dhcp-option=tag:voice-40,option:sip-server,sip.clinic.example.net');
 });

@@ -116,19 +116,17 @@ test('a second router: a segment is routed by it, it stands behind the first, an
 test('policy is taken away as a ruleset, as CSV and on paper', async ({ page, request }) => {
   const site = await demoSite(request, '2-clinic');
   await open(page, site, 'handover');
-  const ruleset = page.getByRole('listitem').filter({ hasText: 'Ruleset of gw-1' });
-  const [file] = await Promise.all([
-    page.waitForEvent('download'),
-    ruleset.getByRole('link', { name: 'Download ruleset' }).click(),
-  ]);
-  expect(file.suggestedFilename()).toBe('harrow-lane-animal-clinic-gw-1.nft');
-  const href = (await ruleset.getByRole('link').getAttribute('href'))!;
+  await unfold(page, 'One by one, for other programs');
+  const ruleset = page.getByRole('link', { name: 'Download gw-1/ruleset.nft' });
+  const [file] = await Promise.all([page.waitForEvent('download'), ruleset.click()]);
+  expect(file.suggestedFilename()).toBe('harrow-lane-animal-clinic-gw-1-ruleset.nft');
+  const href = (await ruleset.getAttribute('href'))!;
   const text = await (await request.get(href)).text();
   expect(text).toContain('table inet dianome_filter');
   expect(text).toContain('comment "Staff to Devices"');
-  const wrong = await request.get(`/api/sites/${site}/ruleset?device=nobody`);
+  const wrong = await request.get(`/api/sites/${site}/file?path=gw-9%2Fruleset.nft`);
   expect(wrong.status()).toBe(422);
-  expect(await wrong.text()).toContain('is no device of this site');
+  expect(await wrong.text()).toContain('is no file of this site');
   const csv = await (await request.get(`/api/sites/${site}/rules`)).text();
   expect(csv.split('\r\n')[0]).toBe('line,box,action,from,to,service,ports,log,until,from where,note');
   await page.getByRole('listitem').filter({ hasText: 'Rule schedule to print' }).getByRole('link').click();

@@ -177,11 +177,14 @@ test('the other pages of a box are a step of the run, with every line to tick', 
   await atChange(page, 6);
   await open(page, site, 'commission');
   await page.getByRole('button', { name: 'Start a run' }).click();
+  await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toBeFocused();
   await page.keyboard.press('Enter');
   const card = page.getByRole('region', { name: 'What to do now' });
-  // Nobody has a free socket in this house that is managed from: it is the console.
-  await expect(card).toContainText('you sit at console of gw-1');
-  await expect(card).toContainText('Set its other pages: Addresses, DHCP');
+  // Nobody has a free socket in this house that is managed from: a desk lends its own meanwhile.
+  await expect(card).toContainText('Sit down at');
+  await expect(card).toContainText(/Unplug \S+ meanwhile, and plug it in again when you leave\./);
+  await card.getByRole('button', { name: 'I sit there' }).click();
+  await expect(card).toContainText('Set its other pages: Wireless');
   const tick = card.getByRole('checkbox', { name: /Household/ }).first();
   await tick.click();
   await expect(tick).toBeChecked();

@@ -22,14 +22,34 @@ const programs = {
   wpasupplicant: '/usr/sbin/wpa_supplicant',
   eapoltest: '/usr/bin/eapol_test',
   freeradius: '/usr/sbin/freeradius',
+  'kea-dhcp4-server': '/usr/sbin/kea-dhcp4',
+  radvd: '/usr/sbin/radvd',
+  'bind9-utils': '/usr/bin/named-checkzone',
+  ifupdown: '/usr/sbin/ifup',
 };
 /** What the tests on the kernel run. */
 export const KERNEL = ['nftables', 'iproute2', 'iputils-ping', 'dnsmasq-base', 'udhcpc'];
 /** What the tests of files for other programs run. */
-export const READERS = ['hostapd', 'wpasupplicant', 'eapoltest', 'freeradius'];
+export const READERS = [
+  'hostapd',
+  'wpasupplicant',
+  'eapoltest',
+  'freeradius',
+  'kea-dhcp4-server',
+  'radvd',
+  'bind9-utils',
+  'ifupdown',
+];
 
 /** What these packages would start at every boot; the tests start what they need themselves. */
-const services = { hostapd: 'hostapd', wpasupplicant: 'wpa_supplicant', freeradius: 'freeradius' };
+const services = {
+  hostapd: 'hostapd',
+  wpasupplicant: 'wpa_supplicant',
+  freeradius: 'freeradius',
+  'kea-dhcp4-server': 'kea-dhcp4-server',
+  radvd: 'radvd',
+  ifupdown: 'networking',
+};
 
 /** Installs the Debian packages that are missing. */
 export async function requirePackages(names) {

@@ -23,42 +23,20 @@ export const files = {
   ports: csv('ports', 'The port schedule as CSV.'),
   rules: csv('rules', 'The rule schedule as CSV.'),
   bindings: csv('bindings', 'The bindings entered at boxes as CSV.'),
-  radiusClients: route({
+  open: route({
     method: 'GET',
-    path: '/api/sites/{site}/radius-clients',
-    says: 'The boxes that ask whom to let in, for FreeRADIUS.',
-    answer: file('text/plain', 'A clients.conf with placeholders for secrets.'),
-    problems: siteGone,
+    path: '/api/sites/{site}/file',
+    says: 'One file that another program reads as it is, by its place in the archive.',
+    query: z.object({ path: z.string() }),
+    answer: file('text/plain', 'The file, with placeholders for keys and secrets.'),
+    problems: { ...siteGone, 422: 'There is no such file.', 503: 'It took longer than the limit.' },
   }),
-  radiusUsers: route({
+  archive: route({
     method: 'GET',
-    path: '/api/sites/{site}/radius-users',
-    says: 'The devices that may be let in, for FreeRADIUS.',
-    answer: file('text/plain', 'A users file with placeholders for passwords.'),
-    problems: siteGone,
-  }),
-  telephones: route({
-    method: 'GET',
-    path: '/api/sites/{site}/telephones',
-    says: 'What telephones are told with their lease, for dnsmasq.',
-    answer: file('text/plain', 'Ranges and options of a dnsmasq.conf.'),
-    problems: siteGone,
-  }),
-  hostapd: route({
-    method: 'GET',
-    path: '/api/sites/{site}/hostapd',
-    says: 'A radio with its networks, or a port that asks who is there, for hostapd.',
-    query: z.object({ of: z.string() }),
-    answer: file('text/plain', 'A hostapd.conf with placeholders for keys and secrets.'),
-    problems: { ...siteGone, 422: 'There is no such radio, and no port that asks.' },
-  }),
-  ruleset: route({
-    method: 'GET',
-    path: '/api/sites/{site}/ruleset',
-    says: 'The nftables ruleset of one gateway.',
-    query: z.object({ device: z.string() }),
-    answer: file('text/plain', 'A ruleset for nft -f.'),
-    problems: { ...siteGone, 422: 'There is no such gateway.', 503: 'It took longer than the limit.' },
+    path: '/api/sites/{site}/archive',
+    says: 'All files of a plan in one archive, with a manifest.',
+    answer: file('application/zip', 'A zip archive.'),
+    problems: { ...siteGone, 503: 'It took longer than the limit.' },
   }),
 };
 

@@ -10,17 +10,12 @@ import {
 import { asANewSite, newSitePlan } from '../core/edit';
 import { FindingsEngine, type Watch, acceptanceOf } from '../core/findings';
 import {
-  hostapdPort,
-  hostapdRadio,
-  nftRuleset,
+  openFiles,
   portScheduleCsv,
   readPlanFile,
   bindingsCsv,
-  radiusClients,
-  radiusUsers,
   ruleScheduleCsv,
   scheduleCsv,
-  telephoneOptions,
   writePlanFile,
 } from '../core/formats';
 import {
@@ -32,7 +27,6 @@ import {
   encodePlan,
   encodeStep,
   finish,
-  recordTitle,
   shownValue,
   siteOf,
   withRecord,
@@ -43,6 +37,7 @@ import { createExercise, endExercise, exerciseOf } from '../db/exercises';
 import { stepsBack } from '../db/journal';
 import { type Counts, createSite, keepCounts } from '../db/sites';
 import { today } from '../today';
+import { archiveOf } from './archive';
 import { readBody } from './bodies';
 import type { Commits } from './commit';
 import type { Held, Plans } from './plans';
@@ -161,35 +156,6 @@ async function rehearse(
   return { revision, ...rehearsed(plan, asked, tell) };
 }
 
-/** The ruleset of a gateway, and what to call the file. */
-async function ruleset(
-  holder: Holder,
-  { site, device: id }: { readonly site: string; readonly device: string },
-): Promise<{ readonly bytes: Uint8Array<ArrayBuffer>; readonly name: string }> {
-  const { plan } = await newest(holder, site);
-  const device = plan.device.get(id);
-  if (!device)
-    throw badInput(`${shownValue(id)} is no device of this site; name its gateway with ?device=.`, 'device');
-  return { bytes: sent(nftRuleset(plan, device, today())), name: `${siteOf(plan).name} ${device.name}` };
-}
-
-/** A radio or a port that asks as hostapd reads it, and what to call the file. */
-async function hostapd(
-  holder: Holder,
-  { site, of }: { readonly site: string; readonly of: string },
-): Promise<{ readonly bytes: Uint8Array<ArrayBuffer>; readonly name: string }> {
-  const { plan } = await newest(holder, site);
-  const [radio, port] = [plan.radio.get(of), plan.port.get(of)];
-  const text = radio ? hostapdRadio(plan, radio) : port ? hostapdPort(plan, port) : null;
-  if (text === null)
-    throw badInput(
-      `${shownValue(of)} is no radio of this site, nor a port that asks who is there; name one with ?of=.`,
-      'of',
-    );
-  const title = recordTitle(plan, radio ? 'radio' : 'port', radio ?? port!);
-  return { bytes: sent(text), name: `${siteOf(plan).name} ${title}` };
-}
-
 /** A text as it is sent: so it is handed over and not copied, however long it is. */
 const sent = (text: string) => new TextEncoder().encode(text);
 
@@ -262,20 +228,44 @@ const files = {
   addresses: scheduleCsv,
   bindings: bindingsCsv,
   ports: portScheduleCsv,
-  radiusClients,
-  radiusUsers: (plan: Plan) => radiusUsers(plan, today()),
-  telephones: telephoneOptions,
   rules: (plan: Plan) => ruleScheduleCsv(plan, today()),
 } satisfies Record<string, (plan: Plan) => string>;
 export type FileName = keyof typeof files;
 
-/** A file made of the plan, and what the site is called. */
+/** What is sent to be saved, and what the site is called. */
+interface Sent {
+  readonly bytes: Uint8Array<ArrayBuffer>;
+  readonly siteName: string;
+}
+
+/** A file made of the plan. */
 async function file(
   holder: Holder,
   { site, name }: { readonly site: string; readonly name: FileName },
-): Promise<{ readonly bytes: Uint8Array<ArrayBuffer>; readonly siteName: string }> {
+): Promise<Sent> {
   const { plan } = await newest(holder, site);
   return { bytes: sent(files[name](plan)), siteName: siteOf(plan).name };
+}
+
+/** One of the files that other programs read. */
+async function openFile(
+  holder: Holder,
+  { site, path }: { readonly site: string; readonly path: string },
+): Promise<Sent> {
+  const { plan, revision } = await newest(holder, site);
+  const found = openFiles(plan).find((one) => one.path === path);
+  if (!found)
+    throw badInput(
+      `${shownValue(path)} is no file of this site; the archive of all lists them in its manifest.`,
+      'path',
+    );
+  return { bytes: sent(found.text({ today: today(), revision })), siteName: siteOf(plan).name };
+}
+
+/** All of them in one archive. */
+async function archive(holder: Holder, { site }: { readonly site: string }): Promise<Sent> {
+  const { plan, revision } = await newest(holder, site);
+  return { bytes: archiveOf(plan, { today: today(), revision }), siteName: siteOf(plan).name };
 }
 
 export const jobs = {
@@ -286,10 +276,10 @@ export const jobs = {
   exercise,
   handIn,
   rehearse,
-  ruleset,
-  hostapd,
   planText,
   file,
+  openFile,
+  archive,
   makeSite,
 };
 export type Jobs = typeof jobs;

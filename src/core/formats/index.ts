@@ -4,6 +4,7 @@ export { MOST_OCTETS, filterRules, octetsOf } from './filter-rules';
 export { formatPage } from './format-page';
 export { planFileJsonSchema } from './json-schema';
 export { hostapdPort, hostapdRadio } from './hostapd';
+export { type OpenFile, type Written, openFiles } from './open-files';
 export { telephoneOptions } from './telephones';
 export { nftRuleset } from './nftables';
 export { macAsName, radiusClients, radiusUsers } from './radius';

@@ -8,7 +8,6 @@ import {
   type Zone,
   Refusal,
   addressesOn,
-  interfacesOf,
 } from '../plan';
 import {
   ruleHolds,
@@ -27,20 +26,13 @@ import {
 } from '../model/policy';
 import { type Router, routersIn } from '../model/routing';
 import { forwardedTo, forwardsOf, targetOf, turnsBack } from '../model/uplink';
-import { type Match, conditions, interfaceName, interfaces, plain, quoted } from './nft-match';
+import { legName, uplinkName } from './interface-names';
+import { type Match, conditions, interfaces, plain, quoted } from './nft-match';
 
 /**
  * The policy and the translations of a gateway as an nftables ruleset. Order as in the rehearsal: answers, explicit rules,
  * what forwards open, then the matrix. Who is refused inside is told so; from outside nothing is answered.
  */
-
-/** The name of the interface of a router in a segment: as recorded, else vlan and its number. */
-function legName(plan: Plan, device: string, vlan: string): string {
-  const item = interfacesOf(plan, device).find((candidate) => candidate.vlan === vlan);
-  return interfaceName(item?.name ?? '', `vlan${plan.vlan.get(vlan)!.vid}`);
-}
-const uplinkName = (plan: Plan, uplink: Uplink, at: number): string =>
-  interfaceName(plan.port.get(uplink.port ?? '')?.name ?? '', `wan${at}`);
 
 interface Names {
   readonly legs: ReadonlyMap<string, string>;

@@ -29,7 +29,8 @@ function hostOf(plan: Plan, text: string, { to }: Target): string | null {
   return own.length > 0 ? null : text.replace(/^[a-z]+:(?:\/\/)?/i, '').replace(/[:/].*$/, '');
 }
 
-function optionsOf(plan: Plan, { boot, bootOption, registrar }: Telephony): string[] {
+/** What telephones are told besides what everybody is, as dnsmasq names it: option, comma, value. */
+export function telephoneTold(plan: Plan, { boot, bootOption, registrar }: Telephony): string[] {
   const lines: string[] = [];
   const booted = boot === '' ? null : targetOf(plan, boot, 'tftp');
   if (booted && bootOption === '66') lines.push(`66,${quoted(boot)}`);
@@ -49,7 +50,7 @@ function segmentLines(plan: Plan, one: Telephony, subnet: Subnet): string[] {
   const told = [
     `3${gateway ? `,${formatAddress(gateway.address)}` : ''}`,
     ...(dns.length > 0 ? [`6,${dns.map(formatAddress).join(',')}`] : []),
-    ...optionsOf(plan, one),
+    ...telephoneTold(plan, one),
   ];
   return [
     `# ${name}, VLAN ${vid}`,

@@ -4,9 +4,8 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { FILE_LIMIT, routes } from '@/contract';
 import { readPlanFile } from '@/core/formats';
-import { type Call, Refusal, encodePlan, routersOf } from '@/core/plan';
+import { type Call, Refusal, encodePlan } from '@/core/plan';
 import { pathOf } from '../../session/api';
-import { filterOf } from '@/core/model/policy';
 import { usePlan, useSession } from '../../session/context';
 import { countOpen, useFindings } from '../../session/open-findings';
 import { useView } from '../../session/view';
@@ -98,23 +97,6 @@ export function HandoverStation() {
             </a>
           </Item>
         )}
-        {routersOf(plan)
-          .filter((device) => filterOf(plan, device) === 'stateful')
-          .map((device) => (
-            <Item
-              key={device.id}
-              what={`Ruleset of ${device.name}`}
-              about="policy, forwards and translation for nftables; read it with nft -f"
-            >
-              <a
-                className="button"
-                href={pathOf(files.ruleset, { site, query: { device: device.id } })}
-                download
-              >
-                Download ruleset
-              </a>
-            </Item>
-          ))}
         <FilesForPrograms plan={plan} site={site} />
         <Item
           what="The whole plan as a file"

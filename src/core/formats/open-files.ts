@@ -1,0 +1,162 @@
+import { prefixFamily } from '../address';
+import { askingPorts } from '../model/guards';
+import { filterOf } from '../model/policy';
+import { routersIn } from '../model/routing';
+import { radiosOf } from '../model/wireless';
+import { type Device, type Plan, byName, interfacesOf, recordTitle, subnetsOf } from '../plan';
+import { bindingsCsv } from './bindings';
+import { hostapdPort, hostapdRadio } from './hostapd';
+import { nftRuleset } from './nftables';
+import { writePlanFile } from './plan-file';
+import { portScheduleCsv } from './port-schedule';
+import {
+  dnsmasqConf,
+  hostsFile,
+  interfacesFile,
+  keaConf,
+  labelOf,
+  leasingDevices,
+  radvdConf,
+  zoneFiles,
+} from './programs';
+import { radiusClients, radiusUsers } from './radius';
+import { ruleScheduleCsv } from './rule-schedule';
+import { scheduleCsv } from './schedule';
+import { telephoneOptions } from './telephones';
+
+/** All files a plan can be taken away as, by the place they have in the archive of all. */
+
+/** What the texts depend on besides the plan. */
+export interface Written {
+  readonly today: string | null;
+  /** Of the plan; zones count by it. */
+  readonly revision: number;
+}
+
+export interface OpenFile {
+  /** `gw-1/dnsmasq.conf`; unique among the files of a plan. */
+  readonly path: string;
+  /** Who reads it and what it says, as it is named beside its button. */
+  readonly title: string;
+  /** The box it is for; null for the whole site. */
+  readonly device: string | null;
+  readonly text: (written: Written) => string;
+}
+
+type Part = Omit<OpenFile, 'path' | 'device'> & { readonly name: string };
+
+/** A word for a file name: letters, digits, dots and hyphens. */
+const word = (text: string): string =>
+  text
+    .normalize('NFKD')
+    .replace(/[^A-Za-z0-9.]+/g, '-')
+    .replace(/^[-.]+|[-.]+$/g, '')
+    .toLowerCase();
+
+const isAdvertised = (plan: Plan, device: string): boolean =>
+  interfacesOf(plan, device).some(
+    ({ vlan }) =>
+      vlan !== null &&
+      subnetsOf(plan, vlan).some(({ prefix, advertised }) => advertised && prefixFamily(prefix) === 6),
+  );
+
+const NOTHING = '# Nothing of the plan is said here\n';
+
+/** Files a box reads as they are, should it run Linux. */
+function filesOfDevice(plan: Plan, device: Device): Part[] {
+  const { id } = device;
+  const routes = routersIn(plan).has(id);
+  const leases = leasingDevices(plan).has(id);
+  const part = (name: string, title: string, text: Part['text']): Part => ({ name, title, text });
+  return [
+    ...(routes
+      ? [part('interfaces', 'interfaces for ifupdown', () => interfacesFile(plan, device) ?? NOTHING)]
+      : []),
+    ...(routes && filterOf(plan, device) === 'stateful'
+      ? [part('ruleset.nft', 'ruleset for nft', ({ today }) => nftRuleset(plan, device, today))]
+      : []),
+    ...(leases
+      ? [
+          part('dnsmasq.conf', 'leases for dnsmasq', () => dnsmasqConf(plan, id) ?? NOTHING),
+          part('kea-dhcp4.conf', 'leases for Kea', () => keaConf(plan, id) ?? '{ "Dhcp4": {} }\n'),
+        ]
+      : []),
+    ...(routes && isAdvertised(plan, id)
+      ? [part('radvd.conf', 'router advertisements for radvd', () => radvdConf(plan, id) ?? NOTHING)]
+      : []),
+    ...radiosOf(plan, id).map((radio) =>
+      part(`hostapd-${radio.band}.conf`, `${recordTitle(plan, 'radio', radio)} for hostapd`, () =>
+        hostapdRadio(plan, radio),
+      ),
+    ),
+    ...askingPorts(plan)
+      .filter(({ port }) => port.device === id)
+      .map(({ port }) =>
+        part(`hostapd-port-${port.number}.conf`, `${recordTitle(plan, 'port', port)} for hostapd`, () =>
+          hostapdPort(plan, port)!,
+        ),
+      ),
+  ];
+}
+
+function filesOfSite(plan: Plan): Part[] {
+  const asked = plan.radius.size > 0 || plan.identity.size > 0;
+  const part = (name: string, title: string, text: Part['text']): Part => ({ name, title, text });
+  return [
+    part('plan.json', 'the whole plan', () => writePlanFile(plan)),
+    part('addresses.csv', 'address schedule as CSV', () => scheduleCsv(plan)),
+    part('ports.csv', 'port schedule as CSV', () => portScheduleCsv(plan)),
+    part('rules.csv', 'rule schedule as CSV', ({ today }) => ruleScheduleCsv(plan, today)),
+    ...(plan.binding.size > 0 ? [part('bindings.csv', 'bindings as CSV', () => bindingsCsv(plan))] : []),
+    part('names/hosts', 'names as a hosts file', () => hostsFile(plan)),
+    ...zoneFiles(plan, 1).map(({ origin }) =>
+      part(
+        `names/${origin}.zone`,
+        `zone ${origin}`,
+        ({ revision }) => zoneFiles(plan, revision + 1).find((one) => one.origin === origin)!.text,
+      ),
+    ),
+    ...(asked
+      ? [
+          part('radius/clients.conf', 'boxes that ask, for FreeRADIUS', () => radiusClients(plan)),
+          part('radius/users', 'devices that may be let in, for FreeRADIUS', ({ today }) =>
+            radiusUsers(plan, today),
+          ),
+        ]
+      : []),
+    ...(plan.telephony.size > 0
+      ? [part('telephones.conf', 'what telephones are told, for dnsmasq', () => telephoneOptions(plan))]
+      : []),
+  ];
+}
+
+/** Folders of devices, by id: their names, told apart where two would be alike. */
+function foldersOf(devices: readonly Device[]): ReadonlyMap<string, string> {
+  const taken = new Set(['names', 'radius']);
+  const folders = new Map<string, string>();
+  for (const { id, name } of devices) {
+    const own = labelOf(name) || 'device';
+    let folder = own;
+    for (let next = 2; taken.has(folder); next++) folder = `${own}-${next}`;
+    taken.add(folder);
+    folders.set(id, folder);
+  }
+  return folders;
+}
+
+/** Every file of a plan: those of the site, then box by box. */
+export function openFiles(plan: Plan): OpenFile[] {
+  const devices = [...plan.device.values()].sort((a, b) => byName(a.name, b.name) || (a.id < b.id ? -1 : 1));
+  const ofBoxes = devices.map((device) => ({ device, parts: filesOfDevice(plan, device) }));
+  const folders = foldersOf(ofBoxes.filter(({ parts }) => parts.length > 0).map(({ device }) => device));
+  return [
+    ...filesOfSite(plan).map(({ name, ...part }): OpenFile => ({ path: name, device: null, ...part })),
+    ...ofBoxes.flatMap(({ device, parts }) =>
+      parts.map(({ name, ...part }): OpenFile => ({
+        path: `${folders.get(device.id)}/${word(name)}`,
+        device: device.id,
+        ...part,
+      })),
+    ),
+  ];
+}

@@ -1,0 +1,123 @@
+import { spawnSync } from 'node:child_process';
+import fc from 'fast-check';
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { formatAddress, parseAddress } from '../core/address';
+import { type OpenFile, openFiles, readPlanFile } from '../core/formats';
+import { layoutOfSubnet } from '../core/model/segments';
+import { type Plan, addressesOf, hostOf } from '../core/plan';
+import { buildAccess, damagedAccess, soundAccess } from '../core/testing/access';
+import { buildInternet, damagedInternet, soundInternet } from '../core/testing/internet';
+import { dualStack } from '../core/testing/outside';
+import { build, damagedSite } from '../core/testing/plans';
+import { runs } from '../core/testing/runs';
+
+/** Every file that another program reads, read by that program. */
+
+let folder: string;
+beforeAll(() => {
+  folder = fs.mkdtempSync(path.join(os.tmpdir(), 'dianome-programs-'));
+});
+afterAll(() => fs.rmSync(folder, { recursive: true }));
+
+function judged(program: string, args: readonly string[]): string {
+  const { status, stdout, stderr } = spawnSync(program, args, { encoding: 'utf8' });
+  if (status !== 0) throw new Error(`${program} ${args.join(' ')}: ${stdout}${stderr}`);
+  return `${stdout}${stderr}`;
+}
+
+const WRITTEN = { today: '2026-11-30', revision: 41 };
+const seen = new Map<string, number>();
+/** Gives a file to the program that reads it. */
+function read({ path: place, text }: OpenFile): void {
+  const name = path.basename(place);
+  const own = path.join(folder, name);
+  const written = text(WRITTEN);
+  seen.set(name, (seen.get(name) ?? 0) + 1);
+  if (name === 'dnsmasq.conf' || name === 'telephones.conf') {
+    fs.writeFileSync(own, written);
+    expect(judged('dnsmasq', ['--test', `--conf-file=${own}`])).toContain('syntax check OK');
+  } else if (name === 'kea-dhcp4.conf') {
+    // It looks for the interfaces, which are on another machine.
+    const conf = JSON.parse(written);
+    expect(conf.Dhcp4['interfaces-config'].interfaces.length).toBeGreaterThan(0);
+    conf.Dhcp4['interfaces-config'].interfaces = [];
+    fs.writeFileSync(own, JSON.stringify(conf));
+    judged('kea-dhcp4', ['-t', own]);
+  } else if (name === 'radvd.conf') {
+    fs.writeFileSync(own, written);
+    judged('radvd', ['-c', '-C', own]);
+  } else if (name === 'interfaces') {
+    fs.writeFileSync(own, written);
+    const autos = [...written.matchAll(/^auto (\S+)$/gm)].map((found) => found[1]!);
+    expect(new Set(judged('ifquery', ['-i', own, '--list']).split('\n').filter(Boolean))).toEqual(
+      new Set(autos),
+    );
+    judged('ifup', ['--no-act', '-i', own, '-a']);
+  } else if (name.endsWith('.zone')) {
+    fs.writeFileSync(own, written);
+    expect(judged('named-checkzone', [name.slice(0, -5), own])).toContain('loaded serial 42');
+  }
+}
+const isJudged = ({ path: place }: OpenFile): boolean =>
+  /(dnsmasq|telephones|kea-dhcp4|radvd)\.conf$|\/interfaces$|\.zone$/.test(place);
+
+/** Ranges by subnet, as each of the two says them. */
+const rangesIn = (text: string, line: RegExp): string[] =>
+  [...text.matchAll(line)].map(([, start, end]) => `${start} ${end}`).sort();
+
+/** Law: what is leased is what the plan leases, and whoever has an address for good gets it. */
+function leasesAsPlanned(plan: Plan): void {
+  const all = openFiles(plan);
+  expect(new Set(all.map(({ path: place }) => place)).size).toBe(all.length);
+  for (const file of all.filter(({ path: place }) => place.endsWith('/dnsmasq.conf'))) {
+    const text = file.text(WRITTEN);
+    const kea = all
+      .find(({ path: place }) => place === file.path.replace('dnsmasq', 'kea-dhcp4'))!
+      .text(WRITTEN);
+    const four = rangesIn(text, /^dhcp-range=set:[\w-]+,([\d.]+),([\d.]+),/gm);
+    expect(rangesIn(kea, /"pool": "([\d.]+) - ([\d.]+)"/g)).toEqual(four);
+    const pools = [...plan.subnet.values()]
+      .flatMap((subnet) => layoutOfSubnet(plan, subnet).runs)
+      .filter(({ use }) => use === 'pool');
+    for (const range of four) {
+      const [start, end] = range.split(' ').map((one) => parseAddress(one)!) as [number, number];
+      expect(start <= end && pools.some((run) => run.start <= start && end <= run.end)).toBe(true);
+    }
+    for (const [, mac, address, name] of text.matchAll(
+      /^dhcp-host=([0-9a-f:]+),([\d.]+)(?:,([a-z][\w-]*))?/gm,
+    )) {
+      const planned = [...plan.subnet.values()]
+        .flatMap(({ id }) => addressesOf(plan, id))
+        .filter((one) => formatAddress(one.address) === address && one.assignment === 'reservation');
+      expect(planned.map((one) => hostOf(plan, one).interface.mac?.toLowerCase())).toContain(mac);
+      if (name) expect(planned.map((one) => hostOf(plan, one).device.name.toLowerCase())).toContain(name);
+    }
+  }
+}
+
+test.each(['1-row-house', '2-clinic', '3-creamery'])('every file of %s is taken by its program', (name) => {
+  const plan = readPlanFile(fs.readFileSync(path.join('demo', `${name}.json`), 'utf8'));
+  const files = openFiles(plan).filter(isJudged);
+  expect(files.length).toBeGreaterThan(4);
+  for (const file of files) read(file);
+  leasesAsPlanned(plan);
+});
+
+test('whatever was done to a site, its files are still taken', () => {
+  const drawn = fc.oneof(
+    damagedSite.map(build),
+    damagedInternet.map((damage) => buildInternet(damage, dualStack(soundInternet()))),
+    damagedAccess.map((damage) => buildAccess(damage, soundAccess())),
+  );
+  fc.assert(
+    fc.property(drawn, (plan) => {
+      for (const file of openFiles(plan).filter(isJudged)) read(file);
+      leasesAsPlanned(plan);
+    }),
+    { numRuns: runs(20), seed: 17 },
+  );
+  for (const name of ['dnsmasq.conf', 'kea-dhcp4.conf', 'interfaces', 'radvd.conf'])
+    expect([name, (seen.get(name) ?? 0) > 3]).toEqual([name, true]);
+});
