@@ -358,6 +358,7 @@ test('a run worked off to its end is ended, and its boxes are recorded as planne
   test.slow();
   const site = await demoSite(request, '1-row-house');
   await begin(page, site, 'all of it');
+  await now(page).getByLabel('Your adapter has set now').fill('192.0.2.20/24, gateway 192.0.2.1');
   const end = now(page).getByRole('button', { name: 'End the run' });
   const next = now(page).getByRole('button', { name: /^(I sit there|Done and seen)$/ });
   for (let made = 1; ; made++) {
@@ -368,6 +369,9 @@ test('a run worked off to its end is ended, and its boxes are recorded as planne
     await expect(next.or(end)).toBeEnabled();
   }
   await expect(now(page)).toContainText('stays open for you');
+  await expect(now(page)).toContainText(
+    'Put back what your adapter had set: 192.0.2.20/24, gateway 192.0.2.1, and switch wireless on again.',
+  );
   await now(page).getByLabel('Note').fill('works');
   await end.click();
   await expect(page.getByText('The run is ended.')).toBeVisible();

@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useState } from 'react';
-import { remember, remembered } from '../session/view';
+import { remember, remembered } from '../session/stored';
 import type { Point } from './arrange';
 
 type Moved = Readonly<Record<string, Point>>;

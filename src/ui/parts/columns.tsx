@@ -2,7 +2,7 @@
 
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
-import { remember, remembered } from '../session/view';
+import { remember, remembered } from '../session/stored';
 
 export interface Columns<Name extends string> {
   readonly all: readonly Name[];

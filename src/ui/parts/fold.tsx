@@ -3,7 +3,7 @@
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { Collapsible } from 'radix-ui';
 import { type ReactNode, useState } from 'react';
-import { remember, remembered } from '../session/view';
+import { remember, remembered } from '../session/stored';
 
 const keyOf = (id: string): string => `dianome.fold.${id}`;
 

@@ -12,7 +12,7 @@ import {
 } from '@tanstack/react-table';
 import { useMemo, useRef, useState } from 'react';
 import { byName } from '@/core/plan';
-import { remember, remembered } from '../session/view';
+import { remember, remembered } from '../session/stored';
 
 /** A column of a table of records: what it shows as text, and what it is ordered by where that is another thing. */
 export interface RecordColumn<R> {

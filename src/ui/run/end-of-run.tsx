@@ -5,6 +5,7 @@ import type { Run } from '@/core/log';
 import { useRecordPlanned } from '../session/record-planned';
 import { isPaired } from '../session/paired';
 import { Problem } from '../parts/problem';
+import { useAdapterNote } from './adapter-note';
 import { Card } from './card';
 
 /** Nothing is left to do: what stays open is said once more, and the run is ended. */
@@ -21,6 +22,7 @@ export function EndOfRun({
   onEnd: (note: string) => void;
 }) {
   const [note, setNote] = useState('');
+  const adapter = useAdapterNote((state) => state.text);
   const { record, problem } = useRecordPlanned();
   const out = run.results.flatMap(({ body }) =>
     body.kind === 'result' && body.outcome === 'skipped' ? [body.does] : [],
@@ -42,7 +44,10 @@ export function EndOfRun({
       )}
       <ul className="list-disc pl-5">
         <li>Renew leases, or bounce the links of devices that changed their segment.</li>
-        <li>Put back what your adapter had set, and switch wireless on again.</li>
+        <li>
+          Put back what your adapter had set{adapter === '' ? '' : `: ${adapter}`}, and switch wireless on
+          again.
+        </li>
       </ul>
       {run.ended && finished.length > 0 && isPaired() && <p>Record the boxes as planned at the laptop.</p>}
       {run.ended && finished.length > 0 && !isPaired() && (

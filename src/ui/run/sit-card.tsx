@@ -1,5 +1,6 @@
 import { type SheetSeat, lentText, socketTitle } from '@/core/commission';
 import type { Plan } from '@/core/plan';
+import { useAdapterNote } from './adapter-note';
 import { Card } from './card';
 import { PortPicture } from '../parts/port-picture';
 import { WayInto } from '../parts/way-in';
@@ -16,6 +17,7 @@ export function SitCard({
   busy: boolean;
   onSit: () => void;
 }) {
+  const { text, note } = useAdapterNote();
   const [address, mask] = seat.laptop?.split(' ') ?? [];
   return (
     <Card title={seat.air ? 'Join' : 'Sit down at'} name={socketTitle(plan, seat.socket!)}>
@@ -46,14 +48,26 @@ export function SitCard({
           </>
         )}
       </dl>
+      <label className="text-[14px]">
+        Your adapter has set now, to be put back at the end
+        <input
+          className="field field-line"
+          placeholder="automatic, or address, mask, gateway, DNS"
+          maxLength={200}
+          value={text}
+          onChange={(event) => note(event.target.value)}
+        />
+      </label>
       <ul className="list-disc pl-5 text-[14px]">
-        <li>Note what your adapter has set now, and put it back at the end.</li>
         {seat.air ? (
           <li>Wired adapters off meanwhile, so that you talk to this network and no other.</li>
         ) : (
           <>
             <li>Wireless off meanwhile, so that you talk to this network and no other.</li>
-            <li>Not sure which adapter it is? Unplug the lead and see which one goes.</li>
+            <li>
+              Not sure which adapter it is? Unplug the lead and see which one goes. Virtual ones have no lead:
+              leave them alone.
+            </li>
           </>
         )}
       </ul>

@@ -2,6 +2,7 @@
 
 import { customAlphabet } from 'nanoid';
 import { create } from 'zustand';
+import { remember, remembered } from './stored';
 
 const NAME = 'dianome.author';
 const BROWSER = 'dianome.browser';
@@ -15,28 +16,13 @@ interface AuthorState {
   readonly ask: (asked: boolean) => void;
 }
 
-const stored = (key: string): string => {
-  try {
-    return localStorage.getItem(key) ?? '';
-  } catch {
-    return '';
-  }
-};
-const store = (key: string, value: string): void => {
-  try {
-    localStorage.setItem(key, value);
-  } catch {
-    // Without storage it holds for this visit.
-  }
-};
-
 /** Who works in this browser: asked once, told to the journal with every change. */
 export const useAuthor = create<AuthorState>((set) => ({
-  name: typeof window === 'undefined' ? '' : stored(NAME),
+  name: remembered(NAME) ?? '',
   asked: null,
   ask: (asked) => set({ asked }),
   setName: (name) => {
-    store(NAME, name);
+    remember(NAME, name);
     set({ name });
   },
 }));
@@ -48,10 +34,10 @@ export const newSeed = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyz', 12
 let made = '';
 /** The id of this browser: what is undone here is what was done here, whatever name somebody typed. */
 export function browserId(): string {
-  made ||= stored(BROWSER);
+  made ||= remembered(BROWSER) ?? '';
   if (!made) {
     made = newSeed();
-    store(BROWSER, made);
+    remember(BROWSER, made);
   }
   return made;
 }

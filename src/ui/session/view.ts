@@ -5,6 +5,7 @@ import type { Severity } from '@/core/findings';
 import type { Call } from '@/core/plan';
 import type { Fault } from '@/core/rehearse';
 import type { Conflict, Intent } from './pending';
+import { remember, remembered } from './stored';
 
 /** A bulk change shown before it is accepted. */
 export interface Review {
@@ -73,21 +74,6 @@ export interface ViewState {
 
 const WIDTH = 'dianome.panel';
 const KEYS = 'dianome.keys';
-export const remembered = (key: string): string | null => {
-  try {
-    return typeof window === 'undefined' ? null : localStorage.getItem(key);
-  } catch {
-    return null;
-  }
-};
-export const remember = (key: string, value: string): void => {
-  try {
-    localStorage.setItem(key, value);
-  } catch {
-    // Without storage the setting holds for this visit.
-  }
-};
-
 /** What this window shows: selection, panel, filter. Never part of the plan. */
 export const useView = create<ViewState>((set) => ({
   vlan: null,

@@ -1,7 +1,7 @@
 'use client';
 
 import { useSyncExternalStore } from 'react';
-import { remember } from '../session/view';
+import { remember } from '../session/stored';
 
 const subscribe = (notify: () => void) => {
   const observer = new MutationObserver(notify);
