@@ -160,3 +160,14 @@ export const requireBuild = () =>
     await bundle();
     fs.writeFileSync(stamp, digest);
   });
+
+/** Runs a TypeScript program of this folder in the terminal, with what stands after its name. */
+export async function runProgram(name) {
+  await requireModules();
+  const tsx = path.join(root, 'node_modules/tsx/dist/cli.mjs');
+  const program = path.join(root, 'scripts', name);
+  const { status } = spawnSync(process.execPath, [tsx, program, ...process.argv.slice(2)], {
+    stdio: 'inherit',
+  });
+  process.exitCode = status ?? 1;
+}

@@ -1,3 +1,4 @@
+export { alignedTo, withOtherIds } from './aligned';
 export { stepsBetween } from './between';
 export { boxOf } from './box-of';
 export {
