@@ -149,7 +149,7 @@ const LOOKS: Readonly<Record<string, Look>> = {
     }
   },
 };
-const SHEETS = ['schedule', 'ports', 'rules', 'settings'];
+const SHEETS = ['schedule', 'ports', 'rules', 'settings', 'compare?with=3creamery'];
 
 for (const theme of ['day', 'night'])
   for (const station of ['', ...STATIONS, 'rehearse?view=exercise', ...SHEETS])

@@ -1,10 +1,6 @@
-import { type FieldDifference, alignedTo, describeChange, stepsBetween } from '../core/plan';
+import { compared } from '../core/plan';
 import type { Command } from './command';
 import { planIn } from './files';
-
-/** A difference in one line. */
-export const differenceText = ({ what, kind, field, before, after }: FieldDifference): string =>
-  kind === 'changed' ? `  ${what}: ${field} ${before} → ${after}` : `${kind === 'added' ? '+' : '-'} ${what}`;
 
 /** What is otherwise in a second plan, record by record, whoever drew it. */
 export const compare: Command = {
@@ -13,12 +9,16 @@ export const compare: Command = {
   takes: {},
   run: ({ words: [first, second] }) => {
     const from = planIn(first);
-    const to = alignedTo(from, planIn(second, 'a second plan file'));
-    const differences = describeChange(from, { label: '', steps: stepsBetween(from, to) });
+    const kinds = compared(from, planIn(second, 'a second plan file'));
+    const lines = kinds.flatMap(({ word, added, removed, changed }) => [
+      ...removed.map((what) => `- ${word} ${what}`),
+      ...added.map((what) => `+ ${word} ${what}`),
+      ...changed.map(({ what, field, before, after }) => `  ${word} ${what}: ${field} ${before} → ${after}`),
+    ]);
     return {
-      code: differences.length > 0 ? 1 : 0,
-      text: differences.length === 0 ? 'The two are alike.' : differences.map(differenceText).join('\n'),
-      json: { differences },
+      code: lines.length > 0 ? 1 : 0,
+      text: lines.length === 0 ? 'The two are alike.' : lines.join('\n'),
+      json: { kinds },
     };
   },
 };

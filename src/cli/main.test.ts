@@ -72,7 +72,7 @@ test('two plans are compared record by record', () => {
   const at = own('other.json', writePlanFile(other));
   expect(run('compare', CLINIC, at)).toEqual({
     code: 1,
-    out: '  Servers (VLAN 30): name Servers → Machines',
+    out: '  segment Servers (VLAN 30): name Servers → Machines',
     error: '',
   });
 });

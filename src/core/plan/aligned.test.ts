@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { readPlanFile } from '../formats';
 import { done } from '../testing/plans';
-import { alignedTo, describeChange, stepsBetween, tableNames, withOtherIds, type Plan } from './index';
+import { alignedTo } from './aligned';
+import { type Plan, compared, describeChange, stepsBetween, tableNames, withOtherIds } from './index';
 
 const demo = (name: string) => readPlanFile(readFileSync(path.join('demo', `${name}.json`), 'utf8'));
 /** The same plan by somebody else: every record has another id. */
@@ -34,6 +35,22 @@ test('what is otherwise is told, also where names were changed', () => {
     ['Servers (VLAN 30)', 'changed', 'name'],
     ['x-ray', 'changed', 'own firewall'],
   ]);
+});
+
+test('what is otherwise stands kind by kind', () => {
+  const plan = demo('2-clinic');
+  const { id } = [...plan.device.values()].find(({ name }) => name === 'x-ray')!;
+  const other = strange(done(plan, 'removeDevice', { device: id }));
+  const kinds = compared(plan, other).filter(({ table }) => table !== 'acceptance');
+  expect(kinds.find(({ table }) => table === 'device')).toEqual({
+    table: 'device',
+    word: 'device',
+    added: [],
+    removed: ['x-ray'],
+    changed: [],
+  });
+  expect(kinds.every(({ added }) => added.length === 0)).toBe(true);
+  expect(compared(plan, strange(plan)).filter(({ table }) => table !== 'acceptance')).toEqual([]);
 });
 
 test('two sites have in common what is called alike', () => {

@@ -1,5 +1,6 @@
-export { alignedTo, withOtherIds } from './aligned';
+export { withOtherIds } from './aligned';
 export { stepsBetween } from './between';
+export { type ComparedKind, compared } from './compared';
 export { boxOf } from './box-of';
 export {
   type Change,

@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { useState } from 'react';
 import { type Change, type Plan, applySteps, invertSteps } from '@/core/plan';
 import { isTold } from '../session/attempt';
@@ -38,9 +39,14 @@ export function SinceBuilt({ asBuilt }: { asBuilt: number }) {
           <Differences plan={current.built} change={current.change} />
         </section>
       ) : (
-        <button type="button" className="button" onClick={() => void look()}>
-          What has changed since
-        </button>
+        <span className="flex flex-wrap items-center gap-3">
+          <button type="button" className="button" onClick={() => void look()}>
+            What has changed since
+          </button>
+          <Link className="link" href={`/site/${session.siteId}/compare?from=${asBuilt}`}>
+            to print
+          </Link>
+        </span>
       )}
       <Problem text={problem} />
     </div>

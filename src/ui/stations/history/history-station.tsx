@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import { authorName } from '../../session/author';
 import { type AnswerOf, routes } from '@/contract';
@@ -56,6 +57,11 @@ export function HistoryStation() {
         title="History"
         about="who changed what and when; go back to any change, or give one a name"
       />
+      <p className="pb-3">
+        <Link className="button" href={`/site/${site}/compare`}>
+          Compare with another plan
+        </Link>
+      </p>
       {problem && <p role="alert">{problem}</p>}
       {entries.length === 0 ? (
         <p>No changes yet.</p>
@@ -89,14 +95,7 @@ export function HistoryStation() {
                 </td>
                 <td>
                   {entry.revision < revision && (
-                    <button
-                      type="button"
-                      className="link"
-                      onClick={() => void goBack(entry.revision)}
-                      aria-label={`Go back to change ${entry.revision}`}
-                    >
-                      go back…
-                    </button>
+                    <ToChange site={site} revision={entry.revision} onBack={goBack} />
                   )}
                 </td>
               </tr>
@@ -110,14 +109,7 @@ export function HistoryStation() {
                   the site as it was created
                 </td>
                 <td>
-                  <button
-                    type="button"
-                    className="link"
-                    onClick={() => void goBack(0)}
-                    aria-label="Go back to change 0"
-                  >
-                    go back…
-                  </button>
+                  <ToChange site={site} revision={0} onBack={goBack} />
                 </td>
               </tr>
             )}
@@ -130,6 +122,37 @@ export function HistoryStation() {
         </button>
       )}
     </>
+  );
+}
+
+/** What can be done with how the plan was at an earlier change. */
+function ToChange({
+  site,
+  revision,
+  onBack,
+}: {
+  site: string;
+  revision: number;
+  onBack: (revision: number) => Promise<void>;
+}) {
+  return (
+    <span className="flex flex-wrap gap-x-3">
+      <Link
+        className="link"
+        href={`/site/${site}/compare?from=${revision}`}
+        aria-label={`Compare change ${revision} with now`}
+      >
+        compare
+      </Link>
+      <button
+        type="button"
+        className="link"
+        onClick={() => void onBack(revision)}
+        aria-label={`Go back to change ${revision}`}
+      >
+        go back…
+      </button>
+    </span>
   );
 }
 
