@@ -41,8 +41,21 @@ test('renames, duplicates, archives and deletes a site', async ({ page, request 
   await expect(page.getByRole('link', { name: `${name} B` })).toBeVisible();
 
   await page.getByRole('button', { name: `duplicate ${name} B` }).click();
-  await page.getByRole('button', { name: 'Duplicate it' }).click();
-  await expect(page.getByRole('link', { name: `${name} B copy` })).toBeVisible();
+  const copying = page.getByRole('dialog', { name: 'Duplicate' });
+  await copying.getByLabel('Its IPv4 space').fill('10.300.0.0/16');
+  await copying.getByRole('button', { name: 'Duplicate it' }).click();
+  await expect(copying.getByRole('alert')).toContainText('“10.300.0.0/16” is no address space');
+  await copying.getByLabel('Its IPv4 space').fill('10.77.0.0/16');
+  await copying.getByLabel('In device names, instead of').fill('gw-');
+  await copying.getByLabel('put', { exact: true }).fill('gateway-');
+  await copying.getByRole('button', { name: 'Duplicate it' }).click();
+  await expect(copying).toBeHidden();
+  const copy = page.getByRole('link', { name: `${name} B copy` });
+  await expect(copy).toBeVisible();
+  const href = (await copy.getAttribute('href'))!;
+  const plan = (await (await request.get(`/api/sites/${href.split('/')[2]}/plan`)).json()).plan;
+  expect(plan.site[0].space).toEqual(['10.77.0.0/16']);
+  expect(plan.device.map((one: { name: string }) => one.name)).toEqual(['gateway-1']);
 
   await page.getByRole('button', { name: `archive ${name} B copy` }).click();
   await expect(page.getByRole('link', { name: `${name} B copy` })).toBeHidden();

@@ -1,6 +1,5 @@
 import * as z from 'zod';
-import { newSiteInput } from '../core/edit';
-import { kinds } from '../core/plan';
+import { newSiteInput, templateInput } from '../core/edit';
 import { FILE_BODY_LIMIT, noSite, route, siteGone } from './route';
 import { count, madeSite, revisionSchema } from './shapes';
 
@@ -53,7 +52,7 @@ export const sites = {
     says: 'A new site: from a few decisions, as a copy of another, or from the text of a plan file.',
     body: z.union([
       z.strictObject({ create: newSiteInput }),
-      z.strictObject({ duplicate: z.string(), name: kinds.site.fields.name }),
+      templateInput.extend({ duplicate: z.string() }),
       z.strictObject({ file: z.string() }),
     ]),
     limit: FILE_BODY_LIMIT,

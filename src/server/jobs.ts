@@ -7,7 +7,7 @@ import {
   type Kept,
   type Order,
 } from '../core/exercises';
-import { asANewSite, newSitePlan } from '../core/edit';
+import { asANewSite, fromTemplate, newSitePlan } from '../core/edit';
 import { FindingsEngine, type Watch, acceptanceOf } from '../core/findings';
 import {
   openFiles,
@@ -217,8 +217,9 @@ async function makeSite(
   const make = async (): Promise<Plan> => {
     if ('file' in asked) return readPlanFile(asked.file);
     if ('create' in asked) return newSitePlan(asked.create, id);
-    const { plan } = await newest(holder, asked.duplicate);
-    return withRecord(plan, 'site', SITE_ID, { ...siteOf(plan), name: asked.name });
+    const { duplicate, ...template } = asked;
+    const { plan } = await newest(holder, duplicate);
+    return fromTemplate(plan, template);
   };
   await createSite(holder.pool, id, asANewSite(await make()), at);
 }

@@ -12,6 +12,7 @@ export { hangingOn } from './segments/operations';
 export { isReservedVid, proposePool, proposeSegment } from './segments/propose';
 export { fittedLength } from './segments/resize';
 export { asANewSite, newSiteInput, newSitePlan, siteDefaults } from './site/create';
+export { fromTemplate, templateInput } from './site/template';
 export { halvesOf } from './tree/balance';
 export { setBridgeFields, setStpPortFields } from './tree/operations';
 export { type Advice, type Visitor, adviseReach, visitors } from './uplink/advise';

@@ -1,7 +1,8 @@
 'use client';
 
 import { type SiteSummary, routes } from '@/contract';
-import { type Call, SITE_ID, digestOf } from '@/core/plan';
+import { formatPrefix, parsePrefix } from '@/core/address';
+import { type Call, SITE_ID, badInput, digestOf } from '@/core/plan';
 import { ask } from '../session/api';
 import { authorName, browserId, newSeed } from '../session/author';
 import { FormLine } from '../parts/form';
@@ -9,6 +10,13 @@ import { AskDialog } from './ask-dialog';
 
 interface Named {
   readonly name: string;
+}
+interface Copied extends Named {
+  readonly space: string;
+  readonly domain: string;
+  /** What in device names is replaced, and what stands in its place. */
+  readonly from: string;
+  readonly to: string;
 }
 interface Props {
   readonly site: SiteSummary;
@@ -36,18 +44,40 @@ export function RenameDialog({ site, onClose }: Props) {
   );
 }
 
+/** A prefix as typed; nothing leaves the addresses as they are. Throws a Refusal. */
+function spaceTyped(text: string): string | undefined {
+  if (text.trim() === '') return undefined;
+  const parsed = parsePrefix(text.trim());
+  if (!parsed)
+    throw badInput(`“${text.trim()}” is no address space; write one like 10.30.0.0/16, or nothing.`, 'space');
+  return formatPrefix(parsed.prefix);
+}
+
 export function DuplicateDialog({ site, onClose }: Props) {
   return (
     <AskDialog
       title="Duplicate"
       act="Duplicate it"
-      initial={{ name: `${site.name} copy` }}
-      onAct={async ({ name }: Named) =>
-        void (await ask(routes.sites.create, { body: { duplicate: site.id, name } }))
-      }
+      initial={{ name: `${site.name} copy`, space: '', domain: '', from: '', to: '' }}
+      onAct={async ({ name, space, domain, from, to }: Copied) => {
+        const own = spaceTyped(space);
+        await ask(routes.sites.create, {
+          body: {
+            duplicate: site.id,
+            name,
+            ...(own === undefined ? {} : { space: own }),
+            ...(domain.trim() === '' ? {} : { domain: domain.trim() }),
+            ...(from === '' ? {} : { names: { from, to } }),
+          },
+        });
+      }}
       onClose={onClose}
     >
       <FormLine autoFocus name="name" label="Name of the copy" />
+      <FormLine name="space" label="Its IPv4 space" placeholder="the same, or one like 10.30.0.0/16" />
+      <FormLine name="domain" label="Its domain" placeholder="the same" />
+      <FormLine name="from" label="In device names, instead of" placeholder="nothing is replaced" />
+      <FormLine name="to" label="put" />
     </AskDialog>
   );
 }
