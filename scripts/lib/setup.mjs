@@ -26,6 +26,8 @@ const programs = {
   radvd: '/usr/sbin/radvd',
   'bind9-utils': '/usr/bin/named-checkzone',
   ifupdown: '/usr/sbin/ifup',
+  'poppler-utils': '/usr/bin/pdftotext',
+  'zbar-tools': '/usr/bin/zbarimg',
 };
 /** What the tests on the kernel run. */
 export const KERNEL = ['nftables', 'iproute2', 'iputils-ping', 'dnsmasq-base', 'udhcpc'];
@@ -39,6 +41,8 @@ export const READERS = [
   'radvd',
   'bind9-utils',
   'ifupdown',
+  'poppler-utils',
+  'zbar-tools',
 ];
 
 /** What these packages would start at every boot; the tests start what they need themselves. */

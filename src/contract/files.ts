@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { type Other, route, siteGone } from './route';
+import { count } from './shapes';
 
 const file = (type: Other['type'], says: string): Other => ({ type, says });
 const csv = (name: string, says: string) =>
@@ -37,6 +38,26 @@ export const files = {
     says: 'All files of a plan in one archive, with a manifest.',
     answer: file('application/zip', 'A zip archive.'),
     problems: { ...siteGone, 503: 'It took longer than the limit.' },
+  }),
+  labels: route({
+    method: 'GET',
+    path: '/api/sites/{site}/labels',
+    says: 'Sheets of labels for boxes, ports, cables or outlets, with codes that open their records.',
+    query: z.object({
+      /** What they are for, and the sheet: an unknown one is answered with those there are. */
+      what: z.string(),
+      grid: z.string(),
+      /** Of one box alone. */
+      device: z.string().optional(),
+      /** How many labels of the first sheet are gone already. */
+      skip: count().optional(),
+      /** Where the codes lead to: the address at which this program is reached. */
+      base: z
+        .string()
+        .regex(/^https?:\/\/\S{1,200}$/, 'is no address; write one like http://192.0.2.10:4380'),
+    }),
+    answer: file('application/pdf', 'A PDF in the size of the sheets.'),
+    problems: { ...siteGone, 422: 'There is no such sheet, or nothing to stick a label on.' },
   }),
 };
 

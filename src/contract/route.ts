@@ -22,7 +22,13 @@ export type Method = 'GET' | 'POST' | 'PATCH' | 'DELETE';
 /** A file to save, an event stream or a text instead of JSON. */
 export interface Other {
   readonly type:
-    'application/json' | 'text/csv' | 'text/plain' | 'text/event-stream' | 'image/jpeg' | 'application/zip';
+    | 'application/json'
+    | 'text/csv'
+    | 'text/plain'
+    | 'text/event-stream'
+    | 'image/jpeg'
+    | 'application/zip'
+    | 'application/pdf';
   readonly says: string;
 }
 

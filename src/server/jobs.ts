@@ -10,6 +10,9 @@ import {
 import { asANewSite, fromTemplate, newSitePlan } from '../core/edit';
 import { FindingsEngine, type Watch, acceptanceOf } from '../core/findings';
 import {
+  labelGrids,
+  labelKinds,
+  labelsOf,
   openFiles,
   portScheduleCsv,
   readPlanFile,
@@ -40,6 +43,7 @@ import { today } from '../today';
 import { archiveOf } from './archive';
 import { readBody } from './bodies';
 import type { Commits } from './commit';
+import { labelsPdf } from './pdf/labels';
 import type { Held, Plans } from './plans';
 import { Problem, unknownSite } from './problems';
 import { type Rehearsed, type RehearseInput, rehearsed } from './rehearse';
@@ -269,6 +273,41 @@ async function archive(holder: Holder, { site }: { readonly site: string }): Pro
   return { bytes: archiveOf(plan, { today: today(), revision }), siteName: siteOf(plan).name };
 }
 
+interface Labels {
+  readonly site: string;
+  readonly what: string;
+  readonly grid: string;
+  readonly device: string | null;
+  readonly skip: number;
+  readonly base: string;
+}
+/** Sheets of labels. */
+async function labels(
+  holder: Holder,
+  { site, what: asked, grid: id, device, skip, base }: Labels,
+): Promise<Sent> {
+  const { plan } = await newest(holder, site);
+  const grid = labelGrids.find((one) => one.id === id);
+  const what = labelKinds.find((one) => one === asked);
+  if (!grid || !what) {
+    const known = grid ? labelKinds : labelGrids.map((one) => one.id);
+    throw badInput(
+      `${shownValue(grid ? asked : id)} is not known; there are ${known.join(', ')}.`,
+      grid ? 'what' : 'grid',
+    );
+  }
+  const all = labelsOf(plan, what, device);
+  if (all.length === 0) throw badInput(`There are no ${what} to label here.`, 'what');
+  if (skip >= grid.columns * grid.rows)
+    throw badInput(
+      `A sheet has ${grid.columns * grid.rows} labels, and ${skip} are said to be gone; write a smaller number.`,
+      'skip',
+    );
+  const { name } = siteOf(plan);
+  const bytes = await labelsPdf(all, grid, skip, `${base}/site/${site}`, `${name}: labels for ${what}`);
+  return { bytes, siteName: name };
+}
+
 export const jobs = {
   commit,
   back,
@@ -281,6 +320,7 @@ export const jobs = {
   file,
   openFile,
   archive,
+  labels,
   makeSite,
 };
 export type Jobs = typeof jobs;

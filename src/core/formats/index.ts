@@ -4,6 +4,16 @@ export { MOST_OCTETS, filterRules, octetsOf } from './filter-rules';
 export { formatPage } from './format-page';
 export { planFileJsonSchema } from './json-schema';
 export { hostapdPort, hostapdRadio } from './hostapd';
+export {
+  type Label,
+  type LabelGrid,
+  type LabelKind,
+  labelGrids,
+  labelKinds,
+  labelsOf,
+  pageSizes,
+  placeOnSheet,
+} from './labels';
 export { type OpenFile, type Written, openFiles } from './open-files';
 export { telephoneOptions } from './telephones';
 export { nftRuleset } from './nftables';

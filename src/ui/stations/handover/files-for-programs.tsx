@@ -5,6 +5,7 @@ import { pathOf } from '../../session/api';
 import { Fold } from '../../parts/fold';
 import { Item } from './item';
 
+const LabelSheets = dynamic(() => import('./label-sheets').then((m) => m.LabelSheets));
 const OpenFiles = dynamic(() => import('./open-files').then((m) => m.OpenFiles));
 
 /** Files that other programs read as they are: servers, and boxes that run Linux. Secrets are put in there, never here. */
@@ -19,6 +20,15 @@ export function FilesForPrograms({ plan, site }: { plan: Plan; site: string }) {
           Download archive
         </a>
       </Item>
+      <li className="border-b border-rule py-2">
+        <Fold
+          id="label-sheets"
+          title="Labels to stick"
+          told="for ports, cables, boxes and outlets, with codes that open their records"
+        >
+          <LabelSheets plan={plan} site={site} />
+        </Fold>
+      </li>
       <li className="border-b border-rule py-2">
         <Fold
           id="open-files"
