@@ -6,7 +6,7 @@ import path from 'node:path';
 import { formatAddress, parseAddress } from '../core/address';
 import { type OpenFile, openFiles, readPlanFile } from '../core/formats';
 import { layoutOfSubnet } from '../core/model/segments';
-import { type Plan, addressesOf, hostOf } from '../core/plan';
+import { Draft, type Plan, addressesOf, hostOf } from '../core/plan';
 import { buildAccess, damagedAccess, soundAccess } from '../core/testing/access';
 import { buildInternet, damagedInternet, soundInternet } from '../core/testing/internet';
 import { dualStack } from '../core/testing/outside';
@@ -120,4 +120,24 @@ test('whatever was done to a site, its files are still taken', () => {
   );
   for (const name of ['dnsmasq.conf', 'kea-dhcp4.conf', 'interfaces', 'radvd.conf'])
     expect([name, (seen.get(name) ?? 0) > 3]).toEqual([name, true]);
+});
+
+test('a server listens where it leases or answers names, and nowhere else', () => {
+  const house = readPlanFile(fs.readFileSync('demo/1-row-house.json', 'utf8'));
+  const [vlan] = [...house.vlan.values()].filter(({ vid }) => vid === 40);
+  const conf = (plan: Plan) =>
+    openFiles(plan)
+      .find(({ path: place }) => place === 'gw-1/dnsmasq.conf')!
+      .text(WRITTEN);
+  expect(conf(house)).toContain('interface=vlan40\n');
+  const draft = new Draft(house, 'quiet');
+  for (const { id, vlan: of } of house.subnet.values())
+    if (of === vlan!.id) {
+      for (const pool of house.pool.group(id).values()) draft.remove('pool', pool.id);
+      draft.update('subnet', id, { dns: [] });
+    }
+  expect(conf(draft.plan)).not.toContain('vlan40');
+  expect(conf(draft.plan)).toContain('interface=vlan20\n');
+  // It is asked for names, so it answers them.
+  expect(conf(draft.plan)).not.toContain('port=0');
 });

@@ -45,13 +45,7 @@ export interface OpenFile {
 
 type Part = Omit<OpenFile, 'path' | 'device'> & { readonly name: string };
 
-/** A word for a file name: letters, digits, dots and hyphens. */
-const word = (text: string): string =>
-  text
-    .normalize('NFKD')
-    .replace(/[^A-Za-z0-9.]+/g, '-')
-    .replace(/^[-.]+|[-.]+$/g, '')
-    .toLowerCase();
+const part = (name: string, title: string, text: Part['text']): Part => ({ name, title, text });
 
 const isAdvertised = (plan: Plan, device: string): boolean =>
   interfacesOf(plan, device).some(
@@ -67,7 +61,6 @@ function filesOfDevice(plan: Plan, device: Device): Part[] {
   const { id } = device;
   const routes = routersIn(plan).has(id);
   const leases = leasingDevices(plan).has(id);
-  const part = (name: string, title: string, text: Part['text']): Part => ({ name, title, text });
   return [
     ...(routes
       ? [part('interfaces', 'interfaces for ifupdown', () => interfacesFile(plan, device) ?? NOTHING)]
@@ -101,7 +94,6 @@ function filesOfDevice(plan: Plan, device: Device): Part[] {
 
 function filesOfSite(plan: Plan): Part[] {
   const asked = plan.radius.size > 0 || plan.identity.size > 0;
-  const part = (name: string, title: string, text: Part['text']): Part => ({ name, title, text });
   return [
     part('plan.json', 'the whole plan', () => writePlanFile(plan)),
     part('addresses.csv', 'address schedule as CSV', () => scheduleCsv(plan)),
@@ -109,12 +101,8 @@ function filesOfSite(plan: Plan): Part[] {
     part('rules.csv', 'rule schedule as CSV', ({ today }) => ruleScheduleCsv(plan, today)),
     ...(plan.binding.size > 0 ? [part('bindings.csv', 'bindings as CSV', () => bindingsCsv(plan))] : []),
     part('names/hosts', 'names as a hosts file', () => hostsFile(plan)),
-    ...zoneFiles(plan, 1).map(({ origin }) =>
-      part(
-        `names/${origin}.zone`,
-        `zone ${origin}`,
-        ({ revision }) => zoneFiles(plan, revision + 1).find((one) => one.origin === origin)!.text,
-      ),
+    ...zoneFiles(plan).map(({ origin, text }) =>
+      part(`names/${origin}.zone`, `zone ${origin}`, ({ revision }) => text(revision + 1)),
     ),
     ...(asked
       ? [
@@ -153,7 +141,7 @@ export function openFiles(plan: Plan): OpenFile[] {
     ...filesOfSite(plan).map(({ name, ...part }): OpenFile => ({ path: name, device: null, ...part })),
     ...ofBoxes.flatMap(({ device, parts }) =>
       parts.map(({ name, ...part }): OpenFile => ({
-        path: `${folders.get(device.id)}/${word(name)}`,
+        path: `${folders.get(device.id)}/${name}`,
         device: device.id,
         ...part,
       })),

@@ -138,16 +138,8 @@ function Kinds({ kinds }: { kinds: readonly ComparedKind[] }) {
   return kinds.map(({ table, word, added, removed, changed }) => (
     <section key={table} className="pt-4" aria-label={capital(word)}>
       <h2 className="text-[16px] font-bold">{capital(word)}</h2>
-      {added.length > 0 && (
-        <p className="py-0.5">
-          <strong>{counted(added.length, 'new one', 'new ones')}:</strong> {added.join(', ')}
-        </p>
-      )}
-      {removed.length > 0 && (
-        <p className="py-0.5">
-          <strong>{counted(removed.length, 'one less', 'fewer')}:</strong> {removed.join(', ')}
-        </p>
-      )}
+      <Names told={counted(added.length, 'new one', 'new ones')} names={added} />
+      <Names told={counted(removed.length, 'one less', 'fewer')} names={removed} />
       {changed.length > 0 && (
         <SheetTable label={`${capital(word)}: what is otherwise`}>
           <thead>
@@ -179,6 +171,15 @@ function Kinds({ kinds }: { kinds: readonly ComparedKind[] }) {
       )}
     </section>
   ));
+}
+
+function Names({ told, names }: { told: string; names: readonly string[] }) {
+  if (names.length === 0) return null;
+  return (
+    <p className="py-0.5">
+      <strong>{told}:</strong> {names.join(', ')}
+    </p>
+  );
 }
 
 const capital = (word: string): string => word.charAt(0).toUpperCase() + word.slice(1);

@@ -5,13 +5,13 @@ import { type Leasing, leasedBy, listensAt } from './leasing';
 
 /** The leases of a box as dnsmasq reads them. It leases where the plan says and nowhere else, and answers no names unless it is planned to. */
 
-/** Is it a DNS server of some segment? */
-const answersNames = (plan: Plan, device: string): boolean => {
+/** The segments that are told to ask it for names. */
+function asksNames(plan: Plan, device: string): string[] {
   const own = new Set(interfacesOf(plan, device).map(({ id }) => id));
-  return [...plan.subnet.values()].some(({ dns }) =>
-    dns.some((server) => 'interface' in server && own.has(server.interface)),
-  );
-};
+  return [...plan.subnet.values()]
+    .filter(({ dns }) => dns.some((server) => 'interface' in server && own.has(server.interface)))
+    .map(({ vlan }) => vlan);
+}
 
 function segment(plan: Plan, leasing: Leasing): string[] {
   const { vlan, subnet, tag, ranges, gateway, dns, domain, reserved, missing, telephony } = leasing;
@@ -57,11 +57,14 @@ function segment(plan: Plan, leasing: Leasing): string[] {
 export function dnsmasqConf(plan: Plan, device: string): string | null {
   const leased = leasedBy(plan, device);
   if (leased.length === 0) return null;
+  const asking = asksNames(plan, device);
+  const legs = interfacesOf(plan, device).map(({ vlan }) => vlan);
+  const served = new Set([...leased.map(({ vlan }) => vlan.id), ...asking.filter((id) => legs.includes(id))]);
   return [
     `# What ${plan.device.get(device)!.name} leases`,
     'bind-dynamic',
-    ...listensAt(plan, device).map((name) => `interface=${name}`),
-    ...(answersNames(plan, device) ? [] : ['# It answers no names', 'port=0']),
+    ...listensAt(plan, device, served).map((name) => `interface=${name}`),
+    ...(asking.length > 0 ? [] : ['# It answers no names', 'port=0']),
     ...leased.flatMap((leasing) => segment(plan, leasing)),
     '',
   ].join('\n');

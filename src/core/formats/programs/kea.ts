@@ -67,7 +67,9 @@ export function keaConf(plan: Plan, device: string): string | null {
   return `${JSON.stringify(
     {
       Dhcp4: {
-        'interfaces-config': { interfaces: listensAt(plan, device) },
+        'interfaces-config': {
+          interfaces: listensAt(plan, device, new Set(leased.map(({ vlan }) => vlan.id))),
+        },
         'lease-database': { type: 'memfile', persist: true },
         subnet4: leased.map((leasing, at) => subnetOf(plan, leasing, at + 1)),
       },

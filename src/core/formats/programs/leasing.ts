@@ -128,14 +128,21 @@ export function leasedBy(plan: Plan, device: string): Leasing[] {
   );
 }
 
-/** Where a server listens: its legs in the segments, or its cards. Nowhere else is it asked to. */
-export const listensAt = (plan: Plan, device: string): string[] => [
-  ...new Set(
-    interfacesOf(plan, device).map(({ vlan, name }) =>
-      vlan === null ? interfaceName(name, 'eth0') : legName(plan, device, vlan),
+/**
+ * Where a server listens: its legs in the segments that it serves, or its cards. What is passed on by a relay may come in by any leg.
+ */
+export function listensAt(plan: Plan, device: string, served: ReadonlySet<string>): string[] {
+  const all = interfacesOf(plan, device);
+  const relayed = [...served].some((id) => !all.some(({ vlan }) => vlan === id));
+  const legs = all.filter(({ vlan }) => vlan === null || relayed || served.has(vlan));
+  return [
+    ...new Set(
+      legs.map(({ vlan, name }) =>
+        vlan === null ? interfaceName(name, 'eth0') : legName(plan, device, vlan),
+      ),
     ),
-  ),
-];
+  ];
+}
 
 /** The devices that lease addresses, by id. */
 export const leasingDevices = (plan: Plan): ReadonlySet<string> =>

@@ -37,7 +37,7 @@ export function hostsFile(plan: Plan): string {
 export interface ZoneFile {
   /** Of the zone, without the dot at its end. */
   readonly origin: string;
-  readonly text: string;
+  readonly text: (serial: number) => string;
 }
 
 /** Whole octets of IPv4, whole nibbles of IPv6: zones are cut there (RFC 1035 section 3.5, RFC 3596 section 2.5). */
@@ -56,23 +56,24 @@ function reverseOrigin({ address, length }: Prefix): string {
 }
 
 /** Serial numbers count changes of the zone (RFC 1035 section 3.3.13). */
-const zone = (origin: string, server: string, serial: number, records: readonly string[]): ZoneFile => ({
+const zone = (origin: string, server: string, records: readonly string[]): ZoneFile => ({
   origin,
-  text: [
-    `$ORIGIN ${origin}.`,
-    '$TTL 3600',
-    `@ IN SOA ${server} hostmaster.${server} ${serial} 7200 1800 1209600 3600`,
-    `@ IN NS ${server}`,
-    ...[...new Set(records)].sort(),
-    '',
-  ].join('\n'),
+  text: (serial) =>
+    [
+      `$ORIGIN ${origin}.`,
+      '$TTL 3600',
+      `@ IN SOA ${server} hostmaster.${server} ${serial} 7200 1800 1209600 3600`,
+      `@ IN NS ${server}`,
+      ...[...new Set(records)].sort(),
+      '',
+    ].join('\n'),
 });
 
 /**
  * Zones forward and reverse, one for each domain and for each part of the reverse tree. Subnets without a domain have none. The
  * server named in them is the first host of the site that answers names in that domain.
  */
-export function zoneFiles(plan: Plan, serial: number): ZoneFile[] {
+export function zoneFiles(plan: Plan): ZoneFile[] {
   const all = namedIn(plan).filter(({ domain }) => domain !== '');
   const servers = new Set(
     [...plan.subnet.values()].flatMap(({ dns }) =>
@@ -101,7 +102,7 @@ export function zoneFiles(plan: Plan, serial: number): ZoneFile[] {
     back.records.push(`${name} IN PTR ${whole(named)}.`);
   }
   return [
-    ...[...forward].map(([origin, records]) => zone(origin, serverOf(origin), serial, records)),
-    ...[...reverse].map(([origin, { domain, records }]) => zone(origin, serverOf(domain), serial, records)),
+    ...[...forward].map(([origin, records]) => zone(origin, serverOf(origin), records)),
+    ...[...reverse].map(([origin, { domain, records }]) => zone(origin, serverOf(domain), records)),
   ];
 }
