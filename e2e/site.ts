@@ -20,7 +20,7 @@ async function post(request: APIRequestContext, body: unknown): Promise<string> 
   return ((await response.json()) as { id: string }).id;
 }
 
-type Demo = '1-row-house' | '2-clinic' | '3-creamery';
+type Demo = '1-row-house' | '2-clinic' | '3-creamery' | '4-library';
 /** A site of its own for one test: one of the demo sites, or a new empty one. */
 export const demoSite = (request: APIRequestContext, name: Demo) =>
   post(request, { file: demo(`${name}.json`) });

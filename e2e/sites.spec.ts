@@ -12,6 +12,7 @@ test('makes a site from a few decisions, with a gateway to stand on', async ({ p
   await expect(page.getByRole('heading', { name })).toBeVisible();
   await expect(page.getByText('No segments yet.')).toBeVisible();
   await page.getByRole('link', { name: 'Brief' }).click();
+  await page.getByRole('radio', { name: 'habits' }).click();
   await expect(page.getByRole('textbox', { name: 'Address space' })).toHaveValue('10.50.0.0/16');
   await expect(page.getByLabel('Fixed addresses')).toContainText(/reserv/i);
 });
@@ -104,7 +105,7 @@ test('an unknown site is said plainly', async ({ page }) => {
 
 test('a long note is saved whole and is there after a reload', async ({ page, request }) => {
   const site = await newSite(request);
-  await open(page, site, 'brief');
+  await open(page, site, 'brief?part=habits');
   const note = 'The key of the cupboard hangs behind the door of the workshop; ask for it in the morning. '
     .repeat(30)
     .trim();
@@ -119,7 +120,7 @@ test('Brief: habits and foreign networks are edited, wrong ones refused beside t
   request,
 }) => {
   const site = await newSite(request);
-  await open(page, site, 'brief');
+  await open(page, site, 'brief?part=habits');
   await choose(page.getByLabel('Gateway address'), 'last');
   await page.getByLabel('Infrastructure band').fill('twelve');
   await page.getByLabel('Infrastructure band').press('Enter');

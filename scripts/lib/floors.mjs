@@ -24,6 +24,7 @@ export const floors = [
   'formats',
   'exercises',
   'commission',
+  'brief',
   'log',
   'find',
 ];

@@ -99,3 +99,18 @@ test('what is misused is told with how it is written, and nothing is half done',
   }
   expect(run('help').out).toBe(usage());
 });
+
+test('a whole first plan is worked out from a brief, written, and checked like any other', () => {
+  const to = path.join(folder, 'library.json');
+  const { code, out } = run('propose', 'demo/4-library.json', '--to', to);
+  expect([code, out.includes('VLANs, ring: ')]).toEqual([0, true]);
+  expect(json('check', to).counts.stop).toBe(0);
+  expect(run('probe', to, '--questions').code).toBe(0);
+  const flat = json('propose', 'demo/4-library.json', '--separation', 'flat');
+  expect(flat.unmet.length).toBeGreaterThan(0);
+  expect(run('propose', 'demo/4-library.json', '--separation', 'flat').code).toBe(1);
+  expect(run('propose', 'demo/4-library.json', '--separation', 'walls').error).toMatch(
+    /^“walls” is none of vlans, flat, separate/,
+  );
+  expect(run('propose', own('nobrief.json', writePlanFile(emptySite()))).error).toMatch(/names nothing/);
+});

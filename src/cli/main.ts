@@ -5,10 +5,17 @@ import { compare } from './compare';
 import { exported } from './export';
 import { Misuse } from './files';
 import { probe } from './probe';
+import { proposal } from './propose';
 
 /** The command line: the same core without a server, for scripts and for checks of plans that are kept as files. */
 
-const commands: Readonly<Record<string, Command>> = { check, probe, export: exported, compare };
+const commands: Readonly<Record<string, Command>> = {
+  check,
+  probe,
+  export: exported,
+  propose: proposal,
+  compare,
+};
 
 export const usage = (): string =>
   [

@@ -99,6 +99,13 @@ export const journal = {
     answer: z.object({ from: revisionSchema, steps: z.array(wireStepSchema) }),
     problems: { ...siteGone, 422: 'There is no such revision.' },
   }),
+  accepted: route({
+    method: 'GET',
+    path: '/api/sites/{site}/accepted',
+    says: 'What was accepted of proposals and is not undone: for each record the last step that wrote it.',
+    answer: z.object({ steps: z.array(wireStepSchema) }),
+    problems: siteGone,
+  }),
   undoable: route({
     method: 'GET',
     path: '/api/sites/{site}/undo',

@@ -77,6 +77,34 @@ export async function entriesSince(
   return found.map(entry);
 }
 
+/**
+ * What was accepted of proposals and is not undone: for each record the last step that wrote it. An undo counts unless it is
+ * undone itself.
+ */
+export async function acceptedSteps(db: Pool | Connection, siteId: string): Promise<WireStep[]> {
+  const told = (await rows(
+    db,
+    `SELECT revision, operation, undoes FROM journal
+     WHERE site_id = ? AND (operation = 'acceptProposal' OR undoes IS NOT NULL) ORDER BY revision DESC`,
+    [siteId],
+  )) as [number, string, number | null][];
+  const undone = new Set<number>();
+  for (const [revision, , undoes] of told) if (undoes !== null && !undone.has(revision)) undone.add(undoes);
+  const latest = new Map<string, WireStep>();
+  for (const [revision, operation] of told) {
+    if (operation !== 'acceptProposal' || undone.has(revision)) continue;
+    const [row] = await rows(db, 'SELECT steps FROM journal WHERE site_id = ? AND revision = ?', [
+      siteId,
+      revision,
+    ]);
+    for (const step of JSON.parse(row![0] as string) as WireStep[]) {
+      const key = `${step.table} ${step.id}`;
+      if (!latest.has(key)) latest.set(key, step);
+    }
+  }
+  return [...latest.values()];
+}
+
 /** Every entry after a revision, part by part. */
 export async function* allEntriesSince(
   db: Pool | Connection,

@@ -3,7 +3,7 @@ import { perform } from '../core/edit';
 import { type WireCall, digestOf, encodePlan, encodeStep, vlansOf } from '../core/plan';
 import { done, emptySite } from '../core/testing/plans';
 import { openDatabase } from '../db/connection';
-import { entriesSince } from '../db/journal';
+import { acceptedSteps, entriesSince } from '../db/journal';
 import { deleteSite, revisionOf } from '../db/sites';
 import { AT, bodyOf, none, stored, storedSite, testDatabase } from './testing';
 import { Commits, Overtaken } from './commit';
@@ -121,6 +121,35 @@ describe('a change', () => {
       ['Undo: Voice added as VLAN 30, 10.20.30.0/24', 1],
       ['Redo: Voice added as VLAN 30, 10.20.30.0/24', 2],
     ]);
+  });
+
+  test('of what was accepted of a proposal is told apart from others, until it is undone', async () => {
+    const plan = twoSegments();
+    const site = await storedSite(pool, plan);
+    const vlan = [...plan.vlan.values()][0]!;
+    const renamed = (name: string, before = vlan) =>
+      encodeStep({ table: 'vlan', id: vlan.id, before, after: { ...vlan, name } });
+    const accept = (revision: number, step: unknown) =>
+      bodyOf(revision, { operation: 'acceptProposal', input: { label: 'Proposal accepted', steps: [step] } });
+    const names = async () =>
+      (await acceptedSteps(pool, site)).map(({ after }) => (after as { name: string }).name);
+    await commits.save(site, bodyOf(0, add('voice')), AT);
+    expect(await names()).toEqual([]);
+    const first = accept(1, renamed('Proposed'));
+    await commits.save(site, first, AT);
+    await commits.save(site, accept(2, renamed('Proposed anew', { ...vlan, name: 'Proposed' })), AT);
+    expect(await names()).toEqual(['Proposed anew']);
+    // What it meets is otherwise by now: it is refused like any other.
+    await expect(commits.save(site, accept(3, renamed('Too late')), AT)).rejects.toMatchObject({
+      code: 'changed',
+    });
+    const last = accept(3, renamed('Last', { ...vlan, name: 'Proposed anew' }));
+    await commits.save(site, last, AT);
+    const undo = bodyOf(4, none, { kind: 'undo', undoes: last.seed } as never);
+    await commits.save(site, undo, AT);
+    expect(await names()).toEqual(['Proposed anew']);
+    await commits.save(site, bodyOf(5, none, { kind: 'redo', undoes: undo.seed } as never), AT);
+    expect(await names()).toEqual(['Last']);
   });
 
   test('whose rows are not what this process takes them for is made on what they are', async () => {

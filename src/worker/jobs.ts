@@ -13,6 +13,7 @@ import { singleFaults, whatIf } from '@/core/rehearse';
 import { Benches } from './benches';
 import { FormerReader } from './former-reader';
 import type { FromWorker, JobResult, ToWorker } from './protocol';
+import { Proposals } from './proposals';
 import { Runs } from './runs';
 
 type Asked = Extract<ToWorker, { readonly type: 'run' }>;
@@ -25,6 +26,7 @@ export class Jobs {
   private running: symbol | null = null;
   private readonly runs = new Runs();
   private readonly benches = new Benches();
+  private readonly proposals = new Proposals();
   private readonly formers = new FormerReader();
   private worked: { readonly plan: Plan; readonly order: WorkedOrder } | null = null;
 
@@ -60,7 +62,17 @@ export class Jobs {
         kind: job.kind,
         view,
       }));
-    else if (job.kind === 'diagnosis')
+    else if (job.kind === 'proposals')
+      this.inSlices(own, id, this.proposals.make(plan, job.accepted), (sheets) => ({
+        kind: job.kind,
+        sheets,
+      }));
+    else if (job.kind === 'weaknesses')
+      this.inSlices(own, id, this.proposals.weaknesses(), (byKey) => ({ kind: job.kind, byKey }));
+    else if (job.kind === 'acceptance') {
+      const steps = this.proposals.accept(plan, job.key, job.parts);
+      this.say({ type: 'result', id, result: { kind: job.kind, steps } });
+    } else if (job.kind === 'diagnosis')
       this.inSlices(own, id, diagnosing(plan, job.observed, today), (diagnosis) => ({
         kind: job.kind,
         diagnosis,

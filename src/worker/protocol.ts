@@ -8,10 +8,11 @@ import type {
   WireBenchAction,
   Worksheet,
 } from '@/core/commission';
+import type { NoProposal, Part, ProposalSheet, Weakness } from '@/core/brief';
 import type { Finding } from '@/core/findings';
 import type { Run } from '@/core/log';
 import type { BandProposal, Wishes } from '@/core/model/wireless';
-import type { Step } from '@/core/plan';
+import type { Step, WireStep } from '@/core/plan';
 import type { Fault, Ranked, Impact } from '@/core/rehearse';
 
 /** A run with what was said of its steps, and what was moved in its order by hand. */
@@ -31,7 +32,13 @@ export type Job =
   /** The tests of the site when it is set up. */
   | { readonly kind: 'tests' }
   /** What would explain what came of them. */
-  | { readonly kind: 'diagnosis'; readonly observed: readonly Observed[] };
+  | { readonly kind: 'diagnosis'; readonly observed: readonly Observed[] }
+  /** The whole first plan of the brief, and what it could be otherwise; with what was accepted of it earlier. */
+  | { readonly kind: 'proposals'; readonly accepted: readonly WireStep[] }
+  /** What happens to each of them when a single box or cable fails. */
+  | { readonly kind: 'weaknesses' }
+  /** What would change where some parts of one of them are accepted. */
+  | { readonly kind: 'acceptance'; readonly key: string; readonly parts: readonly Part[] };
 export type JobResult =
   | { readonly kind: 'single-faults'; readonly ranked: readonly Ranked[] }
   | { readonly kind: 'what-if'; readonly impact: Impact }
@@ -40,7 +47,10 @@ export type JobResult =
   | ({ readonly kind: 'run' } & RunSheet)
   | { readonly kind: 'bench'; readonly view: BenchView }
   | { readonly kind: 'tests'; readonly tests: TestPlan }
-  | { readonly kind: 'diagnosis'; readonly diagnosis: Diagnosis };
+  | { readonly kind: 'diagnosis'; readonly diagnosis: Diagnosis }
+  | { readonly kind: 'proposals'; readonly sheets: readonly ProposalSheet[] | NoProposal }
+  | { readonly kind: 'weaknesses'; readonly byKey: ReadonlyMap<string, Weakness> }
+  | { readonly kind: 'acceptance'; readonly steps: readonly WireStep[] };
 
 /** The plan as it was at a change, as the server answered it. */
 export interface FormerText {

@@ -46,7 +46,7 @@ export {
   workedOrder,
   worksheetOf,
 } from './worksheet';
-export { type Pace, type TimedStep, mayTurnBack, timedSteps, wayBackOf } from './times';
+export { type Pace, type TimedStep, assumedSeconds, mayTurnBack, timedSteps, wayBackOf } from './times';
 export { type WayIn, consoleWords, modelInShort, wayInto, wayWords } from './way-in';
 export {
   type PageName,

@@ -12,6 +12,9 @@ const ASSUMED = { page: 60, starts: 120, look: 60, save: 15, plug: 120, sit: 120
 /** What each further port of several that are set alike takes, in seconds. */
 const ANOTHER_PORT = 5;
 
+/** The same for whoever only wants to know about how long it will take. */
+export const assumedSeconds = { ...ASSUMED, anotherPort: ANOTHER_PORT };
+
 const startsIn = (model: BoxModel | undefined): number => model?.starts ?? ASSUMED.starts;
 
 /** What a step takes, in seconds: as it took before, as the model says, or as is assumed. */

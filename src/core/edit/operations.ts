@@ -1,4 +1,5 @@
 import type * as z from 'zod';
+import * as briefs from './brief/operations';
 import { acceptFinding, withdrawAcceptance } from './findings/accept';
 import { addAddress } from './hosts/add-address';
 import { importHosts } from './hosts/import';
@@ -38,6 +39,7 @@ import {
   type Plan,
   Refusal,
   takeSteps,
+  acceptProposal,
 } from '../plan';
 import * as questions from './questions/operations';
 import { balanceInstances } from './tree/balance';
@@ -75,6 +77,15 @@ const all = [
   guardPorts.limitMacs,
   guardPorts.guardTree,
   takeSteps,
+  acceptProposal,
+  briefs.addPlace,
+  briefs.addNeed,
+  briefs.importNeeds,
+  briefs.addLine,
+  briefs.addStock,
+  briefs.addWish,
+  briefs.setWishServices,
+  briefs.removeFromBrief,
   bringInPlan,
   acceptFinding,
   withdrawAcceptance,

@@ -77,7 +77,12 @@ export {
   type Lag,
   type ForeignSsid,
   type Level,
+  type Line,
   type Listener,
+  type Need,
+  type Place,
+  type Stock,
+  type Wish,
   type Radio,
   type Spot,
   type Ssid,
@@ -118,30 +123,37 @@ export {
   filters,
   guards,
   kinds,
+  links,
   matchSchema,
   minimumRates,
   octetsOf,
   outsides,
   partySchema,
   passings,
+  placeSorts,
   portMedia,
+  powers,
   protocols,
   purposes,
   securities,
   selfRoles,
   siteKinds,
   spanningTrees,
+  stockSorts,
   tableNames,
   taggedModes,
+  things,
   upstreams,
   widths,
+  wishDecisions,
+  wishEnds,
 } from './records';
 export { referencedIds, references } from './references';
 export { type RecordRef, Refusal, badInput } from './refusal';
 export { pick } from './pick';
 export { modelNamed, modelOf, presentOf } from './present-of';
 export { removalOf, removeRecord } from './remove';
-export { takeSteps, withStepsTaken } from './revert';
+export { acceptProposal, takeSteps, withStepsTaken } from './revert';
 export {
   type PlainVlan,
   addressesOf,

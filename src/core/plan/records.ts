@@ -33,6 +33,10 @@ export { addressings, outsides, passings, protocols, upstreams } from './kinds/u
 export { matchSchema } from './kinds/service';
 export { type Party, partySchema } from './kinds/rule';
 export { expectations } from './kinds/question';
+export { links, powers, things } from './kinds/need';
+export { placeSorts } from './kinds/place';
+export { stockSorts } from './kinds/stock';
+export { wishDecisions, wishEnds } from './kinds/wish';
 
 export type TableName = keyof typeof kinds;
 export type RecordOf<T extends TableName> = Readonly<z.output<(typeof kinds)[T]['schema']>>;
@@ -53,6 +57,11 @@ export type Cable = RecordOf<'cable'>;
 export type BridgeRecord = RecordOf<'bridge'>;
 export type Instance = RecordOf<'instance'>;
 export type StpPort = RecordOf<'stpPort'>;
+export type Place = RecordOf<'place'>;
+export type Need = RecordOf<'need'>;
+export type Line = RecordOf<'line'>;
+export type Stock = RecordOf<'stock'>;
+export type Wish = RecordOf<'wish'>;
 export type Question = RecordOf<'question'>;
 export type Subnet = RecordOf<'subnet'>;
 export type Pool = RecordOf<'pool'>;

@@ -12,19 +12,24 @@ import { recordTitle } from './words';
  * Takes recorded steps as they are: undo, redo, going back to a revision, and a reviewed plan file. Refused with the
  * records in the way when one of them is no longer as the steps expect.
  */
-export const takeSteps = operation(
-  'takeSteps',
-  z.strictObject({
+export const takeSteps = operation('takeSteps', recorded(), takeRecorded);
+
+/** The same for what was accepted of a proposal, so that the journal tells it from what somebody set. */
+export const acceptProposal = operation('acceptProposal', recorded(), takeRecorded);
+
+function recorded() {
+  return z.strictObject({
     label: z.string().trim().min(1).transform(fittedLabel),
     steps: z.array(wireStepSchema).max(500_000),
-  }),
-  (draft, { label, steps }) =>
-    take(
-      draft,
-      label,
-      steps.map((step) => decodeStep(step as never)),
-    ),
-);
+  });
+}
+function takeRecorded(draft: Draft, { label, steps }: z.output<ReturnType<typeof recorded>>): string {
+  return take(
+    draft,
+    label,
+    steps.map((step) => decodeStep(step as never)),
+  );
+}
 
 /** The same for who holds the steps themselves. */
 export function withStepsTaken(plan: Plan, label: string, steps: readonly Step[]): Change {

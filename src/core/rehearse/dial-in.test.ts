@@ -1,6 +1,6 @@
 import { deviceNamed, put } from '../testing/gear';
 import { cardOf, uplinkNamed } from '../testing/internet';
-import { done } from '../testing/plans';
+import { done, without } from '../testing/plans';
 import { soundPolicy } from '../testing/policy';
 import { type Plan, rankBetween } from '../plan';
 import { probe } from './probe';
@@ -39,6 +39,21 @@ test('by an address of theirs it is the same question', () => {
   const inside = [24, 16, 8, 0].map((bits) => ((net.address as number) >>> bits) & 255);
   expect(typedSender(open, `${inside.slice(0, 3).join('.')}.9`)).toEqual({ tunnel: tunnel!.id });
   expect(suggestedEnds(open, 'dial')).toContain('dial-in');
+});
+test('a segment in which nobody has an address yet is reached through a device as it would be leased', () => {
+  const [segment] = [...open.vlan.values()].filter(({ purpose }) => purpose === 'staff');
+  const nobody = [...open.address.values()]
+    .filter(({ subnet, gateway }) => open.subnet.get(subnet)!.vlan === segment!.id && !gateway)
+    .reduce((plan, { id }) => without(plan, { table: 'address', id }), open);
+  const letIn = done(nobody, 'addRule', {
+    from: [{ zone: [...nobody.zone.values()].find(({ tunnels }) => tunnels.length > 0)!.id }],
+    to: [{ vlan: segment!.id }],
+    action: 'allow',
+  });
+  const rules = [...letIn.rule.values()].sort((a, b) => (a.rank < b.rank ? -1 : 1));
+  const first = done(letIn, 'moveRule', { rule: rules.at(-1)!.id, before: rules[0]!.id });
+  const answer = ask(first, 'dial-in', segment!.name, 'HTTPS');
+  expect(answer.summary).toMatch(/^Delivered/);
 });
 test('where nothing gets in on the uplink, nobody dials in', () => {
   const shut = put(open, 'uplink', uplinkNamed(open, 'fibre'), { outside: 'shared' });

@@ -249,6 +249,7 @@ function fromTunnel(
   id: string,
   { wanted }: ProbeQuestion,
   to: IpAddress,
+  newcomers: Setting['newcomers'],
   today: string | null,
 ): Course | Answer {
   const tunnel = plan.tunnel.get(id)!;
@@ -268,9 +269,7 @@ function fromTunnel(
   const net = tunnel.remote.find((prefix) => prefixFamily(prefix) === familyOf(to));
   if (!net) return failed(at, `nobody there has an IPv${familyOf(to)} address`);
   const packet: Packet = { from: usableRange(net).first, to, wanted, reply: false };
-  return converse(plan, today, { newcomers: [], over: new Map() }, packet, (walk) =>
-    walk.fromTunnel(router, id),
-  );
+  return converse(plan, today, { newcomers, over: new Map() }, packet, (walk) => walk.fromTunnel(router, id));
 }
 
 /** The other uplinks that a conversation could have taken as well, each with the router that shares its traffic among them. */
@@ -306,13 +305,13 @@ function courseOf(plan: Plan, question: ProbeQuestion, today: string | null): As
     const course = courses.find((one) => !('summary' in one) && one.stop === null) ?? courses[0]!;
     return 'summary' in course ? course : { course, host: null, only: null };
   }
+  const imagined = typeof receiver === 'object' ? [receiver] : [];
   if ('tunnel' in from) {
-    const course = fromTunnel(plan, from.tunnel, question, address, today);
+    const course = fromTunnel(plan, from.tunnel, question, address, imagined, today);
     return 'summary' in course ? course : { course, host: null, only: null };
   }
   const host = senderHost(plan, from, address, today);
   if (typeof host === 'string') return failed('the sender', host);
-  const imagined = typeof receiver === 'object' ? [receiver] : [];
   const newcomers = host.device === null ? [host, ...imagined] : imagined;
   const router = host.device && routersIn(plan).get(host.device.id);
   const packet: Packet = { from: host.address, to: address, wanted, reply: false };

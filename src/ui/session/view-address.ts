@@ -1,5 +1,5 @@
 import { recordIn, type Plan, type TableName } from '@/core/plan';
-import type { AirView, CommissionView, Rehearsal, ViewState } from './view';
+import type { AirView, BriefView, CommissionView, Rehearsal, ViewState } from './view';
 
 /** What is chosen, as it stands in the address of the page: a reload, Back and a copied link come back to the same thing. */
 
@@ -18,6 +18,7 @@ type Shown = Pick<
   | 'zone'
   | 'pairs'
   | 'rule'
+  | 'brief'
   | 'commission'
   | 'rehearsal'
   | 'probe'
@@ -44,6 +45,7 @@ const record = (
 
 const views: readonly Rehearsal[] = ['ask', 'dhcp', 'what-if', 'trees', 'exercise'];
 const airViews: readonly AirView[] = ['networks', 'air', 'floor'];
+const briefViews: readonly BriefView[] = ['brief', 'proposal', 'habits'];
 const commissionViews: readonly CommissionView[] = [
   'order',
   'settings',
@@ -93,6 +95,11 @@ const parts = {
     }),
   },
   rule: record('rule', 'rule'),
+  brief: {
+    name: 'part',
+    write: ({ brief }) => (brief === 'brief' ? '' : brief),
+    read: (text) => ({ brief: briefViews.find((view) => view === text) ?? 'brief' }),
+  },
   commission: {
     name: 'list',
     write: ({ commission }) => (commission === 'order' ? '' : commission),
@@ -121,6 +128,7 @@ const byStation: Readonly<Record<string, readonly Name[]>> = {
   internet: ['uplink', 'forward'],
   policy: ['zone', 'pairs', 'rule'],
   rehearse: ['rehearsal', 'probe'],
+  brief: ['brief'],
   commission: ['commission', 'device'],
 };
 const namesOf = (station: string) => byStation[station] ?? [];

@@ -27,6 +27,7 @@ export interface ProbeText {
 
 export type Rehearsal = 'ask' | 'dhcp' | 'what-if' | 'trees' | 'exercise';
 
+export type BriefView = 'brief' | 'proposal' | 'habits';
 export type CommissionView = 'order' | 'settings' | 'kit' | 'boxes' | 'tests' | 'found' | 'practice' | 'log';
 
 export type AirView = 'networks' | 'air' | 'floor';
@@ -57,6 +58,8 @@ export interface ViewState {
   readonly probeOpen: boolean;
   /** What is tried out of order under What if, also on the map. */
   readonly faults: readonly Fault[];
+  /** The view chosen under Brief. */
+  readonly brief: BriefView;
   /** The view chosen under Commission. */
   readonly commission: CommissionView;
   /** The view chosen under Rehearse. */
@@ -93,6 +96,7 @@ export const useView = create<ViewState>((set) => ({
   probe: { from: '', to: '', service: 'ping' },
   probeOpen: false,
   faults: [],
+  brief: 'brief',
   commission: 'order',
   rehearsal: 'ask',
   finding: null,

@@ -1,5 +1,14 @@
 import * as z from 'zod';
-import { operation, type Plan, type Purpose, type Site, badInput, vlansOf } from '../../plan';
+import {
+  type Draft,
+  operation,
+  type Plan,
+  type Purpose,
+  type Site,
+  type Zone,
+  badInput,
+  vlansOf,
+} from '../../plan';
 import { insertZone } from './operations';
 import { zonesOf } from '../../model/policy';
 
@@ -134,6 +143,59 @@ export function startFor(
   ];
 }
 
+/** Runs what writes one record of a starting point; `key` says which, the same every time. */
+type Under = <T>(key: string, work: () => T) => T;
+
+/**
+ * Writes the zones of a starting point and what passes between them. Segments that are to be `alone` get a zone each, whatever
+ * they are for.
+ */
+export function writeStart(
+  draft: Draft,
+  start: Start,
+  under: Under = (_key, work) => work(),
+  alone: ReadonlySet<string> = new Set(),
+): void {
+  const all = vlansOf(draft.plan);
+  const made = new Map<string, string>();
+  const cells: string[] = [];
+  const taken = new Set<string>();
+  const zone = (name: string, fields: Partial<Omit<Zone, 'id'>>, key = name) =>
+    under(`zone ${key}`, () => insertZone(draft, { name, ...fields })).id;
+  for (const { name, purposes, inside = 'allow', manages = false } of start.zones) {
+    const vlans = all
+      .filter(({ id, purpose }) => purposes.includes(purpose) && !alone.has(id))
+      .map(({ id }) => id)
+      .sort();
+    if (vlans.length === 0) continue;
+    for (const id of vlans) taken.add(id);
+    made.set(name, zone(name, { vlans, inside, manages }));
+  }
+  for (const vlan of all.filter(({ id }) => !taken.has(id))) {
+    const inside = vlan.purpose === 'guest' ? 'deny' : 'allow';
+    const id = zone(vlan.name.slice(0, 40), { vlans: [vlan.id], inside }, vlan.id);
+    if (vlan.purpose === 'control-cell') cells.push(id);
+  }
+  const uplinks = [...draft.plan.uplink.values()].map(({ id }) => id).sort();
+  if (uplinks.length > 0) zone('Internet', { uplinks, inside: 'deny' });
+  for (const { id, name } of draft.plan.tunnel.values()) zone(name, { tunnels: [id] }, id);
+  zone('Gateway', { gateway: true });
+  for (const { from, to, services } of start.cells) {
+    const source = made.get(from);
+    const targets = to === 'cells' ? cells : [made.get(to)].filter((id) => id !== undefined);
+    if (source === undefined) continue;
+    for (const target of targets)
+      under(`cell ${source} ${target}`, () =>
+        draft.insert('cell', {
+          from: source,
+          to: target,
+          decision: services ? 'services' : 'allow',
+          services: [...(services ?? [])],
+        }),
+      );
+  }
+}
+
 export const startPolicy = operation(
   'startPolicy',
   z.strictObject({ kind: z.string() }),
@@ -142,39 +204,7 @@ export const startPolicy = operation(
     if (!start) throw badInput(`There is no starting point “${kind}”.`, 'kind');
     if (zonesOf(draft.plan).length > 0)
       throw badInput('There are zones already; remove them first, or change them.', 'kind');
-    const all = vlansOf(draft.plan);
-    const made = new Map<string, string>();
-    const cells: string[] = [];
-    const taken = new Set<string>();
-    for (const { name, purposes, inside = 'allow', manages = false } of start.zones) {
-      const vlans = all
-        .filter(({ purpose }) => purposes.includes(purpose))
-        .map(({ id }) => id)
-        .sort();
-      if (vlans.length === 0) continue;
-      for (const id of vlans) taken.add(id);
-      made.set(name, insertZone(draft, { name, vlans, inside, manages }).id);
-    }
-    for (const vlan of all.filter(({ id }) => !taken.has(id))) {
-      const zone = insertZone(draft, { name: vlan.name.slice(0, 40), vlans: [vlan.id] });
-      if (vlan.purpose === 'control-cell') cells.push(zone.id);
-    }
-    const uplinks = [...draft.plan.uplink.values()].map(({ id }) => id).sort();
-    if (uplinks.length > 0) insertZone(draft, { name: 'Internet', uplinks, inside: 'deny' });
-    for (const { id, name } of draft.plan.tunnel.values()) insertZone(draft, { name, tunnels: [id] });
-    insertZone(draft, { name: 'Gateway', gateway: true });
-    for (const { from, to, services } of start.cells) {
-      const source = made.get(from);
-      const targets = to === 'cells' ? cells : [made.get(to)].filter((id) => id !== undefined);
-      if (source === undefined) continue;
-      for (const target of targets)
-        draft.insert('cell', {
-          from: source,
-          to: target,
-          decision: services ? 'services' : 'allow',
-          services: [...(services ?? [])],
-        });
-    }
+    writeStart(draft, start);
     return `Zones as in ${start.name}`;
   },
 );

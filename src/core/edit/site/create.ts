@@ -68,6 +68,11 @@ export function newSitePlan(input: z.output<typeof newSiteInput>, seed: string):
     wirelessNames: 'one',
     radarChannels: 'used',
     staging: 'on-site',
+    separation: 'vlans',
+    routedBy: 'gateway',
+    backbone: 'star',
+    spare: 15,
+    usualGrowth: 25,
     timeZone: input.timeZone ?? 'UTC',
     notes: '',
   });

@@ -34,7 +34,7 @@ export function likelyGateway(plan: Plan): Device | undefined {
 }
 
 /** What an uplink is like before anybody said more: by DHCP from a modem, nothing known of the address. */
-const plainUplink: Omit<Uplink, 'id' | 'device' | 'port' | 'name' | 'tier'> = {
+export const plainUplink: Omit<Uplink, 'id' | 'device' | 'port' | 'name' | 'tier'> = {
   addressing: 'dhcp',
   providerVlan: null,
   upstream: 'modem',

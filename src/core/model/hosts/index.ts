@@ -1,4 +1,4 @@
-export { isDomain, nameMessage, nameProblem, proposeHostName } from './names';
+export { hostNames, isDomain, nameMessage, nameProblem, proposeHostName, repairName } from './names';
 export { nextFreeAddress } from './next-free';
 export { segmentsOf } from './segments-of';
 export { ownSettings } from './own-settings';

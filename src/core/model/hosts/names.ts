@@ -56,24 +56,30 @@ export const isDomain = (domain: string): boolean =>
   domain === '' || (domain.length <= 253 && domain.split('.').every((label) => LABEL.test(label)));
 
 /**
- * The next name by the site's pattern that no device has: {code} of the segment, {kind}, {n} or {nn} counting up.
- * A pattern without a number gets one at the end.
+ * Names by the site's pattern, one after the other: {code} of the segment, {kind}, {n} or {nn} counting up. A pattern without a
+ * number gets one at the end. Never ends.
  */
+export function* hostNames(plan: Plan, code: string, kind: DeviceKind): Generator<string, never> {
+  const pattern = siteOf(plan).namingPattern;
+  const counted = (/\{n+\}/.test(pattern) ? pattern : `${pattern}-{n}`)
+    .replaceAll('{code}', code.toLowerCase())
+    .replaceAll('{kind}', kind);
+  for (let n = 1; ; n++) {
+    const name = counted.replace(/\{(n+)\}/g, (_, width: string) => String(n).padStart(width.length, '0'));
+    yield nameProblem(name) ? (repairName(name) ?? `host-${n}`) : name;
+  }
+}
+
+/** The next of these names that no device has. */
 export function proposeHostName(
   plan: Plan,
   subnet: Subnet,
   kind: DeviceKind,
   taken: ReadonlySet<string> = new Set(),
 ): string {
-  const pattern = siteOf(plan).namingPattern;
-  const code = plan.vlan.get(subnet.vlan)!.code.toLowerCase();
-  const counted = /\{n+\}/.test(pattern) ? pattern : `${pattern}-{n}`;
-  for (let n = 1; ; n++) {
-    const name = counted
-      .replaceAll('{code}', code)
-      .replaceAll('{kind}', kind)
-      .replace(/\{(n+)\}/g, (_, width: string) => String(n).padStart(width.length, '0'));
-    const allowed = nameProblem(name) ? (repairName(name) ?? `host-${n}`) : name;
-    if (!taken.has(allowed) && devicesNamed(plan, allowed).length === 0) return allowed;
+  const names = hostNames(plan, plan.vlan.get(subnet.vlan)!.code, kind);
+  for (;;) {
+    const name = names.next().value;
+    if (!taken.has(name) && devicesNamed(plan, name).length === 0) return name;
   }
 }

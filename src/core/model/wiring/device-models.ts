@@ -120,6 +120,7 @@ export const shelf: readonly Model[] = [
     poeBudget: 65,
   }),
   model('switch-24', '24 + 4 fibre', 'switch', [copper(24, 2), fibre(4, 2)]),
+  model('switch-24f', '24 fibre + 4', 'switch', [copper(4, 2), fibre(24, 2, 10_000)], { vlanLimit: 1000 }),
   model('switch-24p', '24 + 4 fibre, PoE 190 W', 'switch', [copper(24, 2, 4), fibre(4, 2)], {
     poeBudget: 190,
   }),

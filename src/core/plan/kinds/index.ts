@@ -2,6 +2,7 @@ import { acceptance } from './acceptance';
 import { access } from './access';
 import { address } from './address';
 import { lag } from './lag';
+import { line } from './line';
 import { binding } from './binding';
 import { box } from './box';
 import { bridge } from './bridge';
@@ -19,6 +20,8 @@ import { foreignSsid } from './foreign-ssid';
 import { level } from './level';
 import { listener } from './listener';
 import { model } from './model';
+import { need } from './need';
+import { place } from './place';
 import { pool } from './pool';
 import { port } from './port';
 import { portGuard } from './port-guard';
@@ -32,6 +35,7 @@ import { rule } from './rule';
 import { service } from './service';
 import { site } from './site';
 import { spot } from './spot';
+import { stock } from './stock';
 import { ssid } from './ssid';
 import { present } from './present';
 import { telephony } from './telephony';
@@ -45,6 +49,7 @@ import { vlanGuard } from './vlan-guard';
 import { voiceBox } from './voice-box';
 import { voiceHop } from './voice-hop';
 import { wall } from './wall';
+import { wish } from './wish';
 import { zone } from './zone';
 
 /**
@@ -101,4 +106,9 @@ export const kinds = {
   voiceHop,
   question,
   acceptance,
+  place,
+  need,
+  line,
+  stock,
+  wish,
 } as const;

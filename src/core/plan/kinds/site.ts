@@ -61,6 +61,19 @@ export const site = kind({
     radarChannels: oneOf('radar channels', ['used', 'avoided'], { since: 8 }).default('used'),
     /** New boxes are set up on a table before they are mounted, or where they hang. */
     staging: oneOf('new boxes are set up', ['on-site', 'bench'], { since: 13 }).default('on-site'),
+    /** Kept apart by VLANs and rules, not at all behind a good firewall, or by boxes of their own. */
+    separation: oneOf('groups are kept apart', ['vlans', 'flat', 'separate'], {
+      column: 'kept_apart',
+      since: 14,
+    }).default('vlans'),
+    /** Who routes between segments. */
+    routedBy: oneOf('routed by', ['gateway', 'layer3-switch'], { since: 14 }).default('gateway'),
+    /** How the boxes of several places hang together. */
+    backbone: oneOf('backbone', ['star', 'ring'], { since: 14 }).default('star'),
+    /** Of ports, beyond what grows. */
+    spare: whole('spare ports', 0, 300, { unit: '%', column: 'spare_ports', since: 14 }).default(15),
+    /** Of what is to be connected, where a need does not say. */
+    usualGrowth: whole('usual growth', 0, 1000, { unit: '%', since: 14 }).default(25),
     timeZone: text('time zone', 60),
     notes: longText('notes', 4000),
   },

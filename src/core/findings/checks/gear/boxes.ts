@@ -7,6 +7,7 @@ import {
   type Remedy,
   SITE_ID,
   boxOf,
+  interfacesOf,
   derive,
   deriveBy,
   memo,
@@ -158,7 +159,11 @@ const waitingDevices = derive((plan): readonly string[] => {
   const waiting: string[] = [];
   for (const group of plan.device.allGroups())
     for (const { id } of wiredIn(group))
-      if (!boxOf(plan, id) && ![...plan.port.group(id).values()].some((port) => isCabled(plan, port)))
+      if (
+        !boxOf(plan, id) &&
+        ![...plan.port.group(id).values()].some((port) => isCabled(plan, port)) &&
+        !interfacesOf(plan, id).some(({ joins }) => joins !== null)
+      )
         waiting.push(id);
   return waiting;
 });

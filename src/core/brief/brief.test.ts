@@ -1,0 +1,131 @@
+import fc from 'fast-check';
+import {
+  type AnyRecord,
+  type Plan,
+  Refusal,
+  applySteps,
+  finish,
+  recordIn,
+  referencedIds,
+  references,
+  tableNames,
+} from '../plan';
+import { anyBrief, briefPlan } from '../testing/brief';
+import { done, emptySite, tried } from '../testing/plans';
+import { moreThan, runs } from '../testing/runs';
+import { type Part, alternativesOf, figuresOf, parts, propose, stepsOfParts, weaknessOf } from '.';
+
+const refusal = (plan: Plan): string => {
+  try {
+    finish(propose(plan));
+  } catch (error) {
+    if (error instanceof Refusal) return error.message;
+    throw error;
+  }
+  throw new Error('it is not refused');
+};
+const withNeeds = (...needs: readonly (readonly [string, number, string?])[]) =>
+  needs.reduce(
+    (plan, [thing, count, place = '']) => done(plan, 'addNeed', { thing, count, place }),
+    emptySite(),
+  );
+
+describe('what cannot be planned is said before anything is', () => {
+  test('an empty brief', () => {
+    expect(refusal(emptySite())).toMatch(/^The brief names nothing that has to be connected/);
+    expect(refusal(withNeeds(['camera', 0]))).toMatch(/^The brief names nothing/);
+  });
+  test('two wishes about the same, but not an exception to a wider one', () => {
+    const wish = (plan: Plan, decision: string, services: string[] = []) =>
+      done(plan, 'addWish', { from: 'guest', to: 'servers', decision, services });
+    const brief = withNeeds(['guest', 5], ['server', 2]);
+    expect(refusal(wish(wish(brief, 'allow'), 'deny'))).toBe(
+      'Two wishes contradict each other: “Guests may reach Servers” and “Guests may not reach Servers”. Change one of them.',
+    );
+    const half = wish(wish(brief, 'allow', ['stdhttps', 'stdssh']), 'deny', ['stdssh', 'stdping']);
+    expect(refusal(half)).toMatch(/^Two wishes contradict/);
+    const exception = finish(propose(wish(wish(brief, 'allow', ['stdhttps']), 'deny')));
+    expect(exception.unmet).toEqual([]);
+  });
+  test('more devices than addresses, with how many and what would fit', () => {
+    expect(refusal(withNeeds(['guest', 90_000]))).toBe(
+      'The brief needs 131,328 addresses in 2 subnets; 10.20.0.0/16 holds 65,536. What would fit: a prefix of /14, like 10.0.0.0/14.',
+    );
+  });
+  test('more connections than any gateway has ports', () => {
+    const many = Array.from({ length: 7 }, (_, i) => `line ${i}`).reduce(
+      (plan, name) => done(plan, 'addLine', { name }),
+      withNeeds(['workstation', 3]),
+    );
+    expect(refusal(many)).toMatch(/^7 Internet connections and 1 network need 8 ports at the gateway/);
+  });
+});
+
+test('any parts of a proposal make a plan in which nothing refers to what is not there', () => {
+  let left = 0;
+  fc.assert(
+    fc.property(anyBrief, fc.subarray([...parts]), (drawn, chosen) => {
+      const plan = briefPlan(drawn);
+      let proposal;
+      try {
+        proposal = finish(propose(plan));
+      } catch (error) {
+        if (error instanceof Refusal) return;
+        throw error;
+      }
+      const steps = stepsOfParts(plan, proposal, new Set<Part>(chosen));
+      const applied = applySteps(plan, steps);
+      if (!applied.ok) throw new Error(`${applied.failed.table} does not apply`);
+      if (steps.length < proposal.steps.length) left++;
+      for (const table of tableNames)
+        for (const record of applied.plan[table].values() as Iterable<AnyRecord>)
+          for (const { field, to } of references[table])
+            for (const id of referencedIds(record, field))
+              expect([table, field, recordIn(applied.plan, to, id) !== undefined]).toEqual([
+                table,
+                field,
+                true,
+              ]);
+    }),
+    { numRuns: runs(60) },
+  );
+  expect(left).toBeGreaterThan(moreThan(20));
+});
+
+describe('alternatives', () => {
+  const plan = ['Hall', 'Yard', 'Shed'].reduce(
+    (made, place) => done(made, 'addNeed', { thing: 'workstation', count: 9, place }),
+    done(withNeeds(['guest', 9, 'Desk'], ['server', 2, 'Desk']), 'addLine', { name: 'fibre' }),
+  );
+
+  test('begin with the habits, and differ from each other', () => {
+    const all = alternativesOf(plan);
+    expect(all.map(({ title }) => title)).toEqual(['VLANs', 'VLANs, ring', 'One network']);
+    const ring = done(plan, 'edit', { table: 'site', id: 'site', set: { backbone: 'ring' } });
+    expect(alternativesOf(ring)[0]!.title).toBe('VLANs, ring');
+  });
+
+  test('a ring has fewer single points of failure than a star, and one network keeps nobody apart', () => {
+    const [star, ring, flat] = alternativesOf(plan).map(({ choice }) => finish(propose(plan, choice)));
+    const points = [star!, ring!].map((one) => finish(weaknessOf(one)).points);
+    expect(points[1]!).toBeLessThan(points[0]!);
+    expect(figuresOf(flat!).apart).toBe(0);
+    expect(figuresOf(star!).apart).toBeGreaterThan(0);
+  });
+});
+
+test('boxes at hand are used before anything is bought, where they do', () => {
+  const brief = withNeeds(['workstation', 20]);
+  const bought = finish(propose(brief)).hardware;
+  expect(bought.switches.map(({ atHand }) => atHand)).toEqual([false]);
+  const own = done(brief, 'addStock', { sort: 'switch', model: 'ours', copper: 48, fibre: 2 });
+  expect(finish(propose(own)).hardware.switches.map(({ model }) => model.name)).toEqual(['ours']);
+  const old = tried(own, 'edit', {
+    table: 'stock',
+    id: [...own.stock.values()][0]!.id,
+    set: { vlanAware: false },
+  });
+  const { hardware } = finish(propose(old));
+  expect(hardware.switches.map(({ atHand }) => atHand)).toEqual([false]);
+  expect(hardware.decisions.map(({ why }) => why)).toContain('it does not understand VLANs');
+});

@@ -1,0 +1,182 @@
+import {
+  type AnyRecord,
+  type Device,
+  type Plan,
+  type RecordOf,
+  type Step,
+  type TableName,
+  type Work,
+  planOf,
+  recordIn,
+  equal,
+  referencedIds,
+  references,
+  removeRecord,
+  routersOf,
+  stepsBetween,
+  tableNames,
+} from '../plan';
+import { type NetworkInput, writeNetwork } from './boxes';
+import { type Brief, type Choice, gather } from './gather';
+import { writeGuards } from './guards';
+import { type Decision, GATEWAY, type Hardware, hardwareOf } from './hardware';
+import { type Accepted, KeyedDraft, acceptedKey } from './keyed';
+import { type Unmet, writeLines } from './lines';
+import { writePolicy } from './policy';
+import { writeSegments } from './segments';
+
+/** What a proposal is accepted by, in the order it is read. */
+export const parts = [
+  'segments',
+  'boxes',
+  'things',
+  'addresses',
+  'cables',
+  'wireless',
+  'internet',
+  'policy',
+  'guards',
+  'questions',
+] as const;
+export type Part = (typeof parts)[number];
+
+export interface Proposal {
+  readonly choice: Choice;
+  readonly brief: Brief;
+  readonly hardware: Hardware;
+  /** The plan as it would be. */
+  readonly plan: Plan;
+  /** What would change. */
+  readonly steps: readonly Step[];
+  /** By record: the part it belongs to. */
+  readonly partOf: ReadonlyMap<string, string>;
+  /** What was decided, by part, with why. */
+  readonly decisions: Readonly<Partial<Record<Part, readonly Decision[]>>>;
+  /** What is wished and cannot be had. */
+  readonly unmet: readonly Unmet[];
+}
+
+/** How far a proposal has come. */
+export interface Stage {
+  readonly done: number;
+  readonly of: number;
+}
+const STAGES = 6;
+
+/**
+ * The plan a proposal begins with: what is there, without what was accepted earlier and nobody has touched since, unless
+ * something that stays refers to it.
+ */
+function startOf(plan: Plan, accepted: Accepted): Plan {
+  if (accepted.size === 0) return plan;
+  const keep = new Set<string>();
+  const waiting: { readonly table: TableName; readonly record: AnyRecord }[] = [];
+  const stay = (table: TableName, record: AnyRecord) => {
+    const key = acceptedKey(table, record.id);
+    if (keep.has(key)) return;
+    keep.add(key);
+    waiting.push({ table, record });
+  };
+  for (const table of tableNames)
+    for (const record of plan[table].values() as Iterable<AnyRecord>) {
+      const base = accepted.get(acceptedKey(table, record.id));
+      if (base === undefined || !equal(record, base)) stay(table, record);
+    }
+  for (let next = waiting.pop(); next; next = waiting.pop())
+    for (const { to, id } of referredTo(next.table, next.record)) {
+      const record = recordIn(plan, to, id);
+      if (record) stay(to, record);
+    }
+  return planOf(
+    Object.fromEntries(
+      tableNames.map((table) => [
+        table,
+        [...(plan[table].values() as Iterable<AnyRecord>)].filter(({ id }) =>
+          keep.has(acceptedKey(table, id)),
+        ),
+      ]),
+    ),
+  );
+}
+
+/** The records one refers to; a rule through its parties. */
+function referredTo(table: TableName, record: AnyRecord): { readonly to: TableName; readonly id: string }[] {
+  const plain = references[table].flatMap(({ field, to }) =>
+    referencedIds(record, field).map((id) => ({ to, id })),
+  );
+  if (table !== 'rule') return plain;
+  const { from, to } = record as RecordOf<'rule'>;
+  const parties = [...from, ...to].flatMap((party) =>
+    Object.entries(party).flatMap(([kind, id]) =>
+      typeof id === 'string' ? [{ to: kind as TableName, id }] : [],
+    ),
+  );
+  return [...plain, ...parties];
+}
+
+/** The box everything goes out by: the one there is, or a new one. */
+function gatewayOf(draft: KeyedDraft): Device {
+  const known = routersOf(draft.plan).find(({ kind }) => kind === 'gateway');
+  if (known) return known;
+  const gateways = [...draft.plan.device.values()].filter(({ kind }) => kind === 'gateway');
+  return (
+    gateways.sort((a, b) => (a.name < b.name ? -1 : 1))[0] ??
+    draft.under('boxes', 'gateway device', () =>
+      draft.insert('device', { name: 'gw-1', kind: 'gateway', firewall: 'unknown' }),
+    )
+  );
+}
+
+/** What somebody deleted since it was accepted is not brought back, nor what hangs on it. */
+function withoutDeleted(draft: KeyedDraft, plan: Plan, accepted: Accepted): void {
+  for (const [key, record] of accepted) {
+    const table = key.slice(0, key.indexOf(' ')) as TableName;
+    if (recordIn(plan, table, record.id) || !recordIn(draft.plan, table, record.id)) continue;
+    removeRecord(draft, { table, id: record.id });
+  }
+}
+
+/**
+ * Works out a whole first plan from the brief of a plan. The same brief gives the same plan. What stands in the plan and was
+ * not proposed stays as it is; what was accepted earlier is proposed anew where nobody has touched it since. Yields between its
+ * stages. Throws a Refusal where the brief contradicts itself or does not fit.
+ */
+export function* propose(
+  plan: Plan,
+  choice: Partial<Choice> = {},
+  accepted: Accepted = new Map(),
+): Work<Proposal, Stage> {
+  const brief = gather(plan, choice);
+  const hardware = hardwareOf(brief);
+  yield { done: 1, of: STAGES };
+  const draft = new KeyedDraft(startOf(plan, accepted), plan, accepted);
+  const gateway = gatewayOf(draft);
+  const boxes = hardware.switches.length + hardware.accessPoints.length + 1;
+  const { segments, decisions: bySegment } = writeSegments(draft, brief, gateway.id, boxes);
+  yield { done: 2, of: STAGES };
+  const input: NetworkInput = { draft, brief, hardware, segments, gateway };
+  const written = writeNetwork(input);
+  yield { done: 3, of: STAGES };
+  const lines = writeLines(draft, brief, hardware, gateway.id, written.ports.get(GATEWAY)!);
+  const policy = writePolicy(draft, brief, gateway.id, segments);
+  yield { done: 4, of: STAGES };
+  const guards = writeGuards(input, written);
+  withoutDeleted(draft, plan, accepted);
+  yield { done: 5, of: STAGES };
+  return {
+    choice: brief.choice,
+    brief,
+    hardware,
+    plan: draft.plan,
+    steps: stepsBetween(plan, draft.plan),
+    partOf: draft.partOf,
+    decisions: {
+      segments: bySegment,
+      boxes: hardware.decisions,
+      internet: lines.decisions,
+      policy: policy.decisions,
+      guards,
+    },
+    unmet: policy.unmet,
+  };
+}

@@ -1,0 +1,104 @@
+ALTER TABLE site_record ADD COLUMN IF NOT EXISTS kept_apart VARCHAR(8) NOT NULL DEFAULT 'vlans';
+
+ALTER TABLE site_record ADD COLUMN IF NOT EXISTS routed_by VARCHAR(13) NOT NULL DEFAULT 'gateway';
+
+ALTER TABLE site_record ADD COLUMN IF NOT EXISTS backbone VARCHAR(4) NOT NULL DEFAULT 'star';
+
+ALTER TABLE site_record ADD COLUMN IF NOT EXISTS spare_ports SMALLINT UNSIGNED NOT NULL DEFAULT 15;
+
+ALTER TABLE site_record ADD COLUMN IF NOT EXISTS usual_growth SMALLINT UNSIGNED NOT NULL DEFAULT 25;
+
+CREATE TABLE IF NOT EXISTS place (
+  site_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  rank_key VARCHAR(60) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  name VARCHAR(60) NOT NULL,
+  place_sort VARCHAR(14) NOT NULL,
+  metres SMALLINT UNSIGNED NULL,
+  area INT UNSIGNED NULL,
+  strangers BOOLEAN NOT NULL,
+  PRIMARY KEY (site_id, id),
+  CONSTRAINT place_site FOREIGN KEY (site_id) REFERENCES site (id) ON DELETE CASCADE
+);
+
+CREATE TABLE IF NOT EXISTS need (
+  site_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  rank_key VARCHAR(60) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  thing VARCHAR(17) NOT NULL,
+  name VARCHAR(60) NOT NULL,
+  place_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NULL,
+  how_many INT UNSIGNED NOT NULL,
+  growth SMALLINT UNSIGNED NULL,
+  link VARCHAR(8) NOT NULL,
+  power VARCHAR(5) NOT NULL,
+  apart VARCHAR(40) NOT NULL,
+  PRIMARY KEY (site_id, id),
+  CONSTRAINT need_site FOREIGN KEY (site_id) REFERENCES site (id) ON DELETE CASCADE,
+  CONSTRAINT need_place FOREIGN KEY (site_id, place_id) REFERENCES place (site_id, id)
+);
+
+CREATE TABLE IF NOT EXISTS internet_line (
+  site_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  rank_key VARCHAR(60) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  name VARCHAR(40) NOT NULL,
+  addressing VARCHAR(6) NOT NULL,
+  provider_vlan SMALLINT UNSIGNED NULL,
+  upstream VARCHAR(9) NOT NULL,
+  outside VARCHAR(7) NOT NULL,
+  address_v4 INT UNSIGNED NULL,
+  address_v6 BINARY(16) NULL,
+  network_v4 INT UNSIGNED NULL,
+  network_v6 BINARY(16) NULL,
+  network_len TINYINT UNSIGNED NULL,
+  mbit_down INT UNSIGNED NULL,
+  mbit_up INT UNSIGNED NULL,
+  no_forwards BOOLEAN NOT NULL,
+  delegated_v4 INT UNSIGNED NULL,
+  delegated_v6 BINARY(16) NULL,
+  delegated_len TINYINT UNSIGNED NULL,
+  monitor_v4 INT UNSIGNED NULL,
+  monitor_v6 BINARY(16) NULL,
+  standby BOOLEAN NOT NULL,
+  PRIMARY KEY (site_id, id),
+  CONSTRAINT internet_line_site FOREIGN KEY (site_id) REFERENCES site (id) ON DELETE CASCADE
+);
+
+CREATE TABLE IF NOT EXISTS stock (
+  site_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  rank_key VARCHAR(60) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  stock_sort VARCHAR(12) NOT NULL,
+  model VARCHAR(80) NOT NULL,
+  how_many SMALLINT UNSIGNED NOT NULL,
+  copper SMALLINT UNSIGNED NOT NULL,
+  fibre TINYINT UNSIGNED NOT NULL,
+  poe_budget SMALLINT UNSIGNED NULL,
+  vlan_aware BOOLEAN NOT NULL,
+  place_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NULL,
+  PRIMARY KEY (site_id, id),
+  CONSTRAINT stock_site FOREIGN KEY (site_id) REFERENCES site (id) ON DELETE CASCADE,
+  CONSTRAINT stock_place FOREIGN KEY (site_id, place_id) REFERENCES place (site_id, id)
+);
+
+CREATE TABLE IF NOT EXISTS wish (
+  site_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  rank_key VARCHAR(60) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  from_end VARCHAR(12) NOT NULL,
+  to_end VARCHAR(12) NOT NULL,
+  decision VARCHAR(5) NOT NULL,
+  why VARCHAR(120) NOT NULL,
+  PRIMARY KEY (site_id, id),
+  CONSTRAINT wish_site FOREIGN KEY (site_id) REFERENCES site (id) ON DELETE CASCADE
+);
+
+CREATE TABLE IF NOT EXISTS wish_service (
+  site_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  owner_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  pos INT UNSIGNED NOT NULL,
+  service_id VARCHAR(32) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  PRIMARY KEY (site_id, owner_id, pos),
+  CONSTRAINT wish_service_owner FOREIGN KEY (site_id, owner_id) REFERENCES wish (site_id, id) ON DELETE CASCADE
+);
