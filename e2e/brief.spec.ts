@@ -82,7 +82,7 @@ test('the first plan is compared with what it could be, taken in part and whole,
   await open(page, site, 'brief');
   await page.getByRole('button', { name: 'Go on to the proposal' }).click();
   const table = page.getByRole('table', { name: 'Alternatives' });
-  await expect(table.getByRole('columnheader')).toHaveCount(4);
+  await expect(table.getByRole('columnheader')).toHaveCount(5);
   await expect(table.getByRole('row', { name: /^Wishes kept/ })).toContainText('5 of 5');
   await expect(table.getByRole('row', { name: /^Single points of failure/ })).toContainText(
     /\d+ of \d+ tried/,

@@ -18,18 +18,28 @@ const titles = {
   ],
 } as const;
 
-const named = (choice: Choice): Alternative => {
-  const [title, about] = titles[choice.separation];
-  const ring = choice.backbone === 'ring' ? ', ring' : '';
+/** What one is like, beside one of the same kind that was told before. */
+function named(choice: Choice, base: Choice | null): Alternative {
+  const { separation, routedBy, backbone } = choice;
+  const [title, about] = titles[separation];
+  const layer3 = routedBy === 'layer3-switch' && separation === 'vlans';
+  const own = [
+    ...(layer3 ? ['staff, servers and telephones routed by a switch that filters nothing'] : []),
+    ...(backbone === 'ring' ? ['places joined in a ring, so that any one cable may fail'] : []),
+  ];
+  const isLikeBase = base?.separation === separation && own.length > 0;
   return {
-    key: `${choice.separation} ${choice.routedBy} ${choice.backbone}`,
-    title: `${title}${ring}`,
-    about: `${about}${choice.backbone === 'ring' ? '; places joined in a ring, so that any one cable may fail' : ''}`,
+    key: `${separation} ${routedBy} ${backbone}`,
+    title: [title, ...(layer3 ? ['layer 3'] : []), ...(backbone === 'ring' ? ['ring'] : [])].join(', '),
+    about: [isLikeBase ? 'the same' : about, ...own].join('; '),
     choice,
   };
-};
+}
 
-/** As the habits of the site say first, then two others: other equipment, and another way to join the places. */
+/** Columns that are read side by side. */
+const MOST = 4;
+
+/** As the habits of the site say first, then others: another way to join the places, other equipment, another router. */
 export function alternativesOf(plan: Plan): readonly Alternative[] {
   const { separation, routedBy, backbone, kind } = siteOf(plan);
   const own: Choice = { separation, routedBy, backbone };
@@ -37,6 +47,9 @@ export function alternativesOf(plan: Plan): readonly Alternative[] {
   const others: Choice[] = [
     ...(places > 2 && separation !== 'flat'
       ? [{ ...own, backbone: backbone === 'star' ? ('ring' as const) : ('star' as const) }]
+      : []),
+    ...(kind === 'office' && separation === 'vlans'
+      ? [{ ...own, routedBy: routedBy === 'gateway' ? ('layer3-switch' as const) : ('gateway' as const) }]
       : []),
     ...(kind === 'industrial' && separation !== 'separate'
       ? [{ ...own, separation: 'separate' as const }]
@@ -47,7 +60,7 @@ export function alternativesOf(plan: Plan): readonly Alternative[] {
   ];
   const seen = new Set<string>();
   return [own, ...others]
-    .map(named)
+    .map((choice, i) => named(choice, i === 0 ? null : own))
     .filter(({ key }) => !seen.has(key) && seen.add(key))
-    .slice(0, 3);
+    .slice(0, MOST);
 }

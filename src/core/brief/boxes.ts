@@ -13,8 +13,8 @@ import {
   uplinkRole,
 } from '../model/wiring';
 import { proposeChannels, radiosOf } from '../model/wireless';
-import { type Brief, placeOf } from './gather';
-import { GATEWAY, type Hardware, type SwitchDesign, type Wanted, linePorts } from './hardware';
+import { type Brief, insideGroups, placeOf } from './gather';
+import { CORE, GATEWAY, type Hardware, type SwitchDesign, type Wanted, linePorts } from './hardware';
 import type { KeyedDraft } from './keyed';
 import type { Segment } from './segments';
 import { type World, classOf, isListed, things } from './things';
@@ -105,6 +105,8 @@ export interface NetworkInput {
   readonly hardware: Hardware;
   readonly segments: ReadonlyMap<string, Segment>;
   readonly gateway: Device;
+  /** The layer-3 switch. */
+  readonly core: Device | null;
 }
 
 /** The segment of a need. */
@@ -117,6 +119,7 @@ export function writeNetwork(input: NetworkInput): Written {
   const names = new Names(draft);
   const management = managementOf(segments);
   writeBox(draft, written, GATEWAY, gateway, hardware.gateway.model, brief.places[0]!.name);
+  if (input.core) writeBox(draft, written, CORE, input.core, hardware.core!, brief.places[0]!.name);
   const all = [
     ...hardware.switches.map((one) => ({ ...one, kind: 'switch' as const })),
     ...hardware.accessPoints.map((one) => ({ ...one, kind: 'access-point' as const })),
@@ -367,6 +370,8 @@ function writePorts(input: NetworkInput, written: Written): void {
     if (port.number === 0) continue;
     setCarried(draft, port, lines.includes(port.number) ? uplinkRole : idle);
   }
+  for (const port of written.ports.get(CORE)?.values() ?? [])
+    if (port.number > 0) setCarried(draft, port, idle);
   carryOverLinks(input, written, needed, flat, management);
 }
 
@@ -397,8 +402,7 @@ function carryOverLinks(
     const all = new Set(needed.get(box) ?? []);
     below.set(box, all);
     for (const link of hardware.links)
-      if (link.from.box === box && box !== GATEWAY && !link.ring)
-        for (const vlan of gather(link.to.box)) all.add(vlan);
+      if (link.from.box === box && !link.ring) for (const vlan of gather(link.to.box)) all.add(vlan);
     return all;
   };
   const everywhere = (world: World) =>
@@ -408,9 +412,17 @@ function carryOverLinks(
         .flatMap(({ key }) => [...(needed.get(key) ?? [])]),
     );
   const worldAt = new Map(hardware.switches.map(({ key, world }) => [key, world]));
+  const inside = new Set([...insideGroups(input.brief)].map((key) => input.segments.get(key)!.vlan.id));
+  const transit = input.segments.get('transit')?.vlan.id;
+  const vlansOver = (link: (typeof hardware.links)[number]): Iterable<string> => {
+    // What the layer-3 switch routes goes to the gateway over the transit link only.
+    if (link.to.box === CORE)
+      return [...[...everywhere('')].filter((vlan) => !inside.has(vlan)), ...(transit ? [transit] : [])];
+    const whole = link.ring || link.from.box === GATEWAY || link.from.box === CORE;
+    return whole ? everywhere(worldAt.get(link.to.box)!) : gather(link.to.box);
+  };
   for (const link of hardware.links) {
-    const whole = link.ring || link.from.box === GATEWAY;
-    const vlans = whole ? everywhere(worldAt.get(link.to.box)!) : gather(link.to.box);
+    const vlans = vlansOver(link);
     const carried = flat ? access(management) : trunk([...vlans]);
     for (const end of [link.from, link.to])
       setCarried(draft, written.ports.get(end.box)!.get(end.port), carried);
@@ -441,7 +453,8 @@ function writeLinks({ draft, hardware }: NetworkInput, written: Written): void {
 /** The root of each tree stands at the main place, and where there is a way round, another takes over. */
 function writeRoots({ draft, hardware }: NetworkInput, written: Written): void {
   const priorities = new Map(hardware.roots.map(({ key, priority }) => [key, priority]));
-  for (const { key, model } of hardware.switches) {
+  const core = hardware.core ? [{ key: CORE, model: hardware.core }] : [];
+  for (const { key, model } of [...core, ...hardware.switches]) {
     const priority = priorities.get(key);
     if (priority === undefined || model.spanningTree === 'none') continue;
     draft.under('cables', `root ${key}`, () =>

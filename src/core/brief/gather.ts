@@ -233,6 +233,17 @@ function assumedIn(
   return said;
 }
 
+const INSIDE: ReadonlySet<Purpose> = new Set(['staff', 'voice', 'servers']);
+/**
+ * The groups a layer-3 switch routes between, by key: those that may talk freely, as it filters nothing. None where the gateway
+ * routes, or where there are not two of them.
+ */
+export function insideGroups({ choice, groups }: Pick<Brief, 'choice' | 'groups'>): ReadonlySet<string> {
+  if (choice.routedBy !== 'layer3-switch' || choice.separation !== 'vlans') return new Set();
+  const inside = groups.filter(({ purpose, name }) => INSIDE.has(purpose) && name === '');
+  return new Set(inside.length < 2 ? [] : inside.map(({ key }) => key));
+}
+
 /** The place of a need. */
 export const placeOf = ({ places }: Brief, need: Need): Place =>
   places.find(({ id }) => id === need.place) ?? places[0]!;

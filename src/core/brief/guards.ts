@@ -2,7 +2,9 @@ import { factoryPortGuards, noVlanGuards } from '../model/guards';
 import { factoryStpPort } from '../model/tree';
 import { type NetworkInput, type Written, managementOf, ownVlans } from './boxes';
 import { placeOf } from './gather';
-import { type Decision, GATEWAY } from './hardware';
+import { CORE, type Decision, GATEWAY } from './hardware';
+
+const isAbove = (box: string): boolean => box === GATEWAY || box === CORE;
 
 /** Who is let in at a port: answers of DHCP only from above, and in places open to strangers one device to a port. */
 export function writeGuards(input: NetworkInput, written: Written): readonly Decision[] {
@@ -28,8 +30,8 @@ export function writeGuards(input: NetworkInput, written: Written): readonly Dec
           raGuard: true,
         }),
       );
-    // Into the first switch they come from the gateway, whichever way a ring turns.
-    const first = hardware.links.find(({ from, to }) => from.box === GATEWAY && to.box === design.key);
+    // Into the first switch they come from whoever routes, whichever way a ring turns.
+    const first = hardware.links.find(({ from, to }) => isAbove(from.box) && to.box === design.key);
     const above = first
       ? [first.to.port]
       : hardware.links.flatMap(({ from, to, ring }) => [

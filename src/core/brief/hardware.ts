@@ -1,6 +1,6 @@
 import { type Need, type Place, type Stock, badInput } from '../plan';
 import { type Model, type PortBlock, modelById, placesOf, reservedFor } from '../model/wiring';
-import { type Brief, grownNeed, metresTo, placeOf } from './gather';
+import { type Brief, grownNeed, insideGroups, metresTo, placeOf } from './gather';
 import { type World, classOf, things, worldOf } from './things';
 
 /** Which boxes a brief needs, where they stand and how they hang together. Nothing of a plan is written yet. */
@@ -47,6 +47,8 @@ export interface LinkDesign {
 
 export interface Hardware {
   readonly gateway: { readonly model: Model; readonly atHand: boolean };
+  /** The layer-3 switch between the gateway and the rest; null where the gateway routes everything. */
+  readonly core: Model | null;
   readonly switches: readonly SwitchDesign[];
   readonly accessPoints: readonly AccessPointDesign[];
   readonly links: readonly LinkDesign[];
@@ -62,6 +64,7 @@ export interface Decision {
 }
 
 export const GATEWAY = 'gateway';
+export const CORE = 'core';
 /** As far as copper reaches (ISO/IEC 11801-1), and as far as multi-mode fibre is laid for 1 Gbit/s (IEEE 802.3 clause 38). */
 const COPPER_REACH = 90;
 const MULTI_MODE_REACH = 500;
@@ -373,6 +376,9 @@ function inFront(
   };
 }
 
+/** It passes what it routes: a filter that forgets would stop the answers of what the gateway let through. */
+const coreModel: Model = { ...modelById.get('layer3-24')!, filter: 'none' };
+
 /** Works out the boxes of a brief and how they are joined. */
 export function hardwareOf(brief: Brief): Hardware {
   const hand = new AtHand(brief.stock);
@@ -393,6 +399,17 @@ export function hardwareOf(brief: Brief): Hardware {
     ...gateway.model.uplinks,
     ...linePorts(gateway.model, brief.lines.length),
   ]);
+  const core = insideGroups(brief).size > 0 ? coreModel : null;
+  if (core) {
+    cabling.add(CORE, core, []);
+    cabling.link(GATEWAY, CORE, 0, true);
+    roots.push({ key: CORE, priority: 4096 });
+    decisions.push({
+      what: `${core.name} between the gateway and the switches`,
+      why: 'staff, servers and telephones are routed at full speed; it filters nothing, so all others stay with the gateway',
+    });
+  }
+  const above = core ? CORE : GATEWAY;
   for (const world of worlds) {
     const there = new Map<Place, Wanted[]>();
     const byPlace = brief.places.map((place) => {
@@ -424,7 +441,7 @@ export function hardwareOf(brief: Brief): Hardware {
     const heads = new Map<Place, readonly SwitchDesign[]>();
     for (const place of order) {
       const made = switchesFor(brief, hand, place, world, there.get(place)!);
-      const beyond = place === main ? (ring ? 2 : remote.length) : ring ? 2 : 1;
+      const beyond = place === main ? (ring ? 2 : remote.length) + (core ? 1 : 0) : ring ? 2 : 1;
       const front = inFront(place, world, made, beyond);
       const all = [...front.heads.filter((head) => !made.includes(head)), ...made];
       for (const one of all) cabling.add(one.key, one.model, one.plugged.keys());
@@ -435,12 +452,12 @@ export function hardwareOf(brief: Brief): Hardware {
       front.mine.forEach((one) => join(cabling, leastUsed(cabling, front.heads), one, 0, true));
     }
     const [root] = heads.get(main!)!;
-    roots.push({ key: root!.key, priority: 4096 });
-    if (!cabling.link(GATEWAY, root!.key, 0, true))
+    roots.push({ key: root!.key, priority: core ? 8192 : 4096 });
+    if (!cabling.link(above, root!.key, 0, true))
       throw badInput(`${gateway.model.name} has no port left for ${root!.model.name}.`, 'stock');
     joinPlaces(cabling, heads, main!, remote, ring);
     const second = ring ? heads.get(remote[0]!)![0] : undefined;
-    if (second) roots.push({ key: second.key, priority: 8192 });
+    if (second && !core) roots.push({ key: second.key, priority: 8192 });
     if (ring)
       decisions.push({
         what: `A ring of ${remote.length + 1} places`,
@@ -453,7 +470,7 @@ export function hardwareOf(brief: Brief): Hardware {
       why:
         !stock.vlanAware && !isFlat(brief) ? 'it does not understand VLANs' : 'nothing is left for it to do',
     });
-  return { gateway, switches, accessPoints, links: cabling.links, roots, decisions };
+  return { gateway, core, switches, accessPoints, links: cabling.links, roots, decisions };
 }
 
 /** Copper ports of a switch that wait for what is to come. */

@@ -1,8 +1,8 @@
 import { type Party, type Plan, type Question, type Vlan, type Wish, rankBetween, vlansOf } from '../plan';
-import { insertRule, starts, writeStart } from '../edit';
+import { type Start, insertRule, starts, writeStart } from '../edit';
 import { type Wanted, includesService, isOutside, serviceOf, zonesOf } from '../model/policy';
 import { questionFields } from '../rehearse';
-import { type Brief, wishText } from './gather';
+import { type Brief, insideGroups, wishText } from './gather';
 import type { Decision } from './hardware';
 import type { KeyedDraft } from './keyed';
 import { type Unmet, writeRemote } from './lines';
@@ -39,6 +39,35 @@ function askedFor(plan: Plan, brief: Brief, wish: Wish): Wanted | null {
   );
 }
 
+const ROUTED_INSIDE: ReadonlySet<string> = new Set(['staff', 'voice', 'servers']);
+
+/** A starting point in which those that a layer-3 switch routes between are one zone. */
+function withOneInside(start: Start): Start {
+  const isInside = ({ purposes }: Start['zones'][number]) =>
+    purposes.every((purpose) => ROUTED_INSIDE.has(purpose));
+  const merged = start.zones.filter(isInside);
+  const name = merged.length === 1 ? merged[0]!.name : 'Inside';
+  const nameOf = (zone: string) => (merged.some((one) => one.name === zone) ? name : zone);
+  const cells = start.cells
+    .map((cell) => ({ ...cell, from: nameOf(cell.from), to: nameOf(cell.to) }))
+    .filter(({ from, to }) => from !== to);
+  return {
+    ...start,
+    about: `Staff, servers and telephones are routed by the layer-3 switch and are one zone. ${start.about}`,
+    zones: [
+      {
+        name,
+        purposes: [...merged.flatMap(({ purposes }) => purposes), 'transit'],
+        ...(merged.some(({ manages }) => manages) ? { manages: true as const } : {}),
+      },
+      ...start.zones.filter((zone) => !isInside(zone)),
+    ],
+    cells: cells.filter(
+      (cell, i) => cells.findIndex(({ from, to }) => from === cell.from && to === cell.to) === i,
+    ),
+  };
+}
+
 /** Which wishes can be kept at all, and why not. */
 function hindrance(brief: Brief, plan: Plan, wish: Wish, remote: string | Unmet | null): string | null {
   const { from, to } = wish;
@@ -60,6 +89,13 @@ function hindrance(brief: Brief, plan: Plan, wish: Wish, remote: string | Unmet 
   }
   if (from === to)
     return wish.decision === 'allow' ? null : 'within one segment nothing stands between two devices';
+  if (
+    insideGroups(brief).size > 0 &&
+    wish.decision === 'deny' &&
+    ROUTED_INSIDE.has(from) &&
+    ROUTED_INSIDE.has(to)
+  )
+    return 'the layer-3 switch routes between them and filters nothing';
   if (to === 'internet' && brief.lines.length === 0 && wish.decision === 'allow')
     return 'no Internet connection is named';
   return null;
@@ -75,6 +111,7 @@ export function writePolicy(
   gateway: string,
   segments: ReadonlyMap<string, Segment>,
 ): { readonly decisions: readonly Decision[]; readonly unmet: readonly Unmet[] } {
+  const inside = insideGroups(brief);
   const unmet: Unmet[] = [];
   const decisions: Decision[] = [];
   const wantsHelp = brief.wishes.some(({ from, decision }) => from === 'remote' && decision === 'allow');
@@ -83,7 +120,8 @@ export function writePolicy(
   if (foreign)
     decisions.push({ what: 'The zones stay as they are', why: 'somebody has decided them already' });
   else {
-    const start = starts.find(({ kind }) => kind === brief.site.kind)!;
+    const usual = starts.find(({ kind }) => kind === brief.site.kind)!;
+    const start = inside.size > 0 ? withOneInside(usual) : usual;
     // Who is a group of their own by the brief is one here too.
     const named = brief.groups.filter(({ name, key }) => name !== '' && key !== 'all');
     const alone = new Set(named.map(({ key }) => segments.get(key)!.vlan.id));
@@ -188,7 +226,9 @@ function writeQuestions(
     );
   }
   const decided = new Set(wishes.map(({ from, to }) => `${from} ${to}`));
-  const segments = vlansOf(plan).filter((vlan) => withSubnet(vlan) && draft.isProposed('vlan', vlan.id));
+  const segments = vlansOf(plan).filter(
+    (vlan) => vlan.purpose !== 'transit' && withSubnet(vlan) && draft.isProposed('vlan', vlan.id),
+  );
   for (const vlan of segments) {
     if (decided.has(`${vlan.purpose} internet`)) continue;
     const online = vlan.internet && brief.lines.length > 0;

@@ -127,6 +127,18 @@ function gatewayOf(draft: KeyedDraft): Device {
   );
 }
 
+/** The layer-3 switch: there before the segments it routes. */
+function coreOf(draft: KeyedDraft): Device {
+  const taken = new Set(
+    [...draft.plan.device.values()].map(({ id, name }) => (id === draft.idOf('core') ? '' : name)),
+  );
+  let name = 'core-1';
+  for (let n = 2; taken.has(name); n++) name = `core-${n}`;
+  return draft.under('boxes', 'core', () =>
+    draft.insert('device', { name, kind: 'layer3-switch', firewall: 'unknown' }),
+  );
+}
+
 /** What somebody deleted since it was accepted is not brought back, nor what hangs on it. */
 function withoutDeleted(draft: KeyedDraft, plan: Plan, accepted: Accepted): void {
   for (const [key, record] of accepted) {
@@ -151,10 +163,16 @@ export function* propose(
   yield { done: 1, of: STAGES };
   const draft = new KeyedDraft(startOf(plan, accepted), plan, accepted);
   const gateway = gatewayOf(draft);
+  const core = hardware.core && coreOf(draft);
   const boxes = hardware.switches.length + hardware.accessPoints.length + 1;
-  const { segments, decisions: bySegment } = writeSegments(draft, brief, gateway.id, boxes);
+  const { segments, decisions: bySegment } = writeSegments(
+    draft,
+    brief,
+    { gateway: gateway.id, core: core?.id ?? null },
+    boxes,
+  );
   yield { done: 2, of: STAGES };
-  const input: NetworkInput = { draft, brief, hardware, segments, gateway };
+  const input: NetworkInput = { draft, brief, hardware, segments, gateway, core };
   const written = writeNetwork(input);
   yield { done: 3, of: STAGES };
   const lines = writeLines(draft, brief, hardware, gateway.id, written.ports.get(GATEWAY)!);

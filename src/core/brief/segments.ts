@@ -21,6 +21,7 @@ import {
   type Purpose,
   Refusal,
   type Subnet,
+  gatewaysOf,
   type Vlan,
   rankBetween,
   subnetOf,
@@ -28,7 +29,7 @@ import {
 } from '../plan';
 import { DEFAULT_LEASE, bandsOf, grown, habitualGateway, poolNeed, prefixLengthFor } from '../model/segments';
 import { insertCard, proposePrefix, proposeSegment } from '../edit';
-import { type Brief, type Group, grownNeed } from './gather';
+import { type Brief, type Group, grownNeed, insideGroups } from './gather';
 import type { Decision } from './hardware';
 import type { KeyedDraft } from './keyed';
 import { isListed, things } from './things';
@@ -167,6 +168,9 @@ function wantedOf(brief: Brief, boxes: number): Wanted[] {
       fixed: boxes,
     },
     ...groups,
+    ...(insideGroups(brief).size > 0
+      ? [{ ...own, key: 'transit', purpose: 'transit' as const, devices: 1 }]
+      : []),
     { ...own, key: 'parking', purpose: 'parking', devices: 0 },
   ];
 }
@@ -207,7 +211,7 @@ function writeVlan(draft: KeyedDraft, brief: Brief, wanted: Wanted, last: string
       name: proposal.name,
       colour,
       purpose,
-      internet: wishedOnline(brief, purpose) ?? proposal.internet,
+      internet: brief.lines.length > 0 && (wishedOnline(brief, purpose) ?? proposal.internet),
       devices,
       growth,
       transient: null,
@@ -226,15 +230,16 @@ function wishedOnline({ wishes }: Brief, purpose: Purpose): boolean | undefined 
 
 /** Leases a segment needs beside its fixed addresses. */
 const leasesFor = (wanted: Wanted): number =>
-  wanted.purpose === 'management'
+  wanted.purpose === 'management' || wanted.purpose === 'transit'
     ? 0
     : poolNeed({ ...wanted, transient: null }, wanted.fixedNow, DEFAULT_LEASE).total;
 
 const lengthFor = ({ site }: Brief, wanted: Wanted): number => {
   const { purpose, devices, growth, fixed } = wanted;
+  if (purpose === 'transit') return prefixLengthFor(2, true)!;
   const hosts = Math.max(grown(devices, growth), fixed + leasesFor(wanted)) + site.infrastructureBand + 1;
   const toNeed = prefixLengthFor(hosts) ?? 8;
-  return site.sizing === 'slash-24' && purpose !== 'transit' ? Math.min(24, toNeed) : toNeed;
+  return site.sizing === 'slash-24' ? Math.min(24, toNeed) : toNeed;
 };
 
 function writeSubnet(draft: KeyedDraft, brief: Brief, wanted: Wanted, vlan: Vlan): Subnet {
@@ -331,14 +336,59 @@ function writePool(
   );
 }
 
+/** Who routes: the gateway, and the layer-3 switch where there is one. */
+export interface Routers {
+  readonly gateway: string;
+  readonly core: string | null;
+}
+
+/** The layer-3 switch’s side of the transit link, and the ways over it. */
+function writeTransit(
+  draft: KeyedDraft,
+  brief: Brief,
+  { gateway, core }: Routers,
+  segments: ReadonlyMap<string, Segment>,
+): void {
+  const transit = segments.get('transit')?.subnet;
+  const near = transit && gatewaysOf(draft.plan, transit.id)[0]?.address;
+  if (!transit || !core || typeof near !== 'number') return;
+  // A transit link is a /31 (RFC 3021): the other of its two addresses is the switch’s.
+  const via = near ^ 1;
+  const item = draft.under('segments', 'transit leg', () =>
+    insertCard(draft, core, { kind: 'vlan', vlan: transit.vlan }),
+  );
+  draft.under('segments', 'transit address', () =>
+    draft.insert('address', {
+      subnet: transit.id,
+      address: via >>> 0,
+      interface: item.id,
+      assignment: 'static',
+      gateway: false,
+      note: '',
+    }),
+  );
+  draft.under('segments', 'way out', () =>
+    draft.insert('route', { device: core, prefix: EVERYTHING, via: near, note: '' }),
+  );
+  for (const key of insideGroups(brief)) {
+    const far = segments.get(key)?.subnet;
+    if (!far) continue;
+    draft.under('segments', `way to ${key}`, () =>
+      draft.insert('route', { device: gateway, prefix: far.prefix, via: via >>> 0, note: '' }),
+    );
+  }
+}
+const EVERYTHING: Prefix = { address: 0, length: 0 };
+
 /** Writes the segments of a brief with their subnets, gateways and pools. By key of their group. */
 export function writeSegments(
   draft: KeyedDraft,
   brief: Brief,
-  gateway: string,
+  routers: Routers,
   boxes: number,
 ): { readonly segments: ReadonlyMap<string, Segment>; readonly decisions: readonly Decision[] } {
   const all = wantedOf(brief, boxes);
+  const inside = insideGroups(brief);
   const used = new Set<string>();
   const vlans = new Map<Wanted, Vlan>();
   for (const wanted of all) {
@@ -360,7 +410,8 @@ export function writeSegments(
     const subnet =
       known && !draft.isProposed('subnet', known.id) ? known : writeSubnet(draft, brief, wanted, vlan);
     if (draft.isProposed('subnet', subnet.id)) {
-      const server = writeGateway(draft, brief, gateway, wanted, subnet);
+      const router = inside.has(wanted.key) ? (routers.core ?? routers.gateway) : routers.gateway;
+      const server = writeGateway(draft, brief, router, wanted, subnet);
       if (leasesFor(wanted) > 0) writePool(draft, brief, wanted, subnet, server);
     }
     decisions.push(reasonOf(brief, wanted, vlan, subnet));
@@ -375,6 +426,7 @@ export function writeSegments(
       addresses: subnet && new Addresses(draft, brief, subnet),
     });
   }
+  writeTransit(draft, brief, routers, segments);
   return { segments, decisions };
 }
 
@@ -400,4 +452,5 @@ const purposeWhy: Partial<Record<Purpose, string>> = {
   supervisory: 'operators reach the machines from here only',
   exchange: 'office and plant meet here and nowhere else',
   building: 'building services run on their own',
+  transit: 'joins the layer-3 switch and the gateway',
 };

@@ -17,7 +17,7 @@ export { usualAssignment } from './hosts/operations';
 export { operations, perform } from './operations';
 export { type OrderStep, switchOnOrder, switchedOn } from './guards/order';
 export { insertRule, insertZone } from './policy/operations';
-export { startFor, starts, writeStart } from './policy/start';
+export { type Start, startFor, starts, writeStart } from './policy/start';
 export { hangingOn } from './segments/operations';
 export { isReservedVid, proposePool, proposePrefix, proposeSegment } from './segments/propose';
 export { fittedLength } from './segments/resize';

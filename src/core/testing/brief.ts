@@ -91,6 +91,7 @@ const habits = fc.record({
   infrastructureBand: fc.constantFrom(0, 9, 30),
   fixedBand: fc.constantFrom(0, 60, 90),
   separation: fc.constantFrom('vlans', 'vlans', 'separate'),
+  routedBy: fc.constantFrom('gateway', 'gateway', 'layer3-switch'),
   backbone: fc.constantFrom('star', 'ring'),
   spare: fc.integer({ min: 0, max: 60 }),
   usualGrowth: fc.integer({ min: 0, max: 100 }),

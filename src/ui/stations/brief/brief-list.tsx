@@ -94,14 +94,24 @@ function Row<T extends Listed>({
   const wide = columns.length + (beside ? 2 : 1);
   return (
     <Fragment>
-      <tr data-record={record.id}>
+      <tr
+        data-record={record.id}
+        className="max-[699px]:flex max-[699px]:flex-wrap max-[699px]:items-center max-[699px]:border-t max-[699px]:border-rule"
+      >
         {columns.map(({ head, width, ...column }) => (
-          <td key={head} data-head={head} {...(width === undefined ? {} : { style: { width } })}>
+          <td
+            key={head}
+            className={width === undefined ? 'max-[699px]:flex-1' : ''}
+            {...(width === undefined ? {} : { style: { minWidth: width, width } })}
+          >
+            <span aria-hidden="true" className="hidden text-[12px] text-muted max-[699px]:block">
+              {head}
+            </span>
             <RecordValue table={table} record={record} of={of} {...column} />
           </td>
         ))}
-        {beside && <td data-head={beside.head}>{beside.cell(record)}</td>}
-        <td className="w-[68px]">
+        {beside && <td className="max-[699px]:basis-full">{beside.cell(record)}</td>}
+        <td className="w-[68px] max-[699px]:ml-auto">
           <span className="flex items-center justify-end gap-1">
             {more.length > 0 && (
               <button
@@ -128,8 +138,8 @@ function Row<T extends Listed>({
         </td>
       </tr>
       {open && more.length > 0 && (
-        <tr>
-          <td colSpan={wide} className="bg-paper">
+        <tr className="max-[699px]:block">
+          <td colSpan={wide} className="bg-paper max-[699px]:block">
             <div className="flex flex-wrap items-center gap-x-5 gap-y-1 py-1 pl-4 text-[14px]">
               {more.map(({ head, width = 150, ...column }) => (
                 <span key={head} className="flex items-center gap-2">

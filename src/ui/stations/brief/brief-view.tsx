@@ -244,9 +244,9 @@ function Wishes({ plan }: { plan: Plan }) {
       table="wish"
       records={inOrder(plan.wish.values())}
       columns={[
-        { head: 'From', field: 'from', words, width: 148 },
-        { head: 'May', field: 'decision', words: decisionWords, width: 92 },
-        { head: 'Reach', field: 'to', words, width: 148 },
+        { head: 'From', field: 'from', words, width: 138 },
+        { head: 'May', field: 'decision', words: decisionWords, width: 84 },
+        { head: 'Reach', field: 'to', words, width: 138 },
         { head: 'Why', field: 'why', placeholder: 'as the customer says it' },
       ]}
       beside={{ head: 'For', cell: (wish) => <WishServices plan={plan} wish={wish} /> }}
@@ -341,6 +341,10 @@ const separationWords = {
   flat: 'not at all, behind a firewall',
   separate: 'by boxes of their own',
 };
+const routedWords = {
+  gateway: 'the gateway',
+  'layer3-switch': 'a layer-3 switch, where nothing is filtered',
+};
 const backboneWords = { star: 'each place to the main one', ring: 'in a ring' };
 
 /** What the proposal follows where practitioners differ; the rest of it is under Habits. */
@@ -351,6 +355,7 @@ function Schools({ plan }: { plan: Plan }) {
       <h3 className="border-b-2 border-ink font-bold">How it is built</h3>
       <RecordField table="site" record={site} field="kind" />
       <RecordField table="site" record={site} field="separation" words={separationWords} />
+      <RecordField table="site" record={site} field="routedBy" words={routedWords} />
       <RecordField table="site" record={site} field="backbone" words={backboneWords} />
       <RecordField table="site" record={site} field="usualGrowth" />
       <RecordField table="site" record={site} field="spare" />

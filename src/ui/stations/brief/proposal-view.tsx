@@ -135,7 +135,7 @@ const rows: readonly RowOf[] = [
   },
   { head: 'Ports', of: ({ ports, portsUsed }) => `${portsUsed} used of ${ports}` },
   { head: 'Power over the network', of: ({ watts }) => `${watts} W` },
-  { head: 'Groups kept apart', of: ({ apart, pairs }) => `${apart} of ${pairs} directions` },
+  { head: 'Ways between groups closed', of: ({ apart, pairs }) => `${apart} of ${pairs}` },
   { head: 'Wishes kept', of: ({ wishes, wishesKept }) => `${wishesKept} of ${wishes}` },
   {
     head: 'Single points of failure',
@@ -184,7 +184,7 @@ function Alternatives({
                 >
                   {title}
                 </button>
-                <span className="block pt-1 text-[13px] font-normal normal-case text-muted">
+                <span className="block pt-1 text-[13px] font-normal normal-case text-muted max-[699px]:hidden">
                   {i === 0 ? 'As your habits say: ' : ''}
                   {about}
                 </span>
