@@ -23,6 +23,7 @@ entry(async () => {
       'air.ts',
       'guards.ts',
       'commission.ts',
+      'brief.ts',
       'extreme.ts',
       'load.ts',
     ]) {

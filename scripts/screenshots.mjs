@@ -33,6 +33,15 @@ const neighbours = [
 const shots = [
   { name: 'sites-day', path: '/' },
   {
+    name: 'proposal-day',
+    path: '/site/4library/brief?part=proposal',
+    act: (page) =>
+      page
+        .getByText(/\d+ of \d+ tried/)
+        .first()
+        .waitFor(),
+  },
+  {
     name: 'segments-day',
     path: '/site/3creamery/segments',
     act: (page) => page.getByLabel('Name of Cameras').click(),
@@ -56,16 +65,6 @@ const shots = [
     act: async (page) => {
       await page.getByRole('radio', { name: 'map', exact: true }).click();
       await page.getByTitle('Pasteuriser cell').click();
-    },
-  },
-  {
-    name: 'channels-day',
-    path: '/site/3creamery/wireless?show=air',
-    act: async (page) => {
-      await page.getByRole('button', { name: /^Assign channels/ }).click();
-      await page.getByRole('radio', { name: '2.4 GHz' }).first().click();
-      await page.getByText(/^2.4 GHz: disturbance/).waitFor();
-      await page.getByText('pairs after').waitFor();
     },
   },
   {

@@ -7,6 +7,7 @@ import {
   type Purpose,
   Refusal,
   type Site,
+  inRank,
   type Stock,
   type Wish,
   siteOf,
@@ -67,7 +68,7 @@ const FAR_AS = { 'same-building': 30, 'other-building': 150, main: 0 } as const;
 export const metresTo = ({ sort, metres }: Place): number => metres ?? FAR_AS[sort];
 
 const inOrder = <R extends { readonly rank: string; readonly id: string }>(records: Iterable<R>): R[] =>
-  [...records].sort((a, b) => (a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : a.id < b.id ? -1 : 1));
+  [...records].sort(inRank);
 
 export const growthOf = (site: Site, need: Need): number => need.growth ?? site.usualGrowth;
 export const grownNeed = (site: Site, need: Need): number => grown(need.count, growthOf(site, need));

@@ -38,7 +38,7 @@ export {
 } from './operation';
 export { type WrongInput, decoded, shownValue } from './plain-issue';
 export { type Plan, planOf, recordIn, siteOf, withRecord } from './plan';
-export { rankBetween } from './ranks';
+export { inRank, rankBetween } from './ranks';
 export {
   type Acceptance,
   type Access,

@@ -70,3 +70,21 @@ export function PasteSheet(props: Props) {
     </Dialog>
   );
 }
+
+const verdictStyle = { good: '', repaired: 'font-bold text-note', refused: 'font-bold text-stop' } as const;
+
+/** What became of a row, with why. */
+export function VerdictCell({
+  verdict,
+  why,
+}: {
+  verdict: keyof typeof verdictStyle;
+  why: readonly string[];
+}) {
+  return (
+    <td className={verdictStyle[verdict]}>
+      {verdict}
+      {why.length > 0 && <span className="block text-[13px] font-normal">{why.join('; ')}</span>}
+    </td>
+  );
+}

@@ -1,28 +1,7 @@
 import type { Need } from '../../plan';
+import { thingWords } from './thing-words';
 
 /** A pasted table of devices read as needs: columns by their heads, or by what the cells look like. */
-
-/** What each kind of thing is called. */
-export const thingWords: Readonly<Record<Need['thing'], string>> = {
-  workstation: 'workstations',
-  laptop: 'laptops',
-  telephone: 'telephones',
-  guest: 'guests’ devices',
-  printer: 'printers',
-  screen: 'screens',
-  appliance: 'appliances',
-  server: 'servers',
-  camera: 'cameras',
-  recorder: 'recorders',
-  sensor: 'building sensors',
-  controller: 'machine controllers',
-  'safety-controller': 'safety controllers',
-  'operator-panel': 'operator panels',
-  drive: 'drives',
-  'control-room': 'control room computers',
-  'exchange-server': 'exchange servers',
-  scanner: 'hand scanners',
-};
 
 /** Other words people use for them, as they begin. */
 const alsoCalled: Readonly<Record<Need['thing'], readonly string[]>> = {

@@ -12,7 +12,7 @@ import {
   recordTitle,
   removeRecord,
 } from '../../plan';
-import { thingWords } from './need-rows';
+import { thingWords } from './thing-words';
 
 /** The brief: places, what has to be connected, Internet connections, boxes at hand, rules the customer gives. */
 

@@ -1,8 +1,7 @@
-import { type Collection, derive, deriveBy, memo, type Plan, type Rule } from '../../plan';
+import { type Collection, derive, deriveBy, memo, type Plan, type Rule, inRank } from '../../plan';
 import { type TrafficRange, anyMeet, subtract } from './traffic-range';
 import { RangeIndex } from './range-index';
 import { boxesOfRule } from './traffic';
-import { inRank } from './zones';
 
 /** What is wrong with rules among themselves, read off the traffic each speaks of. */
 

@@ -8,13 +8,10 @@ import {
   derive,
   plainVlansOf,
   deriveBy,
+  inRank,
 } from '../../plan';
 
 /** Zones, who is in them, and what passes between two of them when no rule speaks. */
-
-/** From the first to the last, as the user ordered them. */
-export const inRank = <R extends { readonly rank: string; readonly id: string }>(a: R, b: R): number =>
-  a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : a.id < b.id ? -1 : 1;
 
 const inOrder = memo((zones: Collection<Zone>) => [...zones.values()].sort(inRank));
 export const zonesOf = (plan: Plan): readonly Zone[] => inOrder(plan.zone);

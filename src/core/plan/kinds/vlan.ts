@@ -1,7 +1,8 @@
 import { code, flag, oneOf, parts, rank, ref, text, whole } from './fields';
 import { kind } from './kind';
 
-export const purposes = [
+/** What groups of things are for. */
+export const groupPurposes = [
   'management',
   'staff',
   'guest',
@@ -13,9 +14,8 @@ export const purposes = [
   'supervisory',
   'building',
   'exchange',
-  'transit',
-  'parking',
 ] as const;
+export const purposes = [...groupPurposes, 'transit', 'parking'] as const;
 export type Purpose = (typeof purposes)[number];
 
 /** A VLAN: with its subnets, what people call a segment. */

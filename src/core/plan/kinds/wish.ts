@@ -1,23 +1,10 @@
 import { services } from './cell';
 import { note, oneOf, rank } from './fields';
 import { kind } from './kind';
+import { groupPurposes } from './vlan';
 
 /** Who a wish speaks of: segments by purpose, the Internet, and people who dial in for remote help. */
-export const wishEnds = [
-  'management',
-  'staff',
-  'guest',
-  'iot',
-  'cameras',
-  'voice',
-  'servers',
-  'control-cell',
-  'supervisory',
-  'building',
-  'exchange',
-  'internet',
-  'remote',
-] as const;
+export const wishEnds = [...groupPurposes, 'internet', 'remote'] as const;
 export const wishDecisions = ['allow', 'deny'] as const;
 
 /** A rule the customer gives: who may reach whom, or must not. */

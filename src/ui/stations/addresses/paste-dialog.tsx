@@ -5,11 +5,10 @@ import { type ImportRow, columnsOf, readRows } from '@/core/edit';
 import type { Plan, Subnet } from '@/core/plan';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
-import { PasteSheet } from '../../parts/paste-sheet';
+import { PasteSheet, VerdictCell } from '../../parts/paste-sheet';
 import { cellsOf } from '../../parts/pasted';
 
 const verdicts: readonly ImportRow['verdict'][] = ['refused', 'repaired', 'good'];
-const verdictStyle = { good: '', repaired: 'font-bold text-note', refused: 'font-bold text-stop' } as const;
 
 /** Rows from a spreadsheet, each marked good, repaired or refused before anything is added. */
 export function PasteDialog({ plan, subnet, onClose }: { plan: Plan; subnet: Subnet; onClose: () => void }) {
@@ -64,12 +63,7 @@ export function PasteDialog({ plan, subnet, onClose }: { plan: Plan; subnet: Sub
         line: row.line,
         cells: (
           <>
-            <td className={verdictStyle[row.verdict]}>
-              {row.verdict}
-              {row.why.length > 0 && (
-                <span className="block text-[13px] font-normal">{row.why.join('; ')}</span>
-              )}
-            </td>
+            <VerdictCell verdict={row.verdict} why={row.why} />
             <td className="mono">{row.address}</td>
             <td>{row.name}</td>
             <td className="mono">{row.mac}</td>

@@ -6,7 +6,7 @@ import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { Choice } from '../../parts/choice';
 import { cellsOf } from '../../parts/pasted';
-import { PasteSheet } from '../../parts/paste-sheet';
+import { PasteSheet, VerdictCell } from '../../parts/paste-sheet';
 
 const columnWords: Readonly<Record<NeedColumn, string>> = {
   count: 'number',
@@ -17,7 +17,6 @@ const columnWords: Readonly<Record<NeedColumn, string>> = {
   power: 'power',
   group: 'apart as',
 };
-const verdictStyle = { good: '', repaired: 'font-bold text-note', refused: 'font-bold text-stop' } as const;
 const LEFT_OUT = '';
 
 /** A table of devices as somebody else wrote it; which column is what is guessed, shown, and can be put right. */
@@ -101,12 +100,7 @@ export function PasteNeeds({ onClose }: { onClose: () => void }) {
         line: row.line,
         cells: (
           <>
-            <td className={verdictStyle[row.verdict]}>
-              {row.verdict}
-              {row.why.length > 0 && (
-                <span className="block text-[13px] font-normal">{row.why.join('; ')}</span>
-              )}
-            </td>
+            <VerdictCell verdict={row.verdict} why={row.why} />
             <td className="mono">{row.count}</td>
             <td>{thingWords[row.thing]}</td>
             <td>{row.name}</td>

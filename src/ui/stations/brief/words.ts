@@ -1,4 +1,4 @@
-import type { Need, Place, Plan, Stock, Wish } from '@/core/plan';
+import { type Need, type Place, type Plan, type Stock, type Wish, inRank } from '@/core/plan';
 import { purposeDefaults } from '@/core/model/segments';
 
 /** What the lists of a brief call things. */
@@ -26,10 +26,9 @@ export const endWord = (end: Wish['from']): string =>
       : purposeDefaults[end].label.replace(/^./, (letter) => letter.toLowerCase());
 export const decisionWords: Readonly<Record<Wish['decision'], string>> = { allow: 'may', deny: 'may not' };
 
-const inRank = <R extends { readonly rank: string }>(a: R, b: R): number =>
-  a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : 0;
-export const inOrder = <R extends { readonly rank: string }>(records: Iterable<R>): R[] =>
-  [...records].sort(inRank);
+export const inOrder = <R extends { readonly rank: string; readonly id: string }>(
+  records: Iterable<R>,
+): R[] => [...records].sort(inRank);
 export const placeOptions = (plan: Plan) => [
   { value: '', label: 'main place' },
   ...inOrder(plan.place.values()).map(({ id, name }) => ({ value: id, label: name })),
