@@ -56,6 +56,22 @@ const LOOKS: Readonly<Record<string, Look>> = {
     await found('a segment');
     await page.getByRole('button', { name: /Add segment/ }).click();
   },
+  brief: async (page, found) => {
+    const needs = page.getByRole('region', { name: 'What has to be connected' });
+    await needs.getByLabel('Number', { exact: true }).fill('12');
+    await needs.getByLabel('Place', { exact: true }).fill('Annex');
+    await needs.getByRole('button', { name: 'Add', exact: true }).click();
+    await needs.getByRole('button', { name: 'More about workstations' }).click();
+    await found('a need');
+    await needs.getByRole('button', { name: 'Paste a table…' }).click();
+    await page.getByRole('dialog').getByLabel('Rows').fill('4\tcameras\tYard');
+    await found('a pasted table');
+    await page.keyboard.press('Escape');
+    await page.getByRole('radio', { name: 'habits' }).click();
+    await found('habits');
+    await page.getByRole('radio', { name: 'proposal' }).click();
+    await expect(page.getByRole('table', { name: 'Alternatives' })).toBeVisible();
+  },
   rehearse: async (page, found) => {
     await expect(page.getByText('2 of 12 not as expected')).toBeVisible();
     await found('Questions');

@@ -5,19 +5,19 @@ import { demoSite, expect, test } from './site';
 /** What a page may load before it stands still, in kB compressed: today's sizes with a little air, so that growth is seen. */
 const MOST: Readonly<Record<string, number>> = {
   list: 315,
-  brief: 464,
-  segments: 526,
-  addresses: 526,
-  gear: 489,
-  wireless: 480,
-  guards: 458,
-  internet: 483,
-  policy: 500,
-  rehearse: 538,
-  commission: 506,
-  handover: 432,
-  findings: 439,
-  history: 429,
+  brief: 473,
+  segments: 529,
+  addresses: 529,
+  gear: 491,
+  wireless: 482,
+  guards: 461,
+  internet: 486,
+  policy: 503,
+  rehearse: 541,
+  commission: 508,
+  handover: 434,
+  findings: 441,
+  history: 432,
 };
 
 /** Compressed kB of the scripts a page asks for until its network rests. */

@@ -102,7 +102,7 @@ export const journal = {
   accepted: route({
     method: 'GET',
     path: '/api/sites/{site}/accepted',
-    says: 'What was accepted of proposals and is not undone: for each record the last step that wrote it.',
+    says: 'What was accepted of proposals and is not undone: for each record one step, from before the first to after the last of them.',
     answer: z.object({ steps: z.array(wireStepSchema) }),
     problems: siteGone,
   }),

@@ -78,8 +78,8 @@ export async function entriesSince(
 }
 
 /**
- * What was accepted of proposals and is not undone: for each record the last step that wrote it. An undo counts unless it is
- * undone itself.
+ * What was accepted of proposals and is not undone: for each record one step, from how it was before the first of them to how the
+ * last one left it. An undo counts unless it is undone itself.
  */
 export async function acceptedSteps(db: Pool | Connection, siteId: string): Promise<WireStep[]> {
   const told = (await rows(
@@ -99,7 +99,8 @@ export async function acceptedSteps(db: Pool | Connection, siteId: string): Prom
     ]);
     for (const step of JSON.parse(row![0] as string) as WireStep[]) {
       const key = `${step.table} ${step.id}`;
-      if (!latest.has(key)) latest.set(key, step);
+      // How it was before any of them tells whether a proposal made it.
+      latest.set(key, { ...(latest.get(key) ?? step), before: step.before });
     }
   }
   return [...latest.values()];

@@ -139,6 +139,8 @@ describe('a change', () => {
     await commits.save(site, first, AT);
     await commits.save(site, accept(2, renamed('Proposed anew', { ...vlan, name: 'Proposed' })), AT);
     expect(await names()).toEqual(['Proposed anew']);
+    // It was there before any of them.
+    expect((await acceptedSteps(pool, site))[0]!.before).toMatchObject({ name: vlan.name });
     // What it meets is otherwise by now: it is refused like any other.
     await expect(commits.save(site, accept(3, renamed('Too late')), AT)).rejects.toMatchObject({
       code: 'changed',

@@ -1,4 +1,15 @@
-import { type Band, type Box, type Device, type Interface, type Need, type Port, rankBetween } from '../plan';
+import {
+  type Band,
+  type Box,
+  type Device,
+  Draft,
+  type Interface,
+  type Need,
+  type Plan,
+  type Port,
+  interfacesOf,
+  rankBetween,
+} from '../plan';
 import { insertBox, insertCard } from '../edit';
 import { hostNames, repairName } from '../model/hosts';
 import { factoryBridge } from '../model/tree';
@@ -6,7 +17,9 @@ import {
   type Carried,
   type Model,
   access,
+  adding,
   blankPort,
+  carries,
   parked,
   portsOf,
   trunk,
@@ -139,6 +152,7 @@ export function writeNetwork(input: NetworkInput): Written {
   const cards = writeThings(input, written, names);
   writeAir(input, written, cards);
   writePorts(input, written);
+  setStanding(draft, input, written);
   writeLinks(input, written);
   writeRoots(input, written);
   return written;
@@ -230,6 +244,15 @@ const isOnAir = ({ link }: Need): boolean => link === 'wireless';
 const AIR_NAMES = { staff: 'work', guest: 'guest', iot: 'things', voice: 'voice' } as const;
 const BANDS: readonly Band[] = ['2.4', '5'];
 
+/** Radios that stood there before stay on their channels. */
+function withOthersKept(draft: KeyedDraft): Plan {
+  const trial = new Draft(draft.plan, '');
+  for (const radio of draft.plan.radio.values())
+    if (!draft.isProposed('radio', radio.id) && radio.channel !== null)
+      trial.update('radio', radio.id, { kept: true });
+  return trial.plan;
+}
+
 /** Good channels are enough for a proposal; the best ones are looked for under Wireless. */
 const QUICK = { steps: 500, rounds: 200 };
 
@@ -304,7 +327,7 @@ function writeAir(
   }
   if (hardware.accessPoints.length > 0)
     for (const { settings } of proposeChannels(
-      draft.plan,
+      withOthersKept(draft),
       { band: null, widths: true, powers: false },
       QUICK,
     ))
@@ -324,14 +347,39 @@ export function ownVlans(input: NetworkInput, design: SwitchDesign): Set<string>
 }
 
 /** The VLANs of the networks an access point sends. */
-const airVlans = (input: NetworkInput, key: string): readonly string[] =>
-  networksOf(input)
-    .filter(({ segment, world }) => accessPointsOf(input, segment, world).some((point) => point.key === key))
-    .map(({ segment }) => segment.vlan.id);
+const airVlans = (input: NetworkInput, key: string): readonly string[] => [
+  ...new Set([
+    ...networksOf(input)
+      .filter(({ segment, world }) =>
+        accessPointsOf(input, segment, world).some((point) => point.key === key),
+      )
+      .map(({ segment }) => segment.vlan.id),
+    ...standingNetworks(input),
+  ]),
+];
+
+/** The segments of networks that stood there before and are sent by every access point. */
+const standingNetworks = ({ draft }: NetworkInput): string[] =>
+  [...draft.plan.ssid.values()]
+    .filter(({ id, on }) => on.length === 0 && !draft.isProposed('ssid', id))
+    .flatMap(({ vlan }) => vlan ?? []);
 
 const setCarried = (draft: KeyedDraft, port: Port | undefined, carried: Carried): void => {
   if (port && draft.isProposed('port', port.id)) draft.update('port', port.id, carried);
 };
+
+/** A box that stood there before: its free socket for a link is set, and its inside is in what it routes now. */
+function setStanding(draft: KeyedDraft, { gateway }: NetworkInput, written: Written): void {
+  const ports = written.ports.get(GATEWAY)!;
+  const inside = ports.get(0);
+  if (inside && !draft.isProposed('port', inside.id)) {
+    const missing = interfacesOf(draft.plan, gateway.id)
+      .flatMap(({ vlan }) => vlan ?? [])
+      .filter((vlan) => !carries(inside, vlan));
+    const carried = missing.reduce((port, vlan) => ({ ...port, ...adding(port, vlan) }), inside);
+    if (missing.length > 0) draft.take('port', inside.id, carried);
+  }
+}
 
 /** What every port carries: one segment, those of an access point, those needed beyond a link, or nothing. */
 function writePorts(input: NetworkInput, written: Written): void {
@@ -365,7 +413,7 @@ function writePorts(input: NetworkInput, written: Written): void {
           plug(draft, written, { box: design.key, port: number }, socket, `cable ${key}`);
   }
   const gateway = written.ports.get(GATEWAY)!;
-  const lines = linePorts(hardware.gateway.model, brief.lines.length);
+  const lines = linePorts(hardware.gateway, brief.lines.length);
   for (const port of gateway.values()) {
     if (port.number === 0) continue;
     setCarried(draft, port, lines.includes(port.number) ? uplinkRole : idle);
@@ -424,8 +472,12 @@ function carryOverLinks(
   for (const link of hardware.links) {
     const vlans = vlansOver(link);
     const carried = flat ? access(management) : trunk([...vlans]);
-    for (const end of [link.from, link.to])
-      setCarried(draft, written.ports.get(end.box)!.get(end.port), carried);
+    for (const end of [link.from, link.to]) {
+      const port = written.ports.get(end.box)!.get(end.port)!;
+      if (draft.isProposed('port', port.id)) draft.update('port', port.id, carried);
+      // Nothing was plugged into it.
+      else draft.take('port', port.id, { ...carried, enabled: true, profile: null });
+    }
   }
 }
 

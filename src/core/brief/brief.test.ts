@@ -1,4 +1,9 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
 import fc from 'fast-check';
+import { FindingsEngine } from '../findings';
+import { readPlanFile } from '../formats';
+import { askAll } from '../rehearse';
 import {
   type AnyRecord,
   type Plan,
@@ -13,7 +18,16 @@ import {
 import { anyBrief, briefPlan } from '../testing/brief';
 import { done, emptySite, tried } from '../testing/plans';
 import { moreThan, runs } from '../testing/runs';
-import { type Part, alternativesOf, figuresOf, parts, propose, stepsOfParts, weaknessOf } from '.';
+import {
+  type Part,
+  acceptedFrom,
+  alternativesOf,
+  figuresOf,
+  parts,
+  propose,
+  stepsOfParts,
+  weaknessOf,
+} from '.';
 
 const refusal = (plan: Plan): string => {
   try {
@@ -128,4 +142,34 @@ test('boxes at hand are used before anything is bought, where they do', () => {
   const { hardware } = finish(propose(old));
   expect(hardware.switches.map(({ atHand }) => atHand)).toEqual([false]);
   expect(hardware.decisions.map(({ why }) => why)).toContain('it does not understand VLANs');
+});
+
+describe('on a site that stands', () => {
+  test.each(['1-row-house', '2-clinic', '3-creamery'])(
+    'the brief of %s is added to it, and nothing that works is touched',
+    (name) => {
+      const file = readFileSync(path.join(process.cwd(), 'demo', `${name}.json`), 'utf8');
+      const needs = [
+        { thing: 'workstation', count: 12, place: 'Annex' },
+        { thing: 'camera', count: 3, place: 'Annex' },
+        { thing: 'guest', count: 30, place: 'Annex', link: 'wireless' },
+      ];
+      const plan = needs.reduce((made, need) => done(made, 'addNeed', need), readPlanFile(file));
+      const proposal = finish(propose(plan));
+      const stops = (of: Plan) =>
+        new FindingsEngine(of, null).all().flatMap(({ severity, key }) => (severity === 'stop' ? key : []));
+      const before = new Set(stops(plan));
+      expect(stops(proposal.plan).filter((key) => !before.has(key))).toEqual([]);
+      // One socket of the gateway and its inside are all that changes of what was there.
+      const changed = proposal.steps.filter((step) => step.before !== null);
+      expect(new Set(changed.map(({ table }) => table))).toEqual(new Set(['port']));
+      expect(changed.length).toBeLessThanOrEqual(2);
+      const ownBefore = askAll(plan, null).map(({ answer }) => answer.delivered);
+      const asked = askAll(proposal.plan, null);
+      expect(asked.slice(0, ownBefore.length).map(({ answer }) => answer.delivered)).toEqual(ownBefore);
+      // Proposed once more, it is as it stands.
+      const again = finish(propose(proposal.plan, {}, acceptedFrom(proposal.steps)));
+      expect(again.steps.map(({ table, id }) => `${table} ${id}`)).toEqual([]);
+    },
+  );
 });

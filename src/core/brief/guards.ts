@@ -15,6 +15,10 @@ export function writeGuards(input: NetworkInput, written: Written): readonly Dec
   const leases = new Set(
     [...draft.plan.pool.values()].map(({ subnet }) => draft.need('subnet', subnet).vlan),
   );
+  // Where IPv6 is routed, the router has to be heard.
+  const hasRouters = [...draft.plan.subnet.values()].some(
+    ({ prefix, advertised }) => advertised && typeof prefix.address === 'bigint',
+  );
   let exposed = 0;
   for (const design of hardware.switches) {
     if (!design.model.snooping) continue;
@@ -44,6 +48,7 @@ export function writeGuards(input: NetworkInput, written: Written): readonly Dec
           ...factoryPortGuards,
           port: portAt(design.key, number).id,
           trustsDhcp: true,
+          trustsRouters: hasRouters,
         }),
       );
     for (const [number, { for: who }] of design.plugged) {

@@ -46,7 +46,12 @@ export interface LinkDesign {
 }
 
 export interface Hardware {
-  readonly gateway: { readonly model: Model; readonly atHand: boolean };
+  readonly gateway: {
+    readonly model: Model;
+    readonly atHand: boolean;
+    /** Ports that something is plugged into already. */
+    readonly taken: ReadonlySet<number>;
+  };
   /** The layer-3 switch between the gateway and the rest; null where the gateway routes everything. */
   readonly core: Model | null;
   readonly switches: readonly SwitchDesign[];
@@ -379,8 +384,14 @@ function inFront(
 /** It passes what it routes: a filter that forgets would stop the answers of what the gateway let through. */
 const coreModel: Model = { ...modelById.get('layer3-24')!, filter: 'none' };
 
+/** A gateway that stands in the plan with its ports, and which of them are taken. */
+export interface Standing {
+  readonly model: Model;
+  readonly taken: ReadonlySet<number>;
+}
+
 /** Works out the boxes of a brief and how they are joined. */
-export function hardwareOf(brief: Brief): Hardware {
+export function hardwareOf(brief: Brief, standing: Standing | null = null): Hardware {
   const hand = new AtHand(brief.stock);
   const decisions: Decision[] = [];
   const [main] = brief.places;
@@ -394,11 +405,21 @@ export function hardwareOf(brief: Brief): Hardware {
   const switches: SwitchDesign[] = [];
   const cabling = new Cabling();
   const roots: { key: string; priority: number }[] = [];
-  const gateway = gatewayFor(brief, hand, worlds.length, decisions);
-  cabling.add(GATEWAY, gateway.model, [
-    ...gateway.model.uplinks,
-    ...linePorts(gateway.model, brief.lines.length),
-  ]);
+  const gateway = standing
+    ? { model: standing.model, atHand: true, taken: standing.taken }
+    : { ...gatewayFor(brief, hand, worlds.length, decisions), taken: new Set<number>() };
+  if (standing)
+    decisions.push({
+      what: `The gateway stays: ${standing.model.name}`,
+      why: 'it stands in the plan already',
+    });
+  const lines = linePorts(gateway, brief.lines.length);
+  if (lines.length < brief.lines.length)
+    throw badInput(
+      `${gateway.model.name} has ${lines.length} ports left for ${brief.lines.length} Internet connections; free some, or leave connections out.`,
+      'line',
+    );
+  cabling.add(GATEWAY, gateway.model, [...gateway.model.uplinks, ...lines, ...gateway.taken]);
   const core = insideGroups(brief).size > 0 ? coreModel : null;
   if (core) {
     cabling.add(CORE, core, []);
@@ -481,14 +502,22 @@ export function keptPorts({ model, plugged, kept }: SwitchDesign): number[] {
 }
 
 /** Ports of a gateway for its lines: those that face a provider as they come, then the next ones. */
-export function linePorts(model: Model, lines: number): number[] {
-  return [...model.uplinks, ...copperPorts(model)].slice(0, lines);
+export function linePorts(
+  { model, taken: used }: { readonly model: Model; readonly taken?: ReadonlySet<number> },
+  lines: number,
+): number[] {
+  return [...model.uplinks, ...copperPorts(model)].filter((port) => !used?.has(port)).slice(0, lines);
 }
 
-function gatewayFor(brief: Brief, hand: AtHand, worlds: number, decisions: Decision[]): Hardware['gateway'] {
+function gatewayFor(
+  brief: Brief,
+  hand: AtHand,
+  worlds: number,
+  decisions: Decision[],
+): Omit<Hardware['gateway'], 'taken'> {
   const ports = brief.lines.length + worlds;
   const enough = (model: Model) =>
-    linePorts(model, ports).length === ports &&
+    linePorts({ model }, ports).length === ports &&
     (brief.groups.length + 2 <= (model.vlanLimit ?? Infinity) || isFlat(brief));
   const mine = hand.of('gateway', brief.places[0]!, isFlat(brief)).find(({ model }) => enough(model));
   if (mine) {

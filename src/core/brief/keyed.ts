@@ -61,6 +61,11 @@ export class KeyedDraft extends Draft {
     return this.accepted.has(key) || this.partOf.has(key);
   }
 
+  /** Sets fields of a record whoever set them before: of a socket that nothing is plugged into. */
+  take<T extends TableName>(table: T, id: string, fields: Partial<RecordOf<T>>): void {
+    super.put(table, id, { ...this.need(table, id), ...fields });
+  }
+
   override newId(): string {
     return idFor(`${this.key}/${this.count++}`);
   }

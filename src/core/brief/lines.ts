@@ -24,12 +24,20 @@ export function writeLines(
   gateway: string,
   ports: ReadonlyMap<number, Port>,
 ): { readonly uplinks: readonly Uplink[]; readonly decisions: readonly Decision[] } {
-  const numbers = linePorts(hardware.gateway.model, brief.lines.length);
+  // What is there by this name already stays as it is.
+  const known = new Map(
+    [...draft.plan.uplink.values()]
+      .filter(({ id }) => !draft.isProposed('uplink', id))
+      .map((uplink) => [uplink.name.toLowerCase(), uplink]),
+  );
+  const numbers = linePorts(hardware.gateway, brief.lines.length);
   const slowest = Math.max(1, Math.min(...brief.lines.map(({ down }) => down ?? Infinity), 1_000_000));
   const together = brief.lines.filter(({ standby }, i) => !standby || i === 0).length;
   let tier = 1;
   const decisions: Decision[] = [];
   const uplinks = brief.lines.map((line, i) => {
+    const there = known.get(line.name.toLowerCase());
+    if (there) return there;
     if (line.standby && i > 0) tier = Math.min(9, tier + 1);
     const key = `uplink ${line.id}`;
     const { name, addressing, providerVlan, upstream, outside, address, network, down, up } = line;

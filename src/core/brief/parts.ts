@@ -13,10 +13,11 @@ import { type Part, type Proposal, parts } from './propose';
 
 /** What of a proposal is accepted. */
 
-/** Records as they were last accepted, from the steps that wrote them. */
+/** Records that proposals made, as they were last accepted; what was there before and only changed is not among them. */
 export function acceptedFrom(steps: readonly Step[]): Accepted {
   const accepted = new Map<string, AnyRecord>();
-  for (const { table, id, after } of steps) if (after) accepted.set(acceptedKey(table, id), after);
+  for (const { table, id, before, after } of steps)
+    if (before === null && after) accepted.set(acceptedKey(table, id), after);
   return accepted;
 }
 

@@ -1,6 +1,6 @@
 import { type Party, type Plan, type Question, type Vlan, type Wish, rankBetween, vlansOf } from '../plan';
-import { type Start, insertRule, starts, writeStart } from '../edit';
-import { type Wanted, includesService, isOutside, serviceOf, zonesOf } from '../model/policy';
+import { type Start, insertRule, insertZone, starts, writeStart } from '../edit';
+import { type Wanted, includesService, isOutside, serviceOf, zoneOfVlan, zonesOf } from '../model/policy';
 import { questionFields } from '../rehearse';
 import { type Brief, insideGroups, wishText } from './gather';
 import type { Decision } from './hardware';
@@ -117,9 +117,14 @@ export function writePolicy(
   const wantsHelp = brief.wishes.some(({ from, decision }) => from === 'remote' && decision === 'allow');
   const remote = wantsHelp ? writeRemote(draft, brief, gateway) : null;
   const foreign = zonesOf(draft.plan).some(({ id }) => !draft.isProposed('zone', id));
-  if (foreign)
+  if (foreign) {
     decisions.push({ what: 'The zones stay as they are', why: 'somebody has decided them already' });
-  else {
+    for (const { id, name } of vlansOf(draft.plan))
+      if (draft.isProposed('vlan', id) && !zoneOfVlan(draft.plan, id))
+        draft.under('policy', `zone ${id}`, () =>
+          insertZone(draft, { name: name.slice(0, 40), vlans: [id] }),
+        );
+  } else {
     const usual = starts.find(({ kind }) => kind === brief.site.kind)!;
     const start = inside.size > 0 ? withOneInside(usual) : usual;
     // Who is a group of their own by the brief is one here too.

@@ -6,6 +6,8 @@ import {
   type Step,
   type TableName,
   type Work,
+  boxOf,
+  pick,
   planOf,
   recordIn,
   equal,
@@ -19,7 +21,8 @@ import {
 import { type NetworkInput, writeNetwork } from './boxes';
 import { type Brief, type Choice, gather } from './gather';
 import { writeGuards } from './guards';
-import { type Decision, GATEWAY, type Hardware, hardwareOf } from './hardware';
+import { type Decision, GATEWAY, type Hardware, type Standing, hardwareOf } from './hardware';
+import { linksOf, modelById, portsOf } from '../model/wiring';
 import { type Accepted, KeyedDraft, acceptedKey } from './keyed';
 import { type Unmet, writeLines } from './lines';
 import { writePolicy } from './policy';
@@ -127,6 +130,40 @@ function gatewayOf(draft: KeyedDraft): Device {
   );
 }
 
+/** The gateway as it stands, where its ports are recorded and are not the proposal’s own. */
+function standingOf(draft: KeyedDraft, gateway: Device): Standing | null {
+  const box = boxOf(draft.plan, gateway.id);
+  if (!box || draft.isProposed('box', box.id)) return null;
+  const ports = portsOf(draft.plan, gateway.id).filter(({ number }) => number > 0);
+  const links = linksOf(draft.plan);
+  // Ports as blocks of one each, so that they keep their numbers; what is missing between counts as taken.
+  const last = Math.max(0, ...ports.map(({ number }) => number));
+  const byNumber = new Map(ports.map((port) => [port.number, port]));
+  const numbers = Array.from({ length: last }, (_, i) => i + 1);
+  const isTaken = (number: number) => {
+    const port = byNumber.get(number);
+    return !port || links.has(port.id) || port.defective || port.role === 'uplink';
+  };
+  const { model: name, ...can } = box;
+  return {
+    model: {
+      ...modelById.get('gateway-6')!,
+      ...pick(can, ['vlanAware', 'vlanLimit', 'filter', 'layer3']),
+      id: 'standing',
+      name: `${gateway.name}, ${name}`,
+      uplinks: [],
+      blocks: numbers.map((number) => ({
+        count: 1,
+        media: byNumber.get(number)?.media === 'fibre' ? ('fibre' as const) : ('copper' as const),
+        speed: byNumber.get(number)?.speed ?? 1000,
+        rows: 1 as const,
+        poeClass: null,
+      })),
+    },
+    taken: new Set(numbers.filter(isTaken)),
+  };
+}
+
 /** The layer-3 switch: there before the segments it routes. */
 function coreOf(draft: KeyedDraft): Device {
   const taken = new Set(
@@ -159,10 +196,10 @@ export function* propose(
   accepted: Accepted = new Map(),
 ): Work<Proposal, Stage> {
   const brief = gather(plan, choice);
-  const hardware = hardwareOf(brief);
-  yield { done: 1, of: STAGES };
   const draft = new KeyedDraft(startOf(plan, accepted), plan, accepted);
   const gateway = gatewayOf(draft);
+  const hardware = hardwareOf(brief, standingOf(draft, gateway));
+  yield { done: 1, of: STAGES };
   const core = hardware.core && coreOf(draft);
   const boxes = hardware.switches.length + hardware.accessPoints.length + 1;
   const { segments, decisions: bySegment } = writeSegments(
