@@ -224,6 +224,10 @@ function assumedIn(
     said.push(
       `${usual === needs.length ? 'No need' : `${usual} of ${needs.length} needs`} ${usual === needs.length ? 'says' : 'do not say'} how much it grows: ${site.usualGrowth} % more is planned for.`,
     );
+  if (site.fixed === 'reservation' && needs.some(({ thing }) => things[thing].fixed))
+    said.push(
+      'No MAC addresses are known yet: fixed addresses are set on the devices, and reserved once their MACs are written down.',
+    );
   if (lines.length === 0) said.push('No Internet connection is named: nothing here reaches the Internet.');
   const air = needs.filter(({ link }) => link === 'wireless');
   for (const place of places)
@@ -233,6 +237,8 @@ function assumedIn(
       );
   return said;
 }
+
+export const isFlat = ({ choice }: Pick<Brief, 'choice'>): boolean => choice.separation === 'flat';
 
 const INSIDE: ReadonlySet<Purpose> = new Set(['staff', 'voice', 'servers']);
 /**

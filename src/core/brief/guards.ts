@@ -1,8 +1,9 @@
 import { factoryPortGuards, noVlanGuards } from '../model/guards';
 import { factoryStpPort } from '../model/tree';
-import { type NetworkInput, type Written, managementOf, ownVlans } from './boxes';
+import { ownVlans } from './carried';
+import { type NetworkInput, type Written, managementOf } from './network';
 import { placeOf } from './gather';
-import { CORE, type Decision, GATEWAY } from './hardware';
+import { CORE, type Decision, GATEWAY } from './design';
 
 const isAbove = (box: string): boolean => box === GATEWAY || box === CORE;
 

@@ -1,7 +1,7 @@
 export { type Alternative, alternativesOf } from './alternatives';
 export { type Figures, type Weakness, figuresOf, weaknessOf } from './figures';
 export { type Brief, type Choice, gather, wishText } from './gather';
-export type { Decision } from './hardware';
+export type { Decision } from './design';
 export { type Accepted, acceptedKey } from './keyed';
 export type { Unmet } from './lines';
 export { type PartCount, acceptedFrom, countsOf, partOfStep, stepsOfParts } from './parts';

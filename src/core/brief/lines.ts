@@ -2,7 +2,8 @@ import type { Port, Uplink } from '../plan';
 import { plainUplink, proposePrefix } from '../edit';
 import type { Prefix } from '../address';
 import type { Brief } from './gather';
-import { type Decision, type Hardware, linePorts } from './hardware';
+import type { Decision, Hardware } from './design';
+import { linePorts } from './hardware';
 import type { KeyedDraft } from './keyed';
 
 /** The Internet side of a proposal: an uplink for each connection, and the way in for remote help. */

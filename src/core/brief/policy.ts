@@ -3,7 +3,7 @@ import { type Start, insertRule, insertZone, starts, writeStart } from '../edit'
 import { type Wanted, includesService, isOutside, serviceOf, zoneOfVlan, zonesOf } from '../model/policy';
 import { questionFields } from '../rehearse';
 import { type Brief, insideGroups, wishText } from './gather';
-import type { Decision } from './hardware';
+import type { Decision } from './design';
 import type { KeyedDraft } from './keyed';
 import { type Unmet, writeRemote } from './lines';
 import type { Segment } from './segments';

@@ -18,10 +18,12 @@ import {
   stepsBetween,
   tableNames,
 } from '../plan';
-import { type NetworkInput, writeNetwork } from './boxes';
+import { writeNetwork } from './boxes';
+import type { NetworkInput } from './network';
 import { type Brief, type Choice, gather } from './gather';
 import { writeGuards } from './guards';
-import { type Decision, GATEWAY, type Hardware, type Standing, hardwareOf } from './hardware';
+import { type Decision, GATEWAY, type Hardware, type Standing } from './design';
+import { hardwareOf } from './hardware';
 import { linksOf, modelById, portsOf } from '../model/wiring';
 import { type Accepted, KeyedDraft, acceptedKey } from './keyed';
 import { type Unmet, writeLines } from './lines';

@@ -3,7 +3,7 @@ import type { Alternative } from './alternatives';
 import { type Figures, figuresOf } from './figures';
 import { partOfStep } from './parts';
 import { type Part, type Proposal, parts } from './propose';
-import type { Decision } from './hardware';
+import type { Decision } from './design';
 import type { Unmet } from './lines';
 
 /** A proposal as it is read: like a bill, part by part, with what would differ and why. */

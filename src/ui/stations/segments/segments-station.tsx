@@ -1,8 +1,9 @@
 'use client';
 
+import Link from 'next/link';
 import { useCallback, useMemo, useState } from 'react';
 import { vlansOf } from '@/core/plan';
-import { usePlan } from '../../session/context';
+import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { useCommands } from '../../shell/commands';
 import { StationHead } from '../../parts/station-head';
@@ -12,6 +13,7 @@ import { AddSegmentDialog } from './add-segment';
 
 export function SegmentsStation() {
   const plan = usePlan();
+  const session = useSession();
   const set = useView((state) => state.set);
   const [adding, setAdding] = useState(false);
   const fit = useCallback(
@@ -48,7 +50,11 @@ export function SegmentsStation() {
       {vlansOf(plan).length === 0 ? (
         <p className="border-t-2 border-ink pt-3">
           No segments yet. Start with management, then one for each group of things that should talk freely:
-          press + and a letter.
+          press + and a letter. Or have{' '}
+          <Link href={`/site/${session.siteId}/brief`} className="link">
+            a first plan made of the brief
+          </Link>
+          .
         </p>
       ) : (
         <SegmentTable />
