@@ -1,6 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { VERSION } from '../src/core/formats';
-import { demoSite, expect, newSite, open, saved, test } from './site';
+import { demoSite, expect, newSite, open, saved, test, unfold } from './site';
 
 test('find goes to an address, a MAC in another spelling, a VLAN, a name; in all sites too', async ({
   page,
@@ -118,4 +118,30 @@ test('the schedule: CSV with formulas defused, and a page to print', async ({ pa
     page.getByRole('heading', { name: 'Harrow Lane Animal Clinic: address schedule' }),
   ).toBeVisible();
   await expect(page.getByRole('row', { name: /10\.20\.50\.10 kennel-cam-01 camera/ })).toBeVisible();
+});
+
+test('faces, the matrix and channels leave as drawings that any reader of SVG takes', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '3-creamery');
+  await open(page, site, 'handover');
+  await unfold(page, 'One by one, for other programs');
+  const drawings = page.getByRole('region', { name: 'Files for drawings' });
+  for (const path of ['faces/sw-a.svg', 'matrix.svg', 'channels.svg']) {
+    const href = await drawings.getByRole('link', { name: `Download ${path}` }).getAttribute('href');
+    const text = await (await request.get(href!)).text();
+    const read = await page.evaluate((svg) => {
+      const { documentElement: root } = new DOMParser().parseFromString(svg, 'image/svg+xml');
+      document.body.append(document.importNode(root, true));
+      const texts = [...root.querySelectorAll('text')].map((one) => one.textContent);
+      const { width, height } = document.body.lastElementChild!.getBoundingClientRect();
+      return { name: root.nodeName, title: root.querySelector('title')?.textContent, texts, width, height };
+    }, text);
+    expect(read.name).toBe('svg');
+    expect(read.title).not.toBe('');
+    expect(Math.min(read.width, read.height)).toBeGreaterThan(60);
+    const word = { 'faces/sw-a.svg': '28', 'matrix.svg': 'HTTPS, OPC UA', 'channels.svg': 'ap-03' }[path]!;
+    expect(read.texts).toContain(word);
+  }
 });

@@ -3,8 +3,9 @@ import { askingPorts } from '../model/guards';
 import { filterOf } from '../model/policy';
 import { routersIn } from '../model/routing';
 import { radiosOf } from '../model/wireless';
-import { type Device, type Plan, byName, interfacesOf, recordTitle, subnetsOf } from '../plan';
+import { type Device, type Plan, boxOf, byName, interfacesOf, recordTitle, subnetsOf } from '../plan';
 import { bindingsCsv } from './bindings';
+import { type Drawing, channelsDrawing, faceDrawing, matrixDrawing, svgOf } from './drawings';
 import { hostapdPort, hostapdRadio } from './hostapd';
 import { nftRuleset } from './nftables';
 import { writePlanFile } from './plan-file';
@@ -92,6 +93,9 @@ function filesOfDevice(plan: Plan, device: Device): Part[] {
   ];
 }
 
+const drawn = (name: string, title: string, drawing: Drawing | null): Part[] =>
+  drawing ? [part(name, title, () => svgOf(drawing))] : [];
+
 function filesOfSite(plan: Plan): Part[] {
   const asked = plan.radius.size > 0 || plan.identity.size > 0;
   return [
@@ -112,6 +116,8 @@ function filesOfSite(plan: Plan): Part[] {
           ),
         ]
       : []),
+    ...drawn('matrix.svg', 'who may talk as SVG', matrixDrawing(plan)),
+    ...drawn('channels.svg', 'channels as SVG', channelsDrawing(plan)),
     ...(plan.telephony.size > 0
       ? [part('telephones.conf', 'what telephones are told, for dnsmasq', () => telephoneOptions(plan))]
       : []),
@@ -120,7 +126,7 @@ function filesOfSite(plan: Plan): Part[] {
 
 /** Folders of devices, by id: their names, told apart where two would be alike. */
 function foldersOf(devices: readonly Device[]): ReadonlyMap<string, string> {
-  const taken = new Set(['names', 'radius']);
+  const taken = new Set(['names', 'radius', 'faces']);
   const folders = new Map<string, string>();
   for (const { id, name } of devices) {
     const own = labelOf(name) || 'device';
@@ -132,13 +138,26 @@ function foldersOf(devices: readonly Device[]): ReadonlyMap<string, string> {
   return folders;
 }
 
+/** The faces of all boxes that have ports. */
+function facesOf(plan: Plan, devices: readonly Device[]): Part[] {
+  const boxes = devices.filter(({ id }) => boxOf(plan, id));
+  const names = foldersOf(boxes);
+  return boxes.flatMap((device) =>
+    drawn(`faces/${names.get(device.id)}.svg`, `face of ${device.name} as SVG`, faceDrawing(plan, device)),
+  );
+}
+
 /** Every file of a plan: those of the site, then box by box. */
 export function openFiles(plan: Plan): OpenFile[] {
   const devices = [...plan.device.values()].sort((a, b) => byName(a.name, b.name) || (a.id < b.id ? -1 : 1));
   const ofBoxes = devices.map((device) => ({ device, parts: filesOfDevice(plan, device) }));
   const folders = foldersOf(ofBoxes.filter(({ parts }) => parts.length > 0).map(({ device }) => device));
   return [
-    ...filesOfSite(plan).map(({ name, ...part }): OpenFile => ({ path: name, device: null, ...part })),
+    ...[...filesOfSite(plan), ...facesOf(plan, devices)].map(({ name, ...part }): OpenFile => ({
+      path: name,
+      device: null,
+      ...part,
+    })),
     ...ofBoxes.flatMap(({ device, parts }) =>
       parts.map(({ name, ...part }): OpenFile => ({
         path: `${folders.get(device.id)}/${name}`,

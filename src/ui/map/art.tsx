@@ -1,5 +1,5 @@
 import type { Plan } from '@/core/plan';
-import { textOn } from '../parts/colour';
+import { textOn } from '@/core/model/segments';
 import {
   HEAD,
   NAME_ROW,

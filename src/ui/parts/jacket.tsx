@@ -1,5 +1,5 @@
 import type { Vlan } from '@/core/plan';
-import { textOn } from './colour';
+import { textOn } from '@/core/model/segments';
 
 /** A segment everywhere: a cable jacket in its colour with a printed ring, VLAN id and code. */
 export function Jacket({

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { prefix } from '@/core/testing/plans';
 import { parseIpv4 } from '@/core/address';
 import { purposeDefaults } from '@/core/model/segments';
-import { contrast, luminance, textOn } from './colour';
+import { contrast, luminance, textOn } from '@/core/model/segments';
 import { cellsOf } from './pasted';
 import { countText, shortAddress, shortRange } from './short';
 

@@ -1,3 +1,4 @@
+export { INK, WHITE, contrast, luminance, textOn } from './colour';
 export {
   type AddressUse,
   type Layout,

@@ -17,7 +17,7 @@ import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { useFindings, locationOf } from '../../session/open-findings';
 import { useView } from '../../session/view';
-import { textOn } from '../../parts/colour';
+import { textOn } from '@/core/model/segments';
 import { fillOf } from '../../parts/inside-bar';
 import { useNarrow } from '../../parts/narrow';
 import { followPointer } from '../../parts/pointer-drag';

@@ -2,7 +2,7 @@
 
 import { memo } from 'react';
 import type { Plan, Port, Vlan } from '@/core/plan';
-import { textOn } from '../../parts/colour';
+import { textOn } from '@/core/model/segments';
 
 const SHOWN = 4;
 

@@ -31,5 +31,6 @@ export function OpenFiles({ plan, site }: { plan: Plan; site: string }) {
 /** A box by its name; files of the site by what they are about. */
 function titleOf(plan: Plan, { device, path }: OpenFile): string {
   if (device !== null) return plan.device.get(device)!.name;
+  if (path.endsWith('.svg')) return 'drawings';
   return path.startsWith('names/') ? 'names' : path.startsWith('radius/') ? 'a RADIUS server' : 'the site';
 }

@@ -8,7 +8,7 @@ import { usePlan, useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { OneOf } from '../../parts/one-of';
 import { followPointer } from '../../parts/pointer-drag';
-import { textOn } from '../../parts/colour';
+import { textOn } from '@/core/model/segments';
 import {
   type StripSpan,
   type StripSegment,

@@ -14,7 +14,7 @@ import {
   spanOfForeign,
 } from '@/core/model/wireless';
 import { useView } from '../../session/view';
-import { textOn } from '../../parts/colour';
+import { textOn } from '@/core/model/segments';
 import { percent } from './words';
 
 const WIDTH = 760;
