@@ -3,7 +3,7 @@ import path from 'node:path';
 import fc from 'fast-check';
 import { FindingsEngine } from '../findings';
 import { readPlanFile } from '../formats';
-import { askAll } from '../rehearse';
+import { askAll, probe } from '../rehearse';
 import {
   type AnyRecord,
   type Plan,
@@ -126,6 +126,36 @@ describe('alternatives', () => {
     expect(figuresOf(flat!).apart).toBe(0);
     expect(figuresOf(star!).apart).toBeGreaterThan(0);
   });
+});
+
+test('what one group may is not opened to one that is named apart, and what none may is closed to both', () => {
+  const brief = [
+    { thing: 'workstation', count: 4 },
+    { thing: 'workstation', count: 6, apart: 'Public places' },
+    { thing: 'camera', count: 2 },
+    { thing: 'server', count: 1 },
+  ].reduce((made, need) => done(made, 'addNeed', need), done(emptySite(), 'addLine', { name: 'fibre' }));
+  const wish = (from: string, to: string, decision: string) => ({ from, to, decision });
+  const plan = [
+    wish('staff', 'cameras', 'allow'),
+    wish('staff', 'servers', 'deny'),
+    wish('cameras', 'internet', 'allow'),
+  ].reduce((made, one) => done(made, 'addWish', one), brief);
+  const proposal = finish(propose(plan));
+  const named = (name: string) => [...proposal.plan.vlan.values()].find((vlan) => vlan.name === name)!;
+  const passes = (from: string, to: string) =>
+    probe(
+      proposal.plan,
+      {
+        from: { vlan: named(from).id },
+        to: to === 'internet' ? { internet: true } : { vlan: named(to).id },
+        wanted: { protocol: 'tcp', port: 443 },
+      },
+      null,
+    ).delivered;
+  expect([passes('Staff', 'Cameras'), passes('Public places', 'Cameras')]).toEqual([true, false]);
+  expect([passes('Staff', 'Servers'), passes('Public places', 'Servers')]).toEqual([false, false]);
+  expect([passes('Cameras', 'internet'), passes('Public places', 'Staff')]).toEqual([true, false]);
 });
 
 test('boxes at hand are used before anything is bought, where they do', () => {

@@ -251,6 +251,20 @@ export function insideGroups({ choice, groups }: Pick<Brief, 'choice' | 'groups'
   return new Set(inside.length < 2 ? [] : inside.map(({ key }) => key));
 }
 
+/**
+ * The groups an end of a wish means. What may not be done, no group of the purpose may; what may be done is meant for those that are
+ * not groups of their own, where there are any: who is named apart is let in nowhere by what is said of the others.
+ */
+export function meantGroups(
+  { groups }: Pick<Brief, 'groups'>,
+  end: Wish['from'],
+  decision: Wish['decision'],
+): readonly Group[] {
+  const all = groups.filter(({ purpose }) => purpose === end);
+  const common = all.filter(({ name }) => name === '');
+  return decision === 'allow' && common.length > 0 ? common : all;
+}
+
 /** The place of a need. */
 export const placeOf = ({ places }: Brief, need: Need): Place =>
   places.find(({ id }) => id === need.place) ?? places[0]!;

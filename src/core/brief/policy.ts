@@ -2,7 +2,7 @@ import { type Party, type Plan, type Question, type Vlan, type Wish, rankBetween
 import { type Start, insertRule, insertZone, starts, writeStart } from '../edit';
 import { type Wanted, includesService, isOutside, serviceOf, zoneOfVlan, zonesOf } from '../model/policy';
 import { questionFields } from '../rehearse';
-import { type Brief, insideGroups, wishText } from './gather';
+import { type Brief, insideGroups, meantGroups, wishText } from './gather';
 import type { Decision } from './design';
 import type { KeyedDraft } from './keyed';
 import { type Unmet, writeRemote } from './lines';
@@ -12,6 +12,23 @@ import type { Segment } from './segments';
 
 const vlansFor = (plan: Plan, end: Wish['from']): readonly Vlan[] =>
   vlansOf(plan).filter(({ purpose }) => purpose === end);
+
+/** The segments an end of a wish means. */
+function meant(
+  { plan, brief, segments }: Asked,
+  end: Wish['from'],
+  decision: Wish['decision'],
+): readonly Vlan[] {
+  const all = vlansFor(plan, end);
+  if (decision === 'deny') return all;
+  const own = new Set(meantGroups(brief, end, decision).map(({ key }) => segments.get(key)!.vlan.id));
+  return own.size === 0 ? all : all.filter(({ id }) => own.has(id));
+}
+interface Asked {
+  readonly plan: Plan;
+  readonly brief: Brief;
+  readonly segments: ReadonlyMap<string, Segment>;
+}
 
 /** What a question asks for to see whether a wish is kept: nothing that a narrower wish decides otherwise. */
 function askedFor(plan: Plan, brief: Brief, wish: Wish): Wanted | null {
@@ -142,9 +159,7 @@ export function writePolicy(
       continue;
     }
     kept.push(wish);
-    // The segments themselves say whether they reach the Internet.
-    if (wish.to === 'internet' && wish.services.length === 0 && wish.from !== 'remote') continue;
-    const parties = partiesOf(draft.plan, wish, remote);
+    const parties = partiesOf({ plan: draft.plan, brief, segments }, wish, remote);
     if (!parties) continue;
     rank = rankBetween(rank, null);
     draft.under('policy', `wish ${wish.id}`, () =>
@@ -157,15 +172,20 @@ export function writePolicy(
       }),
     );
   }
-  writeQuestions(draft, brief, kept, remote);
+  writeQuestions(draft, brief, segments, kept, remote);
   return { decisions, unmet };
 }
 
+/** Whom a rule for a wish speaks of; null where none is needed, or nobody is meant. */
 function partiesOf(
-  plan: Plan,
-  { from, to }: Wish,
+  asked: Asked,
+  { from, to, decision, services }: Wish,
   remote: string | Unmet | null,
 ): { readonly from: Party[]; readonly to: Party[] } | null {
+  const { plan } = asked;
+  // Of the whole Internet a segment says itself whether it reaches it; one that stood there before may say otherwise.
+  const bySegment = to === 'internet' && services.length === 0;
+  const isAsSaid = ({ internet }: Vlan) => bySegment && internet === (decision === 'allow');
   const side = (end: Wish['from']): Party[] => {
     if (end === 'internet')
       return zonesOf(plan)
@@ -175,7 +195,9 @@ function partiesOf(
       return zonesOf(plan)
         .filter(({ tunnels }) => typeof remote === 'string' && tunnels.includes(remote))
         .map(({ id }) => ({ zone: id }));
-    return vlansFor(plan, end).map(({ id }) => ({ vlan: id }));
+    return meant(asked, end, decision)
+      .filter((vlan) => !isAsSaid(vlan))
+      .map(({ id }) => ({ vlan: id }));
   };
   const parties = { from: side(from), to: side(to) };
   return parties.from.length === 0 || parties.to.length === 0 ? null : parties;
@@ -192,6 +214,7 @@ const HTTPS: Wanted = { protocol: 'tcp', port: 443 };
 function writeQuestions(
   draft: KeyedDraft,
   brief: Brief,
+  segments: ReadonlyMap<string, Segment>,
   wishes: readonly Wish[],
   remote: string | Unmet | null,
 ): void {
@@ -212,7 +235,9 @@ function writeQuestions(
   const withSubnet = (vlan: Vlan) => plan.subnet.by('vlan', vlan.id).length > 0;
   for (const wish of wishes) {
     const wanted = askedFor(plan, brief, wish);
-    const [from, to] = [wish.from, wish.to].map((end) => vlansFor(plan, end).find(withSubnet));
+    const [from, to] = [wish.from, wish.to].map((end) =>
+      meant({ plan, brief, segments }, end, wish.decision).find(withSubnet),
+    );
     const source =
       wish.from === 'remote'
         ? typeof remote === 'string'
@@ -231,10 +256,10 @@ function writeQuestions(
     );
   }
   const decided = new Set(wishes.map(({ from, to }) => `${from} ${to}`));
-  const segments = vlansOf(plan).filter(
+  const all = vlansOf(plan).filter(
     (vlan) => vlan.purpose !== 'transit' && withSubnet(vlan) && draft.isProposed('vlan', vlan.id),
   );
-  for (const vlan of segments) {
+  for (const vlan of all) {
     if (decided.has(`${vlan.purpose} internet`)) continue;
     const online = vlan.internet && brief.lines.length > 0;
     add(
@@ -244,9 +269,9 @@ function writeQuestions(
       online ? `${vlan.name} reaches the Internet` : `${vlan.name} stays off the Internet`,
     );
   }
-  const guests = segments.filter(({ purpose }) => purpose === 'guest');
+  const guests = all.filter(({ purpose }) => purpose === 'guest');
   for (const guest of guests)
-    for (const other of segments.filter(({ purpose }) => purpose !== 'guest'))
+    for (const other of all.filter(({ purpose }) => purpose !== 'guest'))
       if (!decided.has(`guest ${other.purpose}`))
         add(
           `apart ${guest.id} ${other.id}`,

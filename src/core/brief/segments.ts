@@ -27,7 +27,7 @@ import {
 import { DEFAULT_LEASE, bandsOf, grown, habitualGateway, poolNeed, prefixLengthFor } from '../model/segments';
 import { insertCard, proposePrefix, proposeSegment } from '../edit';
 import { Addresses } from './addresses';
-import { type Brief, type Group, grownNeed, insideGroups } from './gather';
+import { type Brief, type Group, grownNeed, insideGroups, meantGroups } from './gather';
 import type { Decision } from './design';
 import type { KeyedDraft } from './keyed';
 import { isListed, things } from './things';
@@ -132,7 +132,7 @@ function writeVlan(draft: KeyedDraft, brief: Brief, wanted: Wanted, last: string
       name: proposal.name,
       colour,
       purpose,
-      internet: brief.lines.length > 0 && (wishedOnline(brief, purpose) ?? proposal.internet),
+      internet: brief.lines.length > 0 && (wishedOnline(brief, wanted) ?? proposal.internet),
       devices,
       growth,
       transient: null,
@@ -141,10 +141,14 @@ function writeVlan(draft: KeyedDraft, brief: Brief, wanted: Wanted, last: string
   );
 }
 
-/** What the wishes say of the Internet for a purpose; undefined where they say nothing. */
-function wishedOnline({ wishes }: Brief, purpose: Purpose): boolean | undefined {
-  const said = wishes.find(
-    ({ from, to, services }) => from === purpose && to === 'internet' && services.length === 0,
+/** What the wishes say of the Internet for a segment; undefined where they say nothing. */
+function wishedOnline(brief: Brief, { key, purpose }: Wanted): boolean | undefined {
+  const said = brief.wishes.find(
+    ({ from, to, services, decision }) =>
+      from === purpose &&
+      to === 'internet' &&
+      services.length === 0 &&
+      meantGroups(brief, from, decision).some((group) => group.key === key),
   );
   return said && said.decision === 'allow';
 }
