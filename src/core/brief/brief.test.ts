@@ -2,7 +2,9 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import fc from 'fast-check';
 import { FindingsEngine } from '../findings';
+import { typedCable } from '../edit';
 import { readPlanFile } from '../formats';
+import { linksAt, portsOf } from '../model/wiring';
 import { askAll, probe } from '../rehearse';
 import {
   type AnyRecord,
@@ -172,6 +174,28 @@ test('boxes at hand are used before anything is bought, where they do', () => {
   const { hardware } = finish(propose(old));
   expect(hardware.switches.map(({ atHand }) => atHand)).toEqual([false]);
   expect(hardware.decisions.map(({ why }) => why)).toContain('it does not understand VLANs');
+});
+
+test('a socket somebody has used for something of their own is used for nothing else', () => {
+  const brief = done(withNeeds(['workstation', 5], ['camera', 3]), 'addLine', { name: 'fibre' });
+  const first = finish(propose(brief));
+  const [sw] = [...first.plan.device.values()].filter(({ kind }) => kind === 'switch');
+  const staff = [...first.plan.subnet.values()].find(
+    ({ vlan }) => first.plan.vlan.get(vlan)!.purpose === 'staff',
+  )!;
+  const free = portsOf(first.plan, sw!.id).find(
+    (port) => port.number > 0 && port.media === 'copper' && linksAt(first.plan, port).length === 0,
+  )!;
+  let plan = done(first.plan, 'addHost', { subnet: staff.id, kind: 'computer', name: 'mine' });
+  plan = done(plan, 'connect', typedCable(plan, `${sw!.name} ${free.number} = mine`));
+  plan = done(plan, 'assignPorts', { ports: [free.id], role: 'access', vlan: staff.vlan });
+  const need = [...plan.need.values()].find(({ thing }) => thing === 'workstation')!;
+  plan = done(plan, 'edit', { table: 'need', id: need.id, set: { count: 9 } });
+  const again = finish(propose(plan, {}, acceptedFrom(first.steps)));
+  const cables = [...again.plan.cable.values()].filter(({ from, to }) => [from, to].includes(free.id));
+  expect(cables.map(({ id }) => plan.cable.get(id) !== undefined)).toEqual([true]);
+  const stops = new FindingsEngine(again.plan, null).all().filter(({ severity }) => severity === 'stop');
+  expect(stops.map(({ what }) => what)).toEqual([]);
 });
 
 describe('on a site that stands', () => {

@@ -16,7 +16,7 @@ class FreePorts {
   private readonly copper: number[];
 
   constructor(model: Model, used: ReadonlySet<number>, isGateway: boolean) {
-    this.fibre = fibrePorts(model);
+    this.fibre = fibrePorts(model).filter((port) => !used.has(port));
     const copper = copperPorts(model).filter((port) => !used.has(port));
     this.copper = isGateway ? copper : copper.reverse();
   }

@@ -71,6 +71,9 @@ export interface Decision {
 export const GATEWAY = 'gateway';
 export const CORE = 'core';
 
+/** The ports of a box, by its key, that somebody has plugged something of their own into. */
+export type Occupied = (key: string) => ReadonlySet<number>;
+
 /** A gateway that stands in the plan with its ports, and which of them are taken. */
 export interface Standing {
   readonly model: Model;

@@ -8,6 +8,7 @@ import {
   type Decision,
   GATEWAY,
   type Hardware,
+  type Occupied,
   type Standing,
   type SwitchDesign,
   type Wanted,
@@ -84,7 +85,7 @@ function wantedAt(brief: Brief, needs: readonly Need[], points: readonly AccessP
 const coreModel: Model = { ...modelById.get('layer3-24')!, filter: 'none' };
 
 /** Works out the boxes of a brief and how they are joined. */
-export function hardwareOf(brief: Brief, standing: Standing | null = null): Hardware {
+export function hardwareOf(brief: Brief, standing: Standing | null, occupied: Occupied): Hardware {
   const hand = new AtHand(brief.stock);
   const decisions: Decision[] = [];
   const [main] = brief.places;
@@ -100,7 +101,7 @@ export function hardwareOf(brief: Brief, standing: Standing | null = null): Hard
   const roots: { key: string; priority: number }[] = [];
   const gateway = standing
     ? { model: standing.model, atHand: true, taken: standing.taken }
-    : { ...gatewayFor(brief, hand, worlds.length, decisions), taken: new Set<number>() };
+    : { ...gatewayFor(brief, hand, worlds.length, decisions), taken: occupied(GATEWAY) };
   if (standing)
     decisions.push({
       what: `The gateway stays: ${standing.model.name}`,
@@ -115,7 +116,7 @@ export function hardwareOf(brief: Brief, standing: Standing | null = null): Hard
   cabling.add(GATEWAY, gateway.model, [...gateway.model.uplinks, ...lines, ...gateway.taken]);
   const core = insideGroups(brief).size > 0 ? coreModel : null;
   if (core) {
-    cabling.add(CORE, core, []);
+    cabling.add(CORE, core, occupied(CORE));
     cabling.link(GATEWAY, CORE, NEAR);
     roots.push({ key: CORE, priority: 4096 });
     decisions.push({
@@ -154,11 +155,11 @@ export function hardwareOf(brief: Brief, standing: Standing | null = null): Hard
     const order = [main!, ...remote];
     const heads = new Map<Place, readonly SwitchDesign[]>();
     for (const place of order) {
-      const made = switchesFor(brief, hand, place, world, there.get(place)!);
+      const made = switchesFor(brief, hand, place, world, there.get(place)!, occupied);
       const beyond = place === main ? (ring ? 2 : remote.length) + (core ? 1 : 0) : ring ? 2 : 1;
       const front = inFront(place, world, made, beyond);
       const all = [...front.heads.filter((head) => !made.includes(head)), ...made];
-      for (const one of all) cabling.add(one.key, one.model, one.plugged.keys());
+      for (const one of all) cabling.add(one.key, one.model, [...one.plugged.keys(), ...occupied(one.key)]);
       switches.push(...all);
       heads.set(place, front.heads);
       decisions.push(...boughtAt(place, all));

@@ -22,7 +22,7 @@ import { writeNetwork } from './boxes';
 import type { NetworkInput } from './network';
 import { type Brief, type Choice, gather } from './gather';
 import { writeGuards } from './guards';
-import { type Decision, GATEWAY, type Hardware, type Standing } from './design';
+import { type Decision, GATEWAY, type Hardware, type Occupied, type Standing } from './design';
 import { hardwareOf } from './hardware';
 import { linksOf, modelById, portsOf } from '../model/wiring';
 import { type Accepted, KeyedDraft, acceptedKey } from './keyed';
@@ -132,6 +132,20 @@ function gatewayOf(draft: KeyedDraft): Device {
   );
 }
 
+/** Where somebody has plugged something of their own into boxes that were proposed earlier. */
+function occupiedIn(draft: KeyedDraft, gateway: Device): Occupied {
+  const ports = new Set(
+    [...draft.plan.cable.values()]
+      .filter(({ id }) => !draft.isProposed('cable', id))
+      .flatMap(({ from, to }) => [from, to]),
+  );
+  return (key) => {
+    const device = key === GATEWAY ? gateway.id : draft.idOf(key);
+    const all = ports.size === 0 ? [] : portsOf(draft.plan, device);
+    return new Set(all.flatMap(({ id, number }) => (ports.has(id) ? number : [])));
+  };
+}
+
 /** The gateway as it stands, where its ports are recorded and are not the proposal’s own. */
 function standingOf(draft: KeyedDraft, gateway: Device): Standing | null {
   const box = boxOf(draft.plan, gateway.id);
@@ -200,7 +214,7 @@ export function* propose(
   const brief = gather(plan, choice);
   const draft = new KeyedDraft(startOf(plan, accepted), plan, accepted);
   const gateway = gatewayOf(draft);
-  const hardware = hardwareOf(brief, standingOf(draft, gateway));
+  const hardware = hardwareOf(brief, standingOf(draft, gateway), occupiedIn(draft, gateway));
   yield { done: 1, of: STAGES };
   const core = hardware.core && coreOf(draft);
   const boxes = hardware.switches.length + hardware.accessPoints.length + 1;

@@ -1,7 +1,7 @@
 import { type Place, badInput } from '../plan';
 import { type Model, modelById, reservedFor } from '../model/wiring';
 import type { AtHand } from './at-hand';
-import { type SwitchDesign, type Wanted, copperPorts, fibrePorts, powered } from './design';
+import { type Occupied, type SwitchDesign, type Wanted, copperPorts, fibrePorts, powered } from './design';
 import { type Brief, isFlat } from './gather';
 import type { World } from './things';
 
@@ -46,6 +46,7 @@ export function switchesFor(
   place: Place,
   world: World,
   list: readonly Wanted[],
+  occupied: Occupied,
 ): SwitchDesign[] {
   const switches: SwitchDesign[] = [];
   let wanted = [...list].sort((a, b) => (b.poeClass ?? 0) - (a.poeClass ?? 0));
@@ -55,7 +56,12 @@ export function switchesFor(
     switches.filter((one) => fibrePorts(one.model).length === 0).length < MOST_WITHOUT_FIBRE;
   while (wanted.length > 0) {
     const own = hand.of('switch', place, isFlat(brief)).filter(({ model }) => usable(model));
-    const ports = (model: Model) => room(model, switches.length === 0 && place === brief.places[0]);
+    const key = `switch ${place.id} ${world} ${switches.length + 1}`;
+    const gone = occupied(key);
+    const socketsOf = (model: Model) => copperPorts(model).filter((port) => !gone.has(port));
+    const ports = (model: Model) =>
+      room(model, switches.length === 0 && place === brief.places[0]) -
+      (copperPorts(model).length - socketsOf(model).length);
     const fits = (model: Model) => taken(model, ports(model), wanted).length;
     const best = <T extends { readonly model: Model }>(all: readonly T[]): T | undefined =>
       [...all]
@@ -79,10 +85,10 @@ export function switchesFor(
     wanted = wanted.filter((one) => !isHere.has(one));
     const plugged = new Map<number, Wanted>();
     const real = here.filter((one) => one.for !== null);
-    const sockets = copperPorts(model);
+    const sockets = socketsOf(model);
     real.forEach((one, i) => plugged.set(sockets[i]!, one));
     switches.push({
-      key: `switch ${place.id} ${world} ${switches.length + 1}`,
+      key,
       place,
       world,
       model,
