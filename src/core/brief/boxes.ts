@@ -3,7 +3,7 @@ import { insertBox, insertCard } from '../edit';
 import { repairName } from '../model/hosts';
 import { type Model, blankPort, portsOf } from '../model/wiring';
 import { writeAir } from './air';
-import { plug, writeLinks, writeRoots } from './cables';
+import { plug, writeBundles, writeLinks, writeRoots } from './cables';
 import { setStanding, writePorts } from './carried';
 import { CORE, GATEWAY } from './design';
 import type { KeyedDraft } from './keyed';
@@ -68,6 +68,7 @@ export function writeNetwork(input: NetworkInput): Written {
   writePorts(input, written);
   setStanding(draft, input, written);
   writeLinks(input, written);
+  writeBundles(input, written);
   writeRoots(input, written);
   return written;
 }

@@ -5,7 +5,7 @@ import { FindingsEngine } from '../findings';
 import { typedCable } from '../edit';
 import { readPlanFile } from '../formats';
 import { linksAt, portsOf } from '../model/wiring';
-import { askAll, probe } from '../rehearse';
+import { askAll, probe, withFaults } from '../rehearse';
 import {
   type AnyRecord,
   type Plan,
@@ -174,6 +174,31 @@ test('boxes at hand are used before anything is bought, where they do', () => {
   const { hardware } = finish(propose(old));
   expect(hardware.switches.map(({ atHand }) => atHand)).toEqual([false]);
   expect(hardware.decisions.map(({ why }) => why)).toContain('it does not understand VLANs');
+});
+
+test('where many share the way to the gateway it is two cables in one bundle, of which either may fail', () => {
+  const brief = done(withNeeds(['workstation', 70]), 'addLine', { name: 'fibre' });
+  const proposal = finish(propose(brief));
+  const lags = [...proposal.plan.lag.values()];
+  expect(lags.map(({ lacp }) => lacp)).toEqual([true, true]);
+  const members = [...proposal.plan.port.values()].filter(({ lag }) => lag !== null);
+  expect(members).toHaveLength(4);
+  const carried = new Set(members.map(({ tagged }) => tagged.join(' ')));
+  expect(carried.size).toBe(1);
+  const cut = [...proposal.plan.cable.values()].filter(({ from }) => members.some(({ id }) => id === from));
+  expect(cut).toHaveLength(2);
+  const [staff] = [...proposal.plan.vlan.values()].filter(({ purpose }) => purpose === 'staff');
+  for (const { id } of cut) {
+    const broken = withFaults(proposal.plan, [{ kind: 'cable', cable: id }]);
+    const asked = {
+      from: { vlan: staff!.id },
+      to: { internet: true as const },
+      wanted: { protocol: 'tcp' as const, port: 443 },
+    };
+    expect(probe(broken, asked, null).delivered).toBe(true);
+  }
+  // A handful does with one.
+  expect(finish(propose(withNeeds(['workstation', 5]))).plan.lag.size).toBe(0);
 });
 
 test('a socket somebody has used for something of their own is used for nothing else', () => {

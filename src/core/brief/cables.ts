@@ -1,4 +1,4 @@
-import type { Port } from '../plan';
+import { type Port, groupBy } from '../plan';
 import { factoryBridge } from '../model/tree';
 import { CORE } from './design';
 import type { KeyedDraft } from './keyed';
@@ -46,6 +46,22 @@ export function writeLinks({ draft, hardware }: NetworkInput, written: Written):
       }),
     );
   }
+}
+
+/** Cables that act as one do so at both of their ends. */
+export function writeBundles({ draft, hardware }: NetworkInput, written: Written): void {
+  for (const [bundle, links] of groupBy(
+    hardware.links.filter((link) => link.bundle !== null),
+    (link) => link.bundle,
+  ))
+    for (const side of ['from', 'to'] as const) {
+      const { box } = links[0]![side];
+      const lag = draft.under('cables', `${side} of bundle ${bundle}`, () =>
+        draft.insert('lag', { device: written.devices.get(box)!.id, name: 'bundle-1', lacp: true }),
+      );
+      for (const link of links)
+        draft.update('port', written.ports.get(box)!.get(link[side].port)!.id, { lag: lag.id });
+    }
 }
 
 /** The root of each tree stands at the main place, and where there is a way round, another takes over. */

@@ -25,6 +25,10 @@ class FreePorts {
     return this.fibre.length;
   }
 
+  get spare(): number {
+    return this.copper.length;
+  }
+
   has(kind: 'fibre' | 'copper'): boolean {
     return this[kind].length > 0;
   }
@@ -79,6 +83,25 @@ export class Cabling {
       media: medium,
       metres: measured ? metres : null,
       ring,
+      bundle: null,
+    });
+    return true;
+  }
+
+  /** Lays a second cable beside a copper link and bundles the two, where both ends have a port that is kept for nothing. */
+  double(a: string, b: string, kept: number): boolean {
+    const [one, other] = [this.free.get(a)!, this.free.get(b)!];
+    const at = this.links.findIndex(({ from, to }) => from.box === a && to.box === b);
+    const link = this.links[at];
+    if (link?.media !== 'copper' || !one.has('copper') || other.spare <= kept) return false;
+    const { key } = link;
+    this.links[at] = { ...link, bundle: key };
+    this.links.push({
+      ...link,
+      key: `${key}, second`,
+      from: { box: a, port: one.take('copper') },
+      to: { box: b, port: other.take('copper') },
+      bundle: key,
     });
     return true;
   }

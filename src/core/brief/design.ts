@@ -43,6 +43,8 @@ export interface LinkDesign {
   readonly metres: number | null;
   /** It closes a ring of places. */
   readonly ring: boolean;
+  /** Cables of one name act as one (IEEE 802.1AX). */
+  readonly bundle: string | null;
 }
 
 export interface Hardware {

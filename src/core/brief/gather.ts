@@ -238,6 +238,14 @@ function assumedIn(
   return said;
 }
 
+/** Devices that are worth a second cable to the gateway. */
+const WORTH_A_BUNDLE = 60;
+/** How many share the way to the gateway, and whether that is worth two cables. */
+export const crowdOf = ({ needs, site }: Pick<Brief, 'needs' | 'site'>): number =>
+  needs.reduce((sum, need) => sum + grownNeed(site, need), 0);
+export const isCrowded = (brief: Pick<Brief, 'needs' | 'site' | 'choice'>): boolean =>
+  brief.choice.separation === 'vlans' && crowdOf(brief) >= WORTH_A_BUNDLE;
+
 export const isFlat = ({ choice }: Pick<Brief, 'choice'>): boolean => choice.separation === 'flat';
 
 const INSIDE: ReadonlySet<Purpose> = new Set(['staff', 'voice', 'servers']);

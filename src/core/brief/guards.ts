@@ -36,13 +36,14 @@ export function writeGuards(input: NetworkInput, written: Written): readonly Dec
         }),
       );
     // Into the first switch they come from whoever routes, whichever way a ring turns.
-    const first = hardware.links.find(({ from, to }) => isAbove(from.box) && to.box === design.key);
-    const above = first
-      ? [first.to.port]
-      : hardware.links.flatMap(({ from, to, ring }) => [
-          ...(to.box === design.key ? [to.port] : []),
-          ...(ring && from.box === design.key ? [from.port] : []),
-        ]);
+    const first = hardware.links.filter(({ from, to }) => isAbove(from.box) && to.box === design.key);
+    const above =
+      first.length > 0
+        ? first.map(({ to }) => to.port)
+        : hardware.links.flatMap(({ from, to, ring }) => [
+            ...(to.box === design.key ? [to.port] : []),
+            ...(ring && from.box === design.key ? [from.port] : []),
+          ]);
     for (const number of guarded.length > 0 ? above : [])
       draft.under('guards', `trust ${number} ${design.key}`, () =>
         draft.insert('portGuard', {

@@ -14,7 +14,7 @@ import {
   type Wanted,
   copperPorts,
 } from './design';
-import { type Brief, grownNeed, insideGroups, isFlat, metresTo, placeOf } from './gather';
+import { type Brief, crowdOf, grownNeed, insideGroups, isCrowded, isFlat, metresTo, placeOf } from './gather';
 import { switchesFor } from './switches';
 import { type World, classOf, things, worldOf } from './things';
 
@@ -179,6 +179,14 @@ export function hardwareOf(brief: Brief, standing: Standing | null, occupied: Oc
         why: 'any one cable of it may fail and every place stays connected',
       });
   }
+  const next = cabling.links.find(({ from }) => from.box === GATEWAY)?.to.box;
+  const kept = switches.find(({ key }) => key === next)?.kept ?? 0;
+  if (next && !standing && isCrowded(brief))
+    if (cabling.double(GATEWAY, next, kept))
+      decisions.push({
+        what: 'Two cables between the gateway and the first switch, as one bundle',
+        why: `${crowdOf(brief)} devices share it; with one cable less it still works`,
+      });
   for (const stock of hand.unused())
     decisions.push({
       what: `${stock.model} is not used, or not every one of them`,

@@ -2,7 +2,7 @@ import { type Place, badInput } from '../plan';
 import { type Model, modelById, reservedFor } from '../model/wiring';
 import type { AtHand } from './at-hand';
 import { type Occupied, type SwitchDesign, type Wanted, copperPorts, fibrePorts, powered } from './design';
-import { type Brief, isFlat } from './gather';
+import { type Brief, isCrowded, isFlat } from './gather';
 import type { World } from './things';
 
 /** Which switches a place needs for what is to be plugged in there. */
@@ -33,9 +33,9 @@ function taken(model: Model, ports: number, wanted: readonly Wanted[]): Wanted[]
   return all;
 }
 
-/** Copper ports of a switch for things: all, but one for the way up where it has no fibre, and one for the gateway. */
-const room = (model: Model, gateway: boolean): number =>
-  copperPorts(model).length - (fibrePorts(model).length === 0 ? 1 : 0) - (gateway ? 1 : 0);
+/** Copper ports of a switch for things: all, but one for the way up where it has no fibre, and those for the gateway. */
+const room = (model: Model, gateway: number): number =>
+  copperPorts(model).length - (fibrePorts(model).length === 0 ? 1 : 0) - gateway;
 /** As many switches without fibre as a box that joins others has copper for. */
 const MOST_WITHOUT_FIBRE = 3;
 
@@ -50,6 +50,7 @@ export function switchesFor(
 ): SwitchDesign[] {
   const switches: SwitchDesign[] = [];
   let wanted = [...list].sort((a, b) => (b.poeClass ?? 0) - (a.poeClass ?? 0));
+  const toGateway = isCrowded(brief) ? 2 : 1;
   const shelf = shelfFor(brief, place, list);
   const usable = (model: Model) =>
     fibrePorts(model).length > 0 ||
@@ -60,7 +61,7 @@ export function switchesFor(
     const gone = occupied(key);
     const socketsOf = (model: Model) => copperPorts(model).filter((port) => !gone.has(port));
     const ports = (model: Model) =>
-      room(model, switches.length === 0 && place === brief.places[0]) -
+      room(model, switches.length === 0 && place === brief.places[0] ? toGateway : 0) -
       (copperPorts(model).length - socketsOf(model).length);
     const fits = (model: Model) => taken(model, ports(model), wanted).length;
     const best = <T extends { readonly model: Model }>(all: readonly T[]): T | undefined =>
