@@ -11,7 +11,7 @@ test('makes a site from a few decisions, with a gateway to stand on', async ({ p
   await page.getByRole('button', { name: 'Make it' }).click();
   await expect(page.getByRole('heading', { name })).toBeVisible();
   await expect(page.getByText('No segments yet.')).toBeVisible();
-  await page.getByRole('link', { name: 'Brief' }).click();
+  await page.getByRole('navigation').getByRole('link', { name: 'Brief' }).click();
   await page.getByRole('radio', { name: 'habits' }).click();
   await expect(page.getByRole('textbox', { name: 'Address space' })).toHaveValue('10.50.0.0/16');
   await expect(page.getByLabel('Fixed addresses')).toContainText(/reserv/i);

@@ -46,7 +46,7 @@ test('starts, keeps the data over a second start, ends on Ctrl-C with a page ope
 
     const fresh = start(port, data, ['--fresh', '--yes']);
     await expect.poll(fresh.said, { timeout: 150_000 }).toContain('ready');
-    expect(await names()).toHaveLength(3);
+    expect(await names()).toHaveLength(4);
     fresh.child.kill('SIGTERM');
     expect(await fresh.ended).toBe(0);
   } finally {
@@ -107,7 +107,7 @@ test('two first starts at once on one folder, whose name has a space, both come 
       await expect.poll(one.said, { timeout: 120_000 }).toContain(`ready: http://127.0.0.1:${ports[i]}`);
     for (const port of ports) {
       const { sites } = await (await request.get(`http://127.0.0.1:${port}/api/sites`)).json();
-      expect(sites).toHaveLength(3);
+      expect(sites).toHaveLength(4);
     }
   } finally {
     for (const { child, ended } of both) {

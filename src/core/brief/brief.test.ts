@@ -176,6 +176,24 @@ test('boxes at hand are used before anything is bought, where they do', () => {
   expect(hardware.decisions.map(({ why }) => why)).toContain('it does not understand VLANs');
 });
 
+test('a box at hand with fewer ports than its own cables need takes nothing it has no socket for', () => {
+  const tiny = done(withNeeds(['workstation', 70]), 'addStock', {
+    sort: 'switch',
+    model: 'tiny',
+    copper: 1,
+    fibre: 1,
+  });
+  const { hardware, plan } = finish(propose(tiny));
+  for (const { model, plugged } of hardware.switches)
+    for (const port of plugged.keys()) expect(copperPorts(model)).toContain(port);
+  const computers = [...plan.device.values()].filter(({ kind }) => kind === 'computer');
+  expect(computers).toHaveLength(70);
+  for (const { id } of computers) {
+    const [socket] = portsOf(plan, id);
+    expect(linksAt(plan, socket!)).toHaveLength(1);
+  }
+});
+
 test('where many share the way to the gateway it is two cables in one bundle, of which either may fail', () => {
   const brief = done(withNeeds(['workstation', 70]), 'addLine', { name: 'fibre' });
   const proposal = finish(propose(brief));

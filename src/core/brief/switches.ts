@@ -23,7 +23,7 @@ function taken(model: Model, ports: number, wanted: readonly Wanted[]): Wanted[]
   const all: Wanted[] = [];
   let watts = model.poeBudget ?? 0;
   for (const one of wanted) {
-    if (all.length === ports) break;
+    if (all.length >= ports) break;
     if (one.poeClass !== null) {
       if (!powered(model) || reservedFor(one.poeClass) > watts) continue;
       watts -= reservedFor(one.poeClass);
