@@ -30,6 +30,7 @@ import {
   stepsOfParts,
   weaknessOf,
 } from '.';
+import { copperPorts } from './design';
 
 const refusal = (plan: Plan): string => {
   try {
