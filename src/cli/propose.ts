@@ -54,7 +54,7 @@ export const proposal: Command = {
     }));
     const to = switches.get('to');
     if (to !== undefined) writeFileSync(to, writePlanFile(made.plan));
-    const counts = countsOf(made);
+    const counts = countsOf(made).filter(({ added, changed, removed }) => added + changed + removed > 0);
     return {
       code: made.unmet.length > 0 ? 1 : 0,
       text: [

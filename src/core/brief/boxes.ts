@@ -1,4 +1,4 @@
-import type { Box, Device, Interface } from '../plan';
+import { type Device, type Interface, boxOf } from '../plan';
 import { insertBox, insertCard } from '../edit';
 import { repairName } from '../model/hosts';
 import { type Model, blankPort, portsOf } from '../model/wiring';
@@ -23,15 +23,12 @@ function writeBox(
   device: Device,
   model: Model,
   place: string,
-): Box {
-  const known = draft.plan.box.by('device', device.id)[0];
-  const box =
-    known && !draft.isProposed('box', known.id)
-      ? known
-      : draft.under('boxes', `box ${key}`, () => insertBox(draft, device, model, place));
+): void {
+  const known = boxOf(draft.plan, device.id);
+  if (!known || draft.isProposed('box', known.id))
+    draft.under('boxes', `box ${key}`, () => insertBox(draft, device, model, place));
   written.devices.set(key, device);
   written.ports.set(key, new Map(portsOf(draft.plan, device.id).map((port) => [port.number, port])));
-  return box;
 }
 
 /** The address of a box in the segment from which boxes are looked after. */

@@ -3,8 +3,8 @@ import { passing, zoneOfVlan } from '../model/policy';
 import { isPassive, powerOf, wiredPorts, linksAt } from '../model/wiring';
 import { assumedSeconds } from '../commission';
 import { type Fault, outOfTouch } from '../rehearse';
-import { gather } from './gather';
-import { type Proposal } from './propose';
+import { groupsOf } from './gather';
+import type { Proposal } from './propose';
 
 /** What a proposal costs and what it is good for, so that one can be held against another. */
 export interface Figures {
@@ -61,7 +61,7 @@ export function figuresOf({ plan, brief, hardware, unmet }: Proposal): Figures {
 
 /** Directions between groups in which something is stopped; groups as VLANs would tell them apart. */
 function apartIn(plan: Plan, brief: Proposal['brief']): { readonly apart: number; readonly pairs: number } {
-  const groups = gather(plan, { ...brief.choice, separation: 'vlans' }).groups;
+  const groups = groupsOf(brief.site, brief.needs, { ...brief.choice, separation: 'vlans' });
   const pairs = groups.length * (groups.length - 1);
   if (brief.choice.separation === 'flat') return { apart: 0, pairs };
   const vlans = [...plan.vlan.values()].filter(

@@ -90,7 +90,8 @@ function nameFor(needs: readonly Need[], purpose: Purpose, taken: ReadonlySet<st
   return taken.has(said.toLowerCase()) ? `${said} ${purposeDefaults[purpose].label.toLowerCase()}` : said;
 }
 
-function groupsOf(site: Site, needs: readonly Need[], choice: Choice): Group[] {
+/** What needs go into one segment each, kept apart as is chosen. */
+export function groupsOf(site: Site, needs: readonly Need[], choice: Choice): Group[] {
   const byKey = new Map<string, Need[]>();
   for (const need of needs) {
     const key = keyOf(need, choice);

@@ -1,10 +1,7 @@
 export { type Alternative, alternativesOf } from './alternatives';
 export { type Figures, type Weakness, figuresOf, weaknessOf } from './figures';
-export { type Brief, type Choice, gather, wishText } from './gather';
-export type { Decision } from './design';
-export { type Accepted, acceptedKey } from './keyed';
-export type { Unmet } from './lines';
-export { type PartCount, acceptedFrom, countsOf, partOfStep, stepsOfParts } from './parts';
-export { type Part, type Proposal, type Stage, parts, propose } from './propose';
-export { things } from './things';
+export type { Choice } from './gather';
+export type { Accepted } from './keyed';
+export { acceptedFrom, countsOf, stepsOfParts } from './parts';
+export { type Part, type Proposal, parts, propose } from './propose';
 export { type NoProposal, type PartSheet, type ProposalSheet, sheetOf } from './sheet';

@@ -52,13 +52,14 @@ export const partOfStep = ({ partOf }: Pick<Proposal, 'partOf'>, { table, id }: 
     : (usualPart[table] ?? 'things');
 };
 
-/** How many records of each part are new, otherwise or gone. */
+/** How many records of a part are new, otherwise or gone. */
 export interface PartCount {
   readonly part: Part;
   readonly added: number;
   readonly changed: number;
   readonly removed: number;
 }
+/** All parts, also those in which nothing differs. */
 export function countsOf(proposal: Pick<Proposal, 'partOf' | 'steps'>): PartCount[] {
   const counts = new Map(parts.map((part) => [part, { part, added: 0, changed: 0, removed: 0 }]));
   for (const step of proposal.steps) {
@@ -67,7 +68,7 @@ export function countsOf(proposal: Pick<Proposal, 'partOf' | 'steps'>): PartCoun
     else if (step.after === null) count.removed++;
     else count.changed++;
   }
-  return [...counts.values()].filter(({ added, changed, removed }) => added + changed + removed > 0);
+  return [...counts.values()];
 }
 
 /**

@@ -2,6 +2,7 @@ import {
   type AnyRecord,
   type Device,
   type Plan,
+  type Progress,
   type RecordOf,
   type Step,
   type TableName,
@@ -61,11 +62,6 @@ export interface Proposal {
   readonly unmet: readonly Unmet[];
 }
 
-/** How far a proposal has come. */
-export interface Stage {
-  readonly done: number;
-  readonly of: number;
-}
 const STAGES = 6;
 
 /**
@@ -210,7 +206,7 @@ export function* propose(
   plan: Plan,
   choice: Partial<Choice> = {},
   accepted: Accepted = new Map(),
-): Work<Proposal, Stage> {
+): Work<Proposal, Progress> {
   const brief = gather(plan, choice);
   const draft = new KeyedDraft(startOf(plan, accepted), plan, accepted);
   const gateway = gatewayOf(draft);

@@ -14,7 +14,6 @@ import {
 import {
   type Interface,
   type Need,
-  type Pool,
   type Purpose,
   Refusal,
   type Subnet,
@@ -230,13 +229,7 @@ function poolRange(brief: Brief, prefix: Prefix, fixed: number, leases: number):
   return { start: addOffset(end, 1 - leases), end };
 }
 
-function writePool(
-  draft: KeyedDraft,
-  brief: Brief,
-  wanted: Wanted,
-  subnet: Subnet,
-  server: Interface,
-): Pool | null {
+function writePool(draft: KeyedDraft, brief: Brief, wanted: Wanted, subnet: Subnet, server: Interface): void {
   const leases = leasesFor(wanted);
   const had = draft.was('pool', `pool ${wanted.key}`);
   const whole = rangeOf(subnet.prefix);
@@ -249,8 +242,8 @@ function writePool(
       ? had
       : null;
   const range = still ?? poolRange(brief, subnet.prefix, wanted.fixed, leases);
-  if (!range) return null;
-  return draft.under('segments', `pool ${wanted.key}`, () =>
+  if (!range) return;
+  draft.under('segments', `pool ${wanted.key}`, () =>
     draft.insert('pool', {
       subnet: subnet.id,
       start: range.start,

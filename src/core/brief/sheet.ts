@@ -1,7 +1,7 @@
 import { type AnyRecord, type Plan, type Refusal, type Step, kinds, recordTitle } from '../plan';
 import type { Alternative } from './alternatives';
 import { type Figures, figuresOf } from './figures';
-import { partOfStep } from './parts';
+import { type PartCount, countsOf, partOfStep } from './parts';
 import { type Part, type Proposal, parts } from './propose';
 import type { Decision } from './design';
 import type { Unmet } from './lines';
@@ -9,11 +9,7 @@ import type { Unmet } from './lines';
 /** A proposal as it is read: like a bill, part by part, with what would differ and why. */
 
 /** A part of a proposal that is accepted or left. */
-export interface PartSheet {
-  readonly part: Part;
-  readonly added: number;
-  readonly changed: number;
-  readonly removed: number;
+export interface PartSheet extends PartCount {
   readonly decisions: readonly Decision[];
   /** What would differ, record by record; the first of them. */
   readonly lines: readonly string[];
@@ -52,16 +48,13 @@ export function sheetOf(plan: Plan, alternative: Alternative, proposal: Proposal
     figures: figuresOf(proposal),
     assumed: proposal.brief.assumed,
     unmet: proposal.unmet,
-    parts: parts.map((part) => {
-      const steps = byPart.get(part)!;
-      return {
-        part,
-        added: steps.filter(({ before }) => before === null).length,
-        removed: steps.filter(({ after }) => after === null).length,
-        changed: steps.filter(({ before, after }) => before !== null && after !== null).length,
-        decisions: proposal.decisions[part] ?? [],
-        lines: steps.slice(0, MOST_LINES).map((step) => lineOf(plan, proposal.plan, step)),
-      };
-    }),
+    parts: countsOf(proposal).map((count) => ({
+      ...count,
+      decisions: proposal.decisions[count.part] ?? [],
+      lines: byPart
+        .get(count.part)!
+        .slice(0, MOST_LINES)
+        .map((step) => lineOf(plan, proposal.plan, step)),
+    })),
   };
 }

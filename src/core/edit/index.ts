@@ -1,4 +1,4 @@
-export { type NeedColumn, type NeedRow, needColumnsOf, readNeedRows, thingNamed } from './brief/need-rows';
+export { type NeedColumn, type NeedRow, needColumnsOf, readNeedRows } from './brief/need-rows';
 export { thingWords } from './brief/thing-words';
 export { siblingsOf, unlikeInside } from './gear/controller-siblings';
 export { insertBox } from './gear/devices';
