@@ -165,7 +165,7 @@ const LOOKS: Readonly<Record<string, Look>> = {
     }
   },
 };
-const SHEETS = ['schedule', 'ports', 'rules', 'settings', 'compare?with=3creamery'];
+const SHEETS = ['schedule', 'ports', 'rules', 'settings', 'book', 'compare?with=3creamery'];
 
 for (const theme of ['day', 'night'])
   for (const station of ['', ...STATIONS, 'rehearse?view=exercise', ...SHEETS])

@@ -24,6 +24,7 @@ entry(async () => {
       'guards.ts',
       'commission.ts',
       'brief.ts',
+      'book.ts',
       'extreme.ts',
       'load.ts',
     ]) {

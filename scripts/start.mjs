@@ -102,7 +102,7 @@ entry(async () => {
   const own = !process.env.DATABASE_URL;
   requireRoom(folder, own, dev);
   requireFolder(folder);
-  if (own) await requirePackages(['mariadb-server-core', 'mariadb-client-core']);
+  if (own) await requirePackages(['mariadb-server-core', 'mariadb-client-core', 'fonts-wqy-microhei']);
   await requireModules();
   if (!dev) await requireBuild();
   const lan = lanPort === null ? null : await openLan(folder, lanPort);

@@ -16,6 +16,7 @@ export const floors = [
   'model/switching',
   'model/guards',
   'model/uplink',
+  'model/map',
   'model/routing',
   'model/policy',
   'rehearse',
@@ -26,6 +27,7 @@ export const floors = [
   'commission',
   'brief',
   'log',
+  'book',
   'find',
 ];
 

@@ -28,6 +28,9 @@ const programs = {
   ifupdown: '/usr/sbin/ifup',
   'poppler-utils': '/usr/bin/pdftotext',
   'zbar-tools': '/usr/bin/zbarimg',
+  xlsx2csv: '/usr/bin/xlsx2csv',
+  'libxml2-utils': '/usr/bin/xmllint',
+  'fonts-wqy-microhei': '/usr/share/fonts/truetype/wqy/wqy-microhei.ttc',
 };
 /** What the tests on the kernel run. */
 export const KERNEL = ['nftables', 'iproute2', 'iputils-ping', 'dnsmasq-base', 'udhcpc'];
@@ -43,6 +46,9 @@ export const READERS = [
   'ifupdown',
   'poppler-utils',
   'zbar-tools',
+  'xlsx2csv',
+  'libxml2-utils',
+  'fonts-wqy-microhei',
 ];
 
 /** What these packages would start at every boot; the tests start what they need themselves. */

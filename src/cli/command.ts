@@ -24,5 +24,5 @@ export interface Command {
   readonly about: string;
   /** Its switches, and what each takes; empty for nothing. */
   readonly takes: Readonly<Record<string, string>>;
-  readonly run: (given: Given) => Said;
+  readonly run: (given: Given) => Said | Promise<Said>;
 }

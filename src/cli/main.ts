@@ -52,14 +52,14 @@ export interface Outcome {
 }
 
 /** Runs one command. Whatever is wrong with what it was given is said, and nothing is half done. */
-export function runCommand(args: readonly string[], today: string): Outcome {
+export async function runCommand(args: readonly string[], today: string): Promise<Outcome> {
   const [name = '', ...rest] = args;
   const command = Object.hasOwn(commands, name) ? commands[name] : undefined;
   if (name === '' || name === 'help' || name === '--help') return { code: 0, out: usage(), error: '' };
   try {
     if (!command) throw new Misuse(`There is no command ${name}.`);
     const asked = given(command, rest, today);
-    const { code, text, json } = command.run(asked);
+    const { code, text, json } = await command.run(asked);
     return { code, out: asked.switches.has('json') ? JSON.stringify(json, null, 2) : text, error: '' };
   } catch (error) {
     if (!(error instanceof Misuse || error instanceof Refusal)) throw error;

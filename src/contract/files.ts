@@ -39,6 +39,24 @@ export const files = {
     answer: file('application/zip', 'A zip archive.'),
     problems: { ...siteGone, 503: 'It took longer than the limit.' },
   }),
+  book: route({
+    method: 'GET',
+    path: '/api/sites/{site}/book',
+    says: 'The as-built book: what the site is, written from its plan and its log.',
+    query: z.object({
+      /** An unknown one is answered with those there are. */
+      paper: z.string().optional(),
+      /** Chapters to leave out, by name, with commas between. */
+      without: z.string().optional(),
+    }),
+    answer: file('application/pdf', 'A tagged PDF with bookmarks.'),
+    long: true,
+    problems: {
+      ...siteGone,
+      422: 'There is no such paper or chapter.',
+      503: 'It took longer than the limit.',
+    },
+  }),
   labels: route({
     method: 'GET',
     path: '/api/sites/{site}/labels',
@@ -60,6 +78,9 @@ export const files = {
     problems: { ...siteGone, 422: 'There is no such sheet, or nothing to stick a label on.' },
   }),
 };
+
+/** A file at the end of lines of JSON: its bytes in base 64 (RFC 4648 section 4). */
+export const sentFile = z.object({ name: z.string(), type: z.string(), base64: z.string() });
 
 export const machine = {
   health: route({

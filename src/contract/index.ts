@@ -18,6 +18,7 @@ export {
   type Route,
   line,
 } from './route';
+export { sentFile } from './files';
 export { type ChangeBody, ENTRIES_BYTES, ENTRIES_PART } from './journal';
 export { SITES_PART, type SiteSummary } from './sites';
 export { type Entry, type ProblemDetails, problem } from './shapes';

@@ -35,16 +35,17 @@ const refusals = (list: Readonly<Record<string, string>>) =>
 
 function answerOf(route: Route) {
   const { answer } = route;
+  const lines = route.long && {
+    [LINES]: { schema: { description: 'Where it is accepted: a line for each.', ...lineSchema } },
+  };
   if (isOther(answer))
-    return { description: answer.says, content: { [answer.type]: { schema: { type: 'string' } } } };
+    return {
+      description: answer.says,
+      content: { [answer.type]: { schema: { type: 'string' } }, ...lines },
+    };
   return {
     description: 'As asked.',
-    content: {
-      'application/json': { schema: schemaOf(answer, 'input') },
-      ...(route.long && {
-        [LINES]: { schema: { description: 'Where it is accepted: a line for each.', ...lineSchema } },
-      }),
-    },
+    content: { 'application/json': { schema: schemaOf(answer, 'input') }, ...lines },
   };
 }
 

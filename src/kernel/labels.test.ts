@@ -4,7 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { labelGrids, labelsOf, readPlanFile } from '../core/formats';
 import { Draft } from '../core/plan';
-import { labelsPdf } from '../server/pdf/labels';
+import { labelsPdf } from '../server/documents/pdf/labels';
 
 /** Sheets of labels as poppler reads them, and their codes as a camera does. */
 

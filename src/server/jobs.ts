@@ -9,63 +9,29 @@ import {
 } from '../core/exercises';
 import { asANewSite, fromTemplate, newSitePlan } from '../core/edit';
 import { FindingsEngine, type Watch, acceptanceOf } from '../core/findings';
-import {
-  labelGrids,
-  labelKinds,
-  labelsOf,
-  openFiles,
-  portScheduleCsv,
-  readPlanFile,
-  bindingsCsv,
-  ruleScheduleCsv,
-  scheduleCsv,
-  writePlanFile,
-} from '../core/formats';
+import { readPlanFile } from '../core/formats';
 import {
   type Plan,
-  type Progress,
   SITE_ID,
   applySteps,
-  badInput,
   encodePlan,
   encodeStep,
   finish,
-  shownValue,
   siteOf,
   withRecord,
 } from '../core/plan';
-import type { Pool } from 'mysql2/promise';
 import { routes } from '../contract';
 import { createExercise, endExercise, exerciseOf } from '../db/exercises';
 import { stepsBack } from '../db/journal';
 import { type Counts, createSite, keepCounts } from '../db/sites';
 import { today } from '../today';
-import { archiveOf } from './archive';
 import { readBody } from './bodies';
-import type { Commits } from './commit';
-import { labelsPdf } from './pdf/labels';
-import type { Held, Plans } from './plans';
+import { documents } from './documents';
+import { type Holder, type Tell, newest } from './holder';
 import { Problem, unknownSite } from './problems';
 import { type Rehearsed, type RehearseInput, rehearsed } from './rehearse';
 
 /** Work that may take long, on the newest plan of a site. It runs in a thread of its own: see workers.ts. */
-
-/** What a thread works with. */
-interface Holder {
-  readonly pool: Pool;
-  readonly plans: Plans;
-  readonly commits: Commits;
-}
-
-/** What a job tells on its way: how far it has come, or which check it begins. */
-export type Told = Progress | { readonly begun: string };
-type Tell = (told: Told) => void;
-
-async function newest({ plans }: Holder, site: string): Promise<Held> {
-  const found = await plans.newest(site);
-  if (!found) throw unknownSite(site);
-  return found;
-}
 
 /** The plan a site began with. */
 const firstPlan = (holder: Holder, site: string): Promise<Plan> => planAt(holder, site, 0, 'at');
@@ -228,86 +194,6 @@ async function makeSite(
   await createSite(holder.pool, id, asANewSite(await make()), at);
 }
 
-const files = {
-  plan: writePlanFile,
-  addresses: scheduleCsv,
-  bindings: bindingsCsv,
-  ports: portScheduleCsv,
-  rules: (plan: Plan) => ruleScheduleCsv(plan, today()),
-} satisfies Record<string, (plan: Plan) => string>;
-export type FileName = keyof typeof files;
-
-/** What is sent to be saved, and what the site is called. */
-interface Sent {
-  readonly bytes: Uint8Array<ArrayBuffer>;
-  readonly siteName: string;
-}
-
-/** A file made of the plan. */
-async function file(
-  holder: Holder,
-  { site, name }: { readonly site: string; readonly name: FileName },
-): Promise<Sent> {
-  const { plan } = await newest(holder, site);
-  return { bytes: sent(files[name](plan)), siteName: siteOf(plan).name };
-}
-
-/** One of the files that other programs read. */
-async function openFile(
-  holder: Holder,
-  { site, path }: { readonly site: string; readonly path: string },
-): Promise<Sent> {
-  const { plan, revision } = await newest(holder, site);
-  const found = openFiles(plan).find((one) => one.path === path);
-  if (!found)
-    throw badInput(
-      `${shownValue(path)} is no file of this site; the archive of all lists them in its manifest.`,
-      'path',
-    );
-  return { bytes: sent(found.text({ today: today(), revision })), siteName: siteOf(plan).name };
-}
-
-/** All of them in one archive. */
-async function archive(holder: Holder, { site }: { readonly site: string }): Promise<Sent> {
-  const { plan, revision } = await newest(holder, site);
-  return { bytes: archiveOf(plan, { today: today(), revision }), siteName: siteOf(plan).name };
-}
-
-interface Labels {
-  readonly site: string;
-  readonly what: string;
-  readonly grid: string;
-  readonly device: string | null;
-  readonly skip: number;
-  readonly base: string;
-}
-/** Sheets of labels. */
-async function labels(
-  holder: Holder,
-  { site, what: asked, grid: id, device, skip, base }: Labels,
-): Promise<Sent> {
-  const { plan } = await newest(holder, site);
-  const grid = labelGrids.find((one) => one.id === id);
-  const what = labelKinds.find((one) => one === asked);
-  if (!grid || !what) {
-    const known = grid ? labelKinds : labelGrids.map((one) => one.id);
-    throw badInput(
-      `${shownValue(grid ? asked : id)} is not known; there are ${known.join(', ')}.`,
-      grid ? 'what' : 'grid',
-    );
-  }
-  const all = labelsOf(plan, what, device);
-  if (all.length === 0) throw badInput(`There are no ${what} to label here.`, 'what');
-  if (skip >= grid.columns * grid.rows)
-    throw badInput(
-      `A sheet has ${grid.columns * grid.rows} labels, and ${skip} are said to be gone; write a smaller number.`,
-      'skip',
-    );
-  const { name } = siteOf(plan);
-  const bytes = await labelsPdf(all, grid, skip, `${base}/site/${site}`, `${name}: labels for ${what}`);
-  return { bytes, siteName: name };
-}
-
 export const jobs = {
   commit,
   back,
@@ -317,10 +203,7 @@ export const jobs = {
   handIn,
   rehearse,
   planText,
-  file,
-  openFile,
-  archive,
-  labels,
+  ...documents,
   makeSite,
 };
 export type Jobs = typeof jobs;

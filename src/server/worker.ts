@@ -1,7 +1,8 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { openDatabase } from '../db/connection';
 import { Commits } from './commit';
-import { type JobName, type Told, jobs } from './jobs';
+import type { Told } from './holder';
+import { type JobName, jobs } from './jobs';
 import { log } from './log';
 import { Plans } from './plans';
 import { problemOf } from './problems';

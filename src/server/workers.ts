@@ -1,6 +1,7 @@
 import { availableParallelism } from 'node:os';
 import type { Progress } from '../core/plan';
-import type { JobInput, JobName, JobResult, Told } from './jobs';
+import type { Told } from './holder';
+import type { JobInput, JobName, JobResult } from './jobs';
 import { Problem } from './problems';
 import { LIMIT, type Thread as Open, openThread, threadFile } from './thread';
 import type { ToThread } from './worker';

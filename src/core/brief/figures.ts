@@ -108,7 +108,7 @@ export function* weaknessOf({ plan }: Proposal): Work<Weakness, Progress> {
       })),
   ];
   const of = plan.device.size - plan.box.size;
-  const before = new Set(outOfTouch(plan, { kind: 'cable', cable: '' }));
+  const before = new Set(outOfTouch(plan));
   let worst: Weakness['worst'] = null;
   let points = 0;
   for (const [i, { fault, what, own }] of faults.entries()) {

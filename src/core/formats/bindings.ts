@@ -6,7 +6,7 @@ import { csvText } from './csv';
 
 /** The bindings that are entered at boxes by hand, one row each: for whoever types them in. */
 
-const HEAD = ['Box', 'Segment', 'VLAN', 'Address', 'MAC address', 'Device', 'Plugged into'];
+export const bindingHead = ['Box', 'Segment', 'VLAN', 'Address', 'MAC address', 'Device', 'Plugged into'];
 
 export interface BindingRow {
   /** The record of the binding. */
@@ -47,16 +47,16 @@ export function bindingRows(plan: Plan, at: string | null = null): BindingRow[] 
     );
 }
 
-export const bindingsCsv = (plan: Plan): string =>
-  csvText([
-    HEAD,
-    ...bindingRows(plan).map(({ box, segment, vid, address, mac, device, port }) => [
-      box,
-      segment,
-      vid,
-      address,
-      mac,
-      device,
-      port,
-    ]),
+/** The same as cells, under `bindingHead`. */
+export const bindingCells = (plan: Plan): string[][] =>
+  bindingRows(plan).map(({ box, segment, vid, address, mac, device, port }) => [
+    box,
+    segment,
+    vid,
+    address,
+    mac,
+    device,
+    port,
   ]);
+
+export const bindingsCsv = (plan: Plan): string => csvText([bindingHead, ...bindingCells(plan)]);

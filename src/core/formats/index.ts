@@ -1,5 +1,14 @@
 export { bindingRows, bindingsCsv } from './bindings';
 export { csvText } from './csv';
+export {
+  type Drawing,
+  type Shape,
+  channelsDrawing,
+  faceDrawing,
+  mapDrawing,
+  matrixDrawing,
+  svgOf,
+} from './drawings';
 export { MOST_OCTETS, filterRules, octetsOf } from './filter-rules';
 export { formatPage } from './format-page';
 export { planFileJsonSchema } from './json-schema';
@@ -14,11 +23,12 @@ export {
   pageSizes,
   placeOnSheet,
 } from './labels';
-export { type OpenFile, type Written, openFiles } from './open-files';
+export { type OpenFile, type Written, madeFiles, openFiles } from './open-files';
+export { type PlanTable, cableHead, cableRows, tablesOf } from './tables';
 export { telephoneOptions } from './telephones';
 export { nftRuleset } from './nftables';
 export { macAsName, radiusClients, radiusUsers } from './radius';
 export { VERSION, readPlanFile, writePlanFile } from './plan-file';
 export { type BoxBlock, boxPlace, portScheduleCsv, portScheduleOf } from './port-schedule';
 export { ruleCells, ruleHead, ruleScheduleCsv, ruleScheduleOf } from './rule-schedule';
-export { dnsText, leaseWords, scheduleCsv, scheduleOf } from './schedule';
+export { type ScheduleBlock, dnsText, leaseWords, scheduleCsv, scheduleOf } from './schedule';

@@ -4,12 +4,11 @@ import { filterOf } from '../model/policy';
 import { routersIn } from '../model/routing';
 import { radiosOf } from '../model/wireless';
 import { type Device, type Plan, boxOf, byName, interfacesOf, recordTitle, subnetsOf } from '../plan';
-import { bindingsCsv } from './bindings';
+import { csvText } from './csv';
 import { type Drawing, channelsDrawing, faceDrawing, matrixDrawing, svgOf } from './drawings';
 import { hostapdPort, hostapdRadio } from './hostapd';
 import { nftRuleset } from './nftables';
 import { writePlanFile } from './plan-file';
-import { portScheduleCsv } from './port-schedule';
 import {
   dnsmasqConf,
   hostsFile,
@@ -21,8 +20,7 @@ import {
   zoneFiles,
 } from './programs';
 import { radiusClients, radiusUsers } from './radius';
-import { ruleScheduleCsv } from './rule-schedule';
-import { scheduleCsv } from './schedule';
+import { tablesOf } from './tables';
 import { telephoneOptions } from './telephones';
 
 /** All files a plan can be taken away as, by the place they have in the archive of all. */
@@ -100,10 +98,9 @@ function filesOfSite(plan: Plan): Part[] {
   const asked = plan.radius.size > 0 || plan.identity.size > 0;
   return [
     part('plan.json', 'the whole plan', () => writePlanFile(plan)),
-    part('addresses.csv', 'address schedule as CSV', () => scheduleCsv(plan)),
-    part('ports.csv', 'port schedule as CSV', () => portScheduleCsv(plan)),
-    part('rules.csv', 'rule schedule as CSV', ({ today }) => ruleScheduleCsv(plan, today)),
-    ...(plan.binding.size > 0 ? [part('bindings.csv', 'bindings as CSV', () => bindingsCsv(plan))] : []),
+    ...tablesOf(plan).map(({ id, title, head, rows }) =>
+      part(`${id}.csv`, `${title} as CSV`, ({ today }) => csvText([head, ...rows(today)])),
+    ),
     part('names/hosts', 'names as a hosts file', () => hostsFile(plan)),
     ...zoneFiles(plan).map(({ origin, text }) =>
       part(`names/${origin}.zone`, `zone ${origin}`, ({ revision }) => text(revision + 1)),
@@ -146,6 +143,12 @@ function facesOf(plan: Plan, devices: readonly Device[]): Part[] {
     drawn(`faces/${names.get(device.id)}.svg`, `face of ${device.name} as SVG`, faceDrawing(plan, device)),
   );
 }
+
+/** What is drawn or packed where there is room for it, on top of the texts; for the whole site. */
+export const madeFiles = (plan: Plan): { readonly path: string; readonly title: string }[] => [
+  { path: 'schedules.xlsx', title: 'all schedules as a workbook' },
+  ...(plan.box.size > 0 ? [{ path: 'map.svg', title: 'map as SVG' }] : []),
+];
 
 /** Every file of a plan: those of the site, then box by box. */
 export function openFiles(plan: Plan): OpenFile[] {

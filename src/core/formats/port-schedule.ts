@@ -80,7 +80,7 @@ export function portScheduleOf(plan: Plan): BoxBlock[] {
 
 export const boxPlace = ({ box }: BoxBlock): string => placeOf(box);
 
-const HEAD = [
+export const portHead = [
   'box',
   'model',
   'location',
@@ -93,22 +93,21 @@ const HEAD = [
   'label',
 ];
 
+export const portRows = (plan: Plan): string[][] =>
+  portScheduleOf(plan).flatMap((block) =>
+    block.ports.map(({ port, number, carries, leadsTo: to, cable }) => [
+      block.device.name,
+      block.box.model,
+      boxPlace(block),
+      number,
+      port.name,
+      port.index === null ? '' : String(port.index),
+      carries,
+      to,
+      cable,
+      port.label,
+    ]),
+  );
+
 /** The port schedule as one CSV table; its columns box, port, carries and label are read back by pasting. */
-export const portScheduleCsv = (plan: Plan): string =>
-  csvText([
-    HEAD,
-    ...portScheduleOf(plan).flatMap((block) =>
-      block.ports.map(({ port, number, carries, leadsTo: to, cable }) => [
-        block.device.name,
-        block.box.model,
-        boxPlace(block),
-        number,
-        port.name,
-        port.index === null ? '' : String(port.index),
-        carries,
-        to,
-        cable,
-        port.label,
-      ]),
-    ),
-  ]);
+export const portScheduleCsv = (plan: Plan): string => csvText([portHead, ...portRows(plan)]);

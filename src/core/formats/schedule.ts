@@ -121,7 +121,7 @@ export const scheduleOf = (plan: Plan): ScheduleBlock[] =>
     }),
   );
 
-const HEAD = [
+export const addressHead = [
   'vlan',
   'segment',
   'subnet',
@@ -138,9 +138,9 @@ const HEAD = [
   'note',
 ];
 
-/** The schedule as one CSV table: a row per pool, exclusion and fixed address. */
-export function scheduleCsv(plan: Plan): string {
-  const rows = scheduleOf(plan).flatMap((block) => {
+/** The schedule as one table: a row per pool, exclusion and fixed address. */
+export const addressRows = (plan: Plan): string[][] =>
+  scheduleOf(plan).flatMap((block) => {
     const lead = [
       String(block.vlan.vid),
       block.vlan.name,
@@ -177,5 +177,5 @@ export function scheduleCsv(plan: Plan): string {
         : []),
     ];
   });
-  return csvText([HEAD, ...rows]);
-}
+
+export const scheduleCsv = (plan: Plan): string => csvText([addressHead, ...addressRows(plan)]);

@@ -114,9 +114,10 @@ export function whatIf(plan: Plan, faults: readonly Fault[], today: string | nul
   };
 }
 
-/** The devices that are in touch with nobody they need while something has failed, by id; what is not there cannot fail. */
-export function outOfTouch(plan: Plan, fault: Fault): readonly string[] {
+/** The devices that are in touch with nobody they need, as it stands or while something has failed, by id; what is not there cannot fail. */
+export function outOfTouch(plan: Plan, fault: Fault | null = null): readonly string[] {
   const isThere =
+    fault !== null &&
     (fault.kind !== 'cable' || plan.cable.get(fault.cable)) &&
     (fault.kind !== 'uplink' || plan.uplink.get(fault.uplink));
   const broken = isThere ? withFaults(plan, [fault]) : plan;

@@ -10,9 +10,11 @@ import {
   ROW,
   SOCKET,
   rowsOf,
-} from './arrange';
+  INTERNET,
+  type MapBox,
+  type MapCable,
+} from '@/core/model/map';
 import type { MapLook } from './look';
-import { INTERNET, type MapBox, type MapCable } from './map-model';
 
 /** What is drawn is the same on the page and in the picture that is taken away. */
 

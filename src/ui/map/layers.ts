@@ -3,12 +3,10 @@ import { type Grown, Reasons, forwards, treesOf } from '@/core/model/tree';
 import type { Plan } from '@/core/plan';
 import { type Answer, type Fault, type Impact, endsOfCable } from '@/core/rehearse';
 import type { MapLook } from './look';
-import { outsidePort } from './map-model';
+import { outsidePort } from '@/core/model/map';
 
 /** A tree among those of a plan, as it stands in a choice. */
 export const treeKey = ({ kind, number, places }: Grown): string => `${kind} ${number} ${places[0]}`;
-export const treeTitle = ({ kind, number }: Grown): string =>
-  kind === 'common' ? 'the common tree' : kind === 'instance' ? `instance ${number}` : `VLAN ${number}`;
 
 /** The tree that is chosen among those of a plan, the first until one is; with the reasons of its roles. */
 export function treeChosen(plan: Plan, grown: readonly Grown[], key: string) {

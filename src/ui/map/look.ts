@@ -1,6 +1,6 @@
 import { carries, portsOf } from '@/core/model/wiring';
 import { type Plan, boxOf } from '@/core/plan';
-import type { MapModel } from './map-model';
+import type { MapModel } from '@/core/model/map';
 
 /** What the map shows besides boxes and cables; every layer adds to it. Cables and sockets go by their ports, `struck` and `words` devices. */
 export interface MapLook {

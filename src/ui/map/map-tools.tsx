@@ -5,7 +5,7 @@ import { Maximize, Minus, Plus } from 'lucide-react';
 import { type FormEvent, type ReactNode, useId, useMemo, useState } from 'react';
 import { siteOf } from '@/core/plan';
 import { Problem } from '../parts/problem';
-import { rowKey } from './arrange';
+import { rowKey } from '@/core/model/map';
 import type { Picture } from './picture';
 import { saveFile } from '../parts/save-file';
 import { pngOf, svgOf } from './picture-file';

@@ -2,7 +2,7 @@
 
 import { useCallback, useState } from 'react';
 import { remember, remembered } from '../session/stored';
-import type { Point } from './arrange';
+import type { Point } from '@/core/model/map';
 
 type Moved = Readonly<Record<string, Point>>;
 

@@ -1,6 +1,6 @@
 import { flushSync } from 'react-dom';
 import { createRoot } from 'react-dom/client';
-import { extentOf, placesOf } from './arrange';
+import { extentOf, placesOf } from '@/core/model/map';
 import { BoxArt, CableArt, PlaceArt } from './art';
 import type { Picture } from './picture';
 

@@ -1,7 +1,6 @@
 import type { Plan } from '@/core/plan';
-import type { Arrangement } from './arrange';
+import { type Arrangement, type MapModel } from '@/core/model/map';
 import type { MapLook } from './look';
-import type { MapModel } from './map-model';
 
 /** What every box and cable of a map is drawn from. */
 export interface Picture {

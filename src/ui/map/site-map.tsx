@@ -28,10 +28,15 @@ import {
   rowKey,
   rowsOf,
   withMoved,
-} from './arrange';
+  INTERNET,
+  type MapBox,
+  type MapCable,
+  type MapModel,
+  boxSentence,
+  mapOf,
+} from '@/core/model/map';
 import { BoxArt, CableArt, PlaceArt, pathOf } from './art';
 import { type MapLook, PLAIN, followedLook, together } from './look';
-import { INTERNET, type MapBox, type MapCable, type MapModel, boxSentence, mapOf } from './map-model';
 import { FIT, MapTools } from './map-tools';
 import { useMoved } from './moved';
 import type { Picture } from './picture';

@@ -1,8 +1,8 @@
 'use client';
 
-import type { Grown } from '@/core/model/tree';
+import { type Grown, treeTitle } from '@/core/model/tree';
 import { Choice } from '../parts/choice';
-import { treeKey, treeTitle } from './layers';
+import { treeKey } from './layers';
 
 /** Which of the plan's trees is looked at. */
 export function TreeChoice({

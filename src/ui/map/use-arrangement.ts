@@ -1,16 +1,8 @@
 'use client';
 
-import ELK, { type ELK as Elk } from 'elkjs/lib/elk-api';
 import { useEffect, useState } from 'react';
-import { type Arrangement, arrange } from './arrange';
-import type { MapModel } from './map-model';
-
-let elk: Elk | null = null;
-/** One worker for every map of this page, made when the first is shown. */
-const elkOfPage = (): Elk =>
-  (elk ??= new ELK({
-    workerFactory: () => new Worker(new URL('./elk.worker.ts', import.meta.url), { type: 'module' }),
-  }));
+import { type Arrangement, arrange, type MapModel } from '@/core/model/map';
+import { elkOfPage } from './elk-of-page';
 
 interface Arranged {
   readonly model: MapModel;

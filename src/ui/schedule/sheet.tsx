@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { routes } from '@/contract';
 import { type Plan, decodePlan } from '@/core/plan';
@@ -10,11 +11,15 @@ import { RuleSchedulePage } from './rule-schedule-page';
 import { SchedulePage } from './schedule-page';
 import { SettingsPage } from './settings-page';
 
+/** It brings everything that a book can speak of. */
+const BookPage = dynamic(() => import('../book/book-page').then((m) => m.BookPage));
+
 const pages = {
   schedule: SchedulePage,
   ports: PortSchedulePage,
   rules: RuleSchedulePage,
   settings: SettingsPage,
+  book: BookPage,
 };
 export type SheetName = keyof typeof pages;
 

@@ -1,5 +1,5 @@
 import type { AnswerOf, BodyOf, ProblemDetails, QueryOf, Route } from '@/contract';
-import { LINES, line as lineSchema, problem as problemSchema } from '@/contract';
+import { LINES, line as lineSchema, problem as problemSchema, sentFile } from '@/contract';
 import type { Progress } from '@/core/plan';
 
 /** An answer of the server that is not success, with its problem details. */
@@ -64,6 +64,18 @@ export const askText = async <R extends Route>(route: R, asked: Asked<R> = {}): 
 
 /** Asks a route of the contract. Throws an ApiProblem, or Offline. */
 export async function ask<R extends Route>(route: R, asked: Asked<R> = {}): Promise<AnswerOf<R>> {
+  if (!('safeParse' in route.answer)) throw new Error(`${route.path} answers with no JSON`);
+  return route.answer.parse(await toldBy(route, asked)) as AnswerOf<R>;
+}
+
+/** A file that takes long to make, to be saved under its name. Throws an ApiProblem, or Offline. */
+export async function askFile<R extends Route>(route: R, asked: Asked<R>): Promise<File> {
+  const { name, type, base64 } = sentFile.parse(await toldBy(route, asked));
+  const bytes = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
+  return new File([bytes], name, { type });
+}
+
+async function toldBy<R extends Route>(route: R, asked: Asked<R>): Promise<unknown> {
   const { body, signal, hear } = asked;
   const init = {
     method: route.method,
@@ -75,10 +87,8 @@ export async function ask<R extends Route>(route: R, asked: Asked<R> = {}): Prom
     ...(body !== undefined && { body: JSON.stringify(body) }),
   };
   const response = await answered(pathOf(route, asked), init);
-  if (!('safeParse' in route.answer)) throw new Error(`${route.path} answers with no JSON`);
   const lines = response.headers.get('content-type') === LINES;
-  const told = lines ? await lastOf(response.body!, hear!) : await response.json();
-  return route.answer.parse(told) as AnswerOf<R>;
+  return lines ? lastOf(response.body!, hear!) : response.json();
 }
 
 /** The answer at the end of lines that tell how far it has come. Throws an ApiProblem, or Offline where they break off. */

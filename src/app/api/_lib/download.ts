@@ -1,6 +1,6 @@
 import type { Route } from '@/contract';
 import { application } from '@/server/application';
-import type { FileName } from '@/server/jobs';
+import type { FileName } from '@/server/documents';
 import { serve } from './serve';
 
 /** A file to save under a name made of the site's own; names are reduced to plain ASCII for the header. */

@@ -1,4 +1,5 @@
 import type { Need } from '../../plan';
+import { type ColumnKinds, type Columns, columnsIn, plainCell, rowsIn } from '../columns';
 import { thingWords } from './thing-words';
 
 /** A pasted table of devices read as needs: columns by their heads, or by what the cells look like. */
@@ -35,7 +36,6 @@ const heads: Readonly<Record<NeedColumn, readonly string[]>> = {
   power: ['power', 'poe', 'powered'],
   group: ['group', 'apart', 'machine', 'line', 'cell'],
 };
-const columns = Object.keys(heads) as NeedColumn[];
 
 export interface NeedRow {
   /** Line in the pasted text, from 1. */
@@ -53,11 +53,9 @@ export interface NeedRow {
   readonly apart: string;
 }
 
-const plain = (cell: string): string => cell.trim().toLowerCase().replace(/\s+/g, ' ');
-
 /** The kind of thing a text speaks of; undefined where nobody can tell. */
 export function thingNamed(text: string): Need['thing'] | undefined {
-  const words = plain(text);
+  const words = plainCell(text);
   const things = Object.keys(alsoCalled) as Need['thing'][];
   return (
     things.find((thing) => words === thing || words === thingWords[thing]) ??
@@ -66,44 +64,27 @@ export function thingNamed(text: string): Need['thing'] | undefined {
 }
 
 const linkNamed = (text: string): Need['link'] | undefined => {
-  const words = plain(text);
+  const words = plainCell(text);
   if (/wireless|wi-?fi|wlan|radio|^air$/.test(words)) return 'wireless';
   if (/wired|cable|copper|ethernet|lan|^yes$/.test(words)) return 'wired';
   return words === 'no' ? 'wireless' : undefined;
 };
 const isCount = (cell: string): boolean => /^\d{1,6}\s*(x|×|pcs?\.?)?$/i.test(cell.trim());
 
+const kinds: ColumnKinds<NeedColumn> = {
+  heads,
+  looks: [
+    ['count', isCount],
+    ['what', (cell) => thingNamed(cell) !== undefined],
+    ['link', (cell) => linkNamed(cell) !== undefined],
+    ['growth', (cell) => /^\d+\s*%$/.test(cell)],
+    ['place', (cell) => cell !== ''],
+  ],
+  isRow: isCount,
+};
 /** Which column is what: by the head row if there is one, else by what the cells look like. */
-export function needColumnsOf(cells: readonly (readonly string[])[]): {
-  readonly order: readonly (NeedColumn | null)[];
-  readonly header: boolean;
-} {
-  const first = cells[0] ?? [];
-  const used = new Set<NeedColumn>();
-  const named = first.map((cell) => {
-    const column = columns.find((one) => !used.has(one) && heads[one].includes(plain(cell)));
-    if (column) used.add(column);
-    return column ?? null;
-  });
-  if (named.some((column) => column !== null) && !first.some(isCount)) return { order: named, header: true };
-  const width = Math.max(0, ...cells.map((row) => row.length));
-  const order: (NeedColumn | null)[] = Array.from({ length: width }, () => null);
-  const claim = (column: NeedColumn, looks: (cell: string) => boolean) => {
-    const best = order
-      .map((taken, i) => ({
-        i,
-        hits: taken === null ? cells.filter((row) => looks((row[i] ?? '').trim())).length : 0,
-      }))
-      .sort((a, b) => b.hits - a.hits)[0];
-    if (best && best.hits > 0) order[best.i] = column;
-  };
-  claim('count', isCount);
-  claim('what', (cell) => thingNamed(cell) !== undefined);
-  claim('link', (cell) => linkNamed(cell) !== undefined);
-  claim('growth', (cell) => /^\d+\s*%$/.test(cell));
-  claim('place', (cell) => cell !== '');
-  return { order, header: false };
-}
+export const needColumnsOf = (cells: readonly (readonly string[])[]): Columns<NeedColumn> =>
+  columnsIn(cells, kinds);
 
 /** The rows of a table, each good, repaired (with what was mended) or refused (with why). */
 export function readNeedRows(
@@ -111,11 +92,7 @@ export function readNeedRows(
   order: readonly (NeedColumn | null)[] = needColumnsOf(cells).order,
 ): NeedRow[] {
   const { header } = needColumnsOf(cells);
-  return cells
-    .map((row, i) => ({ row, line: i + 1 }))
-    .slice(header ? 1 : 0)
-    .filter(({ row }) => row.some((cell) => cell.trim() !== ''))
-    .map(({ row, line }) => readRow(line, (column) => (row[order.indexOf(column)] ?? '').trim()));
+  return rowsIn(cells, { order, header }).map(({ line, value }) => readRow(line, value));
 }
 
 function readRow(line: number, value: (column: NeedColumn) => string): NeedRow {
@@ -134,7 +111,7 @@ function readRow(line: number, value: (column: NeedColumn) => string): NeedRow {
   const growth = growthText === '' ? null : Number(growthText);
   const wrongGrowth = growth !== null && !(Number.isInteger(growth) && growth >= 0 && growth <= 1000);
   if (wrongGrowth) repaired.push(`growth “${growthText}” is no percentage, left as usual`);
-  const powerText = plain(value('power'));
+  const powerText = plainCell(value('power'));
   const power = /^(yes|y|poe|1|true|x)$/.test(powerText)
     ? 'yes'
     : /^(no|n|0|false)$/.test(powerText)

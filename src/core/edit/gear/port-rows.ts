@@ -1,5 +1,6 @@
 import { type Plan, Refusal, devicesNamed } from '../../plan';
 import { portsOf, describePorts, portsIn, typedTagged, typedVlan } from '../../model/wiring';
+import { type ColumnKinds, type Columns, columnsIn, rowsIn } from '../columns';
 import type { AssignmentInput } from './ports';
 
 /** A pasted row about ports: good, or refused with why. */
@@ -23,41 +24,46 @@ const heads = {
   carries: ['carries', 'vlan', 'vlans', 'segment', 'role', 'mode'],
   label: ['label', 'description', 'note', 'comment'],
 } as const;
-type Column = keyof typeof heads;
-const columns = Object.keys(heads) as Column[];
-const headOf = (cell: string) =>
-  columns.find((column) => (heads[column] as readonly string[]).includes(cell.trim().toLowerCase()));
+export type PortColumn = keyof typeof heads;
+const kinds: ColumnKinds<PortColumn> = {
+  heads,
+  looks: [],
+  // Without a head they stand as they are pasted from the schedule.
+  rest: Object.keys(heads) as PortColumn[],
+  isRow: (cell) => /\d/.test(cell),
+};
+export const portColumnsOf = (cells: readonly (readonly string[])[]): Columns<PortColumn> =>
+  columnsIn(cells, kinds);
 
 /** Reads rows of box, ports, what they carry and a label; with a head row in any order. */
-export function readPortRows(plan: Plan, cells: readonly (readonly string[])[]): PortRow[] {
-  const named = (cells[0] ?? []).map((cell) => headOf(cell) ?? null);
-  const header = named.filter((column) => column !== null).length >= 2;
-  const order: readonly (Column | null)[] = header ? named : columns;
-  const missing = (['box', 'ports', 'carries'] as const).filter((column) => !order.includes(column));
-  return cells
-    .map((row, i) => ({ row, line: i + 1 }))
-    .slice(header ? 1 : 0)
-    .filter(({ row }) => row.some((cell) => cell.trim() !== ''))
-    .map(({ row, line }) => {
-      const value = (column: Column) => (row[order.indexOf(column)] ?? '').trim();
-      const text = { line, box: value('box'), ports: value('ports'), carries: value('carries') };
-      const label = order.includes('label') && row.length > order.indexOf('label') ? value('label') : null;
-      try {
-        const absent =
-          missing[0] ?? (['box', 'ports', 'carries'] as const).find((column) => value(column) === '');
-        if (absent)
-          throw new Refusal('bad-input', `The column ${absent} is ${missing.length ? 'missing' : 'empty'}.`);
-        const [device] = devicesNamed(plan, text.box);
-        if (!device) throw new Refusal('bad-input', `There is no box “${text.box}”.`);
-        const all = portsOf(plan, device.id);
-        const ports = portsIn(text.ports, all);
-        const assign = { ports: ports.map((port) => port.id), ...typedCarried(plan, text.carries) };
-        return { ...text, label, meaning: describePorts(ports, all), why: null, assign };
-      } catch (error) {
-        if (!(error instanceof Refusal)) throw error;
-        return { ...text, label, meaning: '', why: error.message, assign: null };
-      }
-    });
+export function readPortRows(
+  plan: Plan,
+  cells: readonly (readonly string[])[],
+  columns: Columns<PortColumn> = portColumnsOf(cells),
+): PortRow[] {
+  const { order, header } = columns;
+  const missing = (['box', 'ports', 'carries'] as const).filter(
+    (column) => header && !order.includes(column),
+  );
+  return rowsIn(cells, columns).map(({ line, value, has }) => {
+    const text = { line, box: value('box'), ports: value('ports'), carries: value('carries') };
+    const label = has('label') ? value('label') : null;
+    try {
+      const absent =
+        missing[0] ?? (['box', 'ports', 'carries'] as const).find((column) => value(column) === '');
+      if (absent)
+        throw new Refusal('bad-input', `The column ${absent} is ${missing.length ? 'missing' : 'empty'}.`);
+      const [device] = devicesNamed(plan, text.box);
+      if (!device) throw new Refusal('bad-input', `There is no box “${text.box}”.`);
+      const all = portsOf(plan, device.id);
+      const ports = portsIn(text.ports, all);
+      const assign = { ports: ports.map((port) => port.id), ...typedCarried(plan, text.carries) };
+      return { ...text, label, meaning: describePorts(ports, all), why: null, assign };
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      return { ...text, label, meaning: '', why: error.message, assign: null };
+    }
+  });
 }
 
 /** What a port is to carry, as written: `20`, `access CM`, `voice 20`, `trunk 10+20 untagged 30`, `parked`. */

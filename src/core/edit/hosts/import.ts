@@ -23,6 +23,7 @@ import {
   hostOf,
   interfacesWithMac,
 } from '../../plan';
+import { type ColumnKinds, type Columns, columnsIn, rowsIn } from '../columns';
 import { hostInput, insertHost, usualAssignment } from './operations';
 import { nameMessage, nameProblem, proposeHostName, nextFreeAddress } from '../../model/hosts';
 import { purposeDefaults } from '../../model/segments';
@@ -37,7 +38,6 @@ const heads: Readonly<Record<ImportColumn, readonly string[]>> = {
   assignment: ['assignment', 'fixed by', 'mode', 'static or reservation'],
 };
 export type ImportColumn = 'name' | 'address' | 'mac' | 'kind' | 'note' | 'assignment';
-const columns = Object.keys(heads) as ImportColumn[];
 
 export interface ImportRow {
   /** Line in the pasted text, from 1. */
@@ -54,41 +54,6 @@ export interface ImportRow {
   readonly subnet: string | null;
 }
 
-const headOf = (cell: string): ImportColumn | undefined =>
-  columns.find((column) => heads[column].includes(cell.trim().toLowerCase()));
-
-/** Which column is what: by the head row if there is one, else by what the cells look like. */
-export function columnsOf(cells: readonly (readonly string[])[]): {
-  readonly order: (ImportColumn | null)[];
-  readonly header: boolean;
-} {
-  const first = cells[0] ?? [];
-  const named = first.map((cell) => headOf(cell) ?? null);
-  if (
-    named.some((column) => column !== null) &&
-    !first.some((cell) => parseAddress(cell) !== null || parseMac(cell) !== null)
-  )
-    return { order: named, header: true };
-  const width = Math.max(0, ...cells.map((row) => row.length));
-  const order: (ImportColumn | null)[] = Array.from({ length: width }, () => null);
-  const claim = (column: ImportColumn, looks: (cell: string) => boolean) => {
-    const score = (i: number) => cells.filter((row) => looks((row[i] ?? '').trim())).length;
-    const best = order
-      .map((taken, i) => ({ i, hits: taken === null ? score(i) : 0 }))
-      .sort((a, b) => b.hits - a.hits)[0];
-    if (best && best.hits > 0) order[best.i] = column;
-  };
-  claim('mac', (cell) => parseMac(cell) !== null);
-  claim('address', (cell) => parseAddress(cell) !== null || /^\.?\d{1,3}$/.test(cell));
-  claim('kind', (cell) => kindOf(cell) !== null);
-  claim('assignment', (cell) => assignmentOf(cell) !== null);
-  for (const column of ['name', 'note'] as const) {
-    const at = order.indexOf(null);
-    if (at >= 0) order[at] = column;
-  }
-  return { order, header: false };
-}
-
 const kindOf = (cell: string): DeviceKind | null => {
   const plain = cell.trim().toLowerCase().replace(/[ _]+/g, '-');
   return deviceKinds.find((kind) => kind === plain || `${kind}s` === plain) ?? null;
@@ -100,21 +65,33 @@ const assignmentOf = (cell: string): Address['assignment'] | null => {
   return null;
 };
 
+const kinds: ColumnKinds<ImportColumn> = {
+  heads,
+  looks: [
+    ['mac', (cell) => parseMac(cell) !== null],
+    ['address', (cell) => parseAddress(cell) !== null || /^\.?\d{1,3}$/.test(cell)],
+    ['kind', (cell) => kindOf(cell) !== null],
+    ['assignment', (cell) => assignmentOf(cell) !== null],
+  ],
+  rest: ['name', 'note'],
+  isRow: (cell) => parseAddress(cell) !== null || parseMac(cell) !== null,
+};
+/** Which column is what: by the head row if there is one, else by what the cells look like. */
+export const columnsOf = (cells: readonly (readonly string[])[]): Columns<ImportColumn> =>
+  columnsIn(cells, kinds);
+
 /**
  * Reads pasted rows against the plan: each is good, repaired (with what was mended) or refused (with why). `home` is
  * the subnet for rows without an address and for short forms like `.24`; other addresses find their own subnet.
  */
-export function readRows(plan: Plan, home: Subnet, cells: readonly (readonly string[])[]): ImportRow[] {
-  const { order, header } = columnsOf(cells);
+export function readRows(
+  plan: Plan,
+  home: Subnet,
+  cells: readonly (readonly string[])[],
+  columns: Columns<ImportColumn> = columnsOf(cells),
+): ImportRow[] {
   const reader = new RowReader(plan, home);
-  return cells
-    .map((row, i) => ({ row, line: i + 1 }))
-    .slice(header ? 1 : 0)
-    .filter(({ row }) => row.some((cell) => cell.trim() !== ''))
-    .map(({ row, line }) => {
-      const value = (column: ImportColumn) => (row[order.indexOf(column)] ?? '').trim();
-      return reader.read(line, value);
-    });
+  return rowsIn(cells, columns).map(({ line, value }) => reader.read(line, value));
 }
 
 class RowReader {
@@ -193,8 +170,8 @@ class RowReader {
     repaired: string[],
     refused: string[],
   ): { address: IpAddress | null; subnet: Subnet | null } {
-    const promised = new Set(this.addresses.keys());
     if (text === '') {
+      const promised = new Set(this.addresses.keys());
       const address = nextFreeAddress(this.plan, this.home, kind, assignment, promised);
       if (address === null) refused.push(`${formatPrefix(this.home.prefix)} has no free address left`);
       else {

@@ -116,26 +116,29 @@ function numbered(port: Port, x: number, y: number, under: string): Shape[] {
 }
 
 /** The face of a box with its ports; null where it has none. */
-export function faceDrawing(plan: Plan, device: Device): Drawing | null {
+export function faceDrawing(plan: Plan, device: Device, { named = true } = {}): Drawing | null {
   const ports = portsOf(plan, device.id).filter(({ number }) => number > 0);
   if (ports.length === 0) return null;
   const [first, last] = [Math.min(...ports.map(({ row }) => row)), Math.max(...ports.map(({ row }) => row))];
   const columns = Math.max(...ports.map(({ column }) => column)) + 1;
   const name = `${device.name}, ${boxOf(plan, device.id)?.model ?? device.kind}`;
+  const head = named ? HEAD : 0;
   const step = { x: PORT.width + PORT.gap, y: PORT.height + PORT.gap };
   const case_ = { width: columns * step.x + 2 * EDGE, height: (last - first + 1) * step.y + 2 * EDGE };
   const shapes = ports.flatMap((port) => {
-    const [x, y] = [EDGE + port.column * step.x, HEAD + EDGE + (port.row - first) * step.y];
+    const [x, y] = [EDGE + port.column * step.x, head + EDGE + (port.row - first) * step.y];
     const { shapes: own, under } = filling(plan, port, x, y);
     return [...own, ...numbered(port, x, y, under)];
   });
   return {
     title: `${name}: ${ports.map((port) => `${port.number} ${carriedText(plan, port)}`).join('; ')}`,
     width: case_.width,
-    height: case_.height + HEAD,
+    height: case_.height + head,
     shapes: [
-      { kind: 'text', x: 0, y: HEAD - 7, text: name, size: 13, fill: INK, bold: true },
-      { kind: 'box', x: 0, y: HEAD, width: case_.width, height: case_.height, fill: METAL },
+      ...(named
+        ? [{ kind: 'text', x: 0, y: HEAD - 7, text: name, size: 13, fill: INK, bold: true } as const]
+        : []),
+      { kind: 'box', x: 0, y: head, width: case_.width, height: case_.height, fill: METAL },
       ...shapes,
     ],
   };

@@ -37,4 +37,4 @@ export {
   trustOf,
   vlanGuardOf,
 } from './records';
-export { accessWords, hostWords, methodWords } from './words';
+export { accessWords, guardWords, hostWords, methodWords } from './words';

@@ -1,4 +1,5 @@
 export { INK, WHITE, contrast, luminance, textOn } from './colour';
+export { purposeCautions } from './cautions';
 export {
   type AddressUse,
   type Layout,

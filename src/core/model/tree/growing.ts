@@ -32,6 +32,10 @@ export interface Identifier {
   readonly mac: string | null;
 }
 
+/** A tree as people call it. */
+export const treeTitle = ({ kind, number }: Pick<Grown, 'kind' | 'number'>): string =>
+  kind === 'common' ? 'the common tree' : kind === 'instance' ? `instance ${number}` : `VLAN ${number}`;
+
 /** Bridge priorities count in steps of 4096 (clause 13.26.3), port priorities in steps of 16. */
 const step = (value: number, size: number): number => value - (value % size);
 

@@ -1,6 +1,6 @@
 export { type Topology, rootPathVector, rootsOf, designatedVector } from './compute';
 export { forwardingFabric, lostPorts, treesOf } from './forwarding';
-export type { Grown } from './growing';
+export { type Grown, treeTitle } from './growing';
 export { NEW_SWITCH, type Newcomer, plugInSwitch, withNewSwitch } from './new-switch';
 export { formatVids, parseVids } from './ranges';
 export { MASTER, Reasons, identifierText } from './reasons';

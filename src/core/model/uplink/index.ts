@@ -13,3 +13,4 @@ export {
   wayOut,
 } from './upstream';
 export { turnsBack, uplinkDown, workingUplinks } from './working';
+export { addressingWords, upstreamWords } from './words';

@@ -24,4 +24,4 @@ export { TABLE_DATE, allowedOn, countryCodes, isKnownCountry, usableChannels } f
 export { readScan } from './scan';
 export { allowedChannel, betterChannel } from './better';
 export type { ChannelLoad } from './loads';
-export { securityWords } from './words';
+export { besidesOf, securityWords } from './words';

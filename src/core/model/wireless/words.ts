@@ -1,4 +1,4 @@
-import type { Security } from '../../plan';
+import type { Security, Ssid } from '../../plan';
 
 /** How networks are secured, as people say it. */
 export const securityWords: Readonly<Record<Security, string>> = {
@@ -12,3 +12,16 @@ export const securityWords: Readonly<Record<Security, string>> = {
   'wpa2-wpa3-enterprise': 'WPA2 and WPA3, each by name',
   'wpa3-enterprise': 'WPA3, each by name',
 };
+
+/** What else is set for a network, in a few words. */
+export const besidesOf = (ssid: Ssid): string =>
+  [
+    ssid.isolated ? 'clients kept apart' : '',
+    ssid.portal ? 'portal' : '',
+    ssid.hidden ? 'hidden' : '',
+    ssid.schedule,
+    ssid.cannotWait ? 'no radar channels' : '',
+    `from ${ssid.minimumRate} Mbit/s`,
+  ]
+    .filter(Boolean)
+    .join(', ');

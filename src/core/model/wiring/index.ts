@@ -66,4 +66,4 @@ export {
   wiredPort,
   wiredPorts,
 } from './wiring';
-export { carriedText, leadsTo, portLabel, roleWords } from './words';
+export { cableEndText, carriedText, leadsTo, portLabel, roleWords } from './words';

@@ -1,5 +1,5 @@
 import { type Plan, type Port, portTitle, boxOf } from '../../plan';
-import { isPassive, linksAt } from './wiring';
+import { type CableEnd, isPassive, linksAt } from './wiring';
 import { taggedText } from './typed-vlans';
 
 export const roleWords: Readonly<Record<Port['role'], string>> = {
@@ -52,4 +52,10 @@ export function portLabel(plan: Plan, port: Port): string {
       ? 'no VLANs'
       : carriedText(plan, port);
   return `${portTitle(plan, port)}: ${what}${to ? `, to ${to}` : ''}${port.defective ? ', defective' : ''}`;
+}
+
+/** An end of a cable as it is typed: "sw-a 5", and of a panel or an outlet with its side, "panel-a 5 rear". */
+export function cableEndText(plan: Plan, { port: id, side }: CableEnd): string {
+  const port = plan.port.get(id)!;
+  return `${portTitle(plan, port)}${isPassive(plan.device.get(port.device)!.kind) ? ` ${side}` : ''}`;
 }

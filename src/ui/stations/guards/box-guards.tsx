@@ -1,14 +1,13 @@
 'use client';
 
 import { type Device, type Plan, vlansOf } from '@/core/plan';
-import { noVlanGuards, vlanGuardOf } from '@/core/model/guards';
+import { guardWords, noVlanGuards, vlanGuardOf } from '@/core/model/guards';
 import { vlanIsAt } from '@/core/rehearse';
 import { useSession } from '../../session/context';
 import { Jacket } from '../../parts/jacket';
 import { Tick } from '../../parts/tick';
 import { CutOffList } from './cut-off-list';
 import { PortLine } from './port-line';
-import { guardWords } from './words';
 
 /** The guards of a box by segment, whom they cut off, and its ports in a row. */
 export function BoxGuards({ plan, device }: { plan: Plan; device: Device }) {

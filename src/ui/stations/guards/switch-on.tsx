@@ -2,7 +2,7 @@
 
 import { useMemo, useState } from 'react';
 import { type Device, type Plan, vlansOf } from '@/core/plan';
-import { type VlanGuards, vlanGuardOf } from '@/core/model/guards';
+import { type VlanGuards, guardWords, vlanGuardOf } from '@/core/model/guards';
 import { switchedOn, switchOnOrder } from '@/core/edit';
 import { vlanIsAt } from '@/core/rehearse';
 import { attempt, problemOf } from '../../session/attempt';
@@ -10,7 +10,6 @@ import { useSession } from '../../session/context';
 import { Problem } from '../../parts/problem';
 import { Toggle } from '../../parts/tick';
 import { CutOffList } from './cut-off-list';
-import { guardWords } from './words';
 
 type Ticked = ReadonlySet<string>;
 const flipped = (ticked: Ticked, id: string, on: boolean): Ticked =>

@@ -52,10 +52,18 @@ export function HandoverStation() {
       <h3 className="pb-1 font-bold">Take away</h3>
       <ul className="max-w-[760px]">
         <Item
+          what="The book of this site"
+          about="everything for whoever owns it: in plain words, maps, schedules, tests, what to do when; as a page and as a PDF"
+        >
+          <Link className="button button-primary" href={`/site/${session.siteId}/book`}>
+            Open the book
+          </Link>
+        </Item>
+        <Item
           what="Address schedule to print"
           about="every subnet with its gateway, pools and fixed addresses"
         >
-          <Link className="button button-primary" href={`/site/${session.siteId}/schedule`}>
+          <Link className="button" href={`/site/${session.siteId}/schedule`}>
             Open the page
           </Link>
         </Item>

@@ -1,11 +1,12 @@
 import { routes } from '@/contract';
-import { type OpenFile, openFiles } from '@/core/formats';
+import { type OpenFile, madeFiles, openFiles } from '@/core/formats';
 import { type Plan, groupBy } from '@/core/plan';
 import { pathOf } from '../../session/api';
 
 /** The files of a plan one by one: of the site, then box by box. */
 export function OpenFiles({ plan, site }: { plan: Plan; site: string }) {
-  return [...groupBy(openFiles(plan), (file) => titleOf(plan, file))].map(([title, files]) => (
+  const all = [...openFiles(plan), ...madeFiles(plan).map((file) => ({ ...file, device: null }))];
+  return [...groupBy(all, (file) => titleOf(plan, file))].map(([title, files]) => (
     <section key={title} aria-label={`Files for ${title}`} className="pt-2">
       <h4 className="font-bold">{title}</h4>
       <ul>
@@ -29,8 +30,9 @@ export function OpenFiles({ plan, site }: { plan: Plan; site: string }) {
 }
 
 /** A box by its name; files of the site by what they are about. */
-function titleOf(plan: Plan, { device, path }: OpenFile): string {
+function titleOf(plan: Plan, { device, path }: Pick<OpenFile, 'device' | 'path'>): string {
   if (device !== null) return plan.device.get(device)!.name;
   if (path.endsWith('.svg')) return 'drawings';
+  if (/\.(csv|xlsx)$/.test(path)) return 'spreadsheets';
   return path.startsWith('names/') ? 'names' : path.startsWith('radius/') ? 'a RADIUS server' : 'the site';
 }

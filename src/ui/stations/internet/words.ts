@@ -1,21 +1,12 @@
 import { addressings, outsides, passings, protocols, upstreams } from '@/core/plan';
+import { addressingWords, upstreamWords } from '@/core/model/uplink';
 
 /** What the choices of the Internet side are called on the screen. */
 const named = <T extends string>(values: readonly T[], words: Readonly<Record<T, string>>) =>
   values.map((value) => ({ value, label: words[value] }));
 
-export const addressingOptions = named(addressings, {
-  dhcp: 'given by DHCP',
-  static: 'set by hand',
-  pppoe: 'PPPoE',
-});
-export const upstreamOptions = named(upstreams, {
-  modem: 'a modem',
-  bridged: 'the provider’s box, bridged',
-  routing: 'the provider’s box, routing',
-  satellite: 'a satellite terminal',
-  mobile: 'a mobile modem',
-});
+export const addressingOptions = named(addressings, addressingWords);
+export const upstreamOptions = named(upstreams, upstreamWords);
 export const passingOptions = named(passings, {
   nothing: 'nothing',
   listed: 'the ports recorded here',

@@ -1,7 +1,15 @@
 'use client';
 
 import { type Plan, type Ssid, SITE_ID, siteOf, vlansOf } from '@/core/plan';
-import { TABLE_DATE, accessPoints, countryCodes, sentBy, ssidsOf } from '@/core/model/wireless';
+import {
+  TABLE_DATE,
+  accessPoints,
+  besidesOf,
+  countryCodes,
+  securityWords,
+  sentBy,
+  ssidsOf,
+} from '@/core/model/wireless';
 import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
@@ -10,7 +18,6 @@ import { ColumnHeads } from '../../parts/column-heads';
 import { Form, FormChoice, FormLine, useTypedForm } from '../../parts/form';
 import { Jacket } from '../../parts/jacket';
 import { OneOf } from '../../parts/one-of';
-import { securityWords } from '@/core/model/wireless';
 import { securityOptions } from './words';
 
 /** The names on the air, where each leads, and what holds for all of them. */
@@ -37,18 +44,6 @@ export function NetworksView({ plan }: { plan: Plan }) {
       <Rules plan={plan} />
     </>
   );
-}
-
-function besides(ssid: Ssid): string {
-  const parts = [
-    ssid.isolated ? 'clients kept apart' : '',
-    ssid.portal ? 'portal' : '',
-    ssid.hidden ? 'hidden' : '',
-    ssid.schedule,
-    ssid.cannotWait ? 'no radar channels' : '',
-    `from ${ssid.minimumRate} Mbit/s`,
-  ];
-  return parts.filter(Boolean).join(', ');
 }
 
 function Row({ plan, ssid }: { plan: Plan; ssid: Ssid }) {
@@ -83,7 +78,7 @@ function Row({ plan, ssid }: { plan: Plan; ssid: Ssid }) {
           at.map(({ name }) => name).join(', ')
         )}
       </td>
-      <td className="text-muted">{besides(ssid)}</td>
+      <td className="text-muted">{besidesOf(ssid)}</td>
     </tr>
   );
 }

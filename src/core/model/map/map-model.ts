@@ -1,6 +1,6 @@
-import { isPassive, linksOf, portsOf } from '@/core/model/wiring';
-import { uplinksOf } from '@/core/model/uplink';
-import { type Device, type Plan, type Port, boxOf, byName } from '@/core/plan';
+import { isPassive, linksOf, portsOf } from '../wiring';
+import { uplinksOf } from '../uplink';
+import { type Device, type Plan, type Port, boxOf, byName } from '../../plan';
 
 /** The Internet on the map: no record, so an id that no record has. */
 export const INTERNET = 'internet';

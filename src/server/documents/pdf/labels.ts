@@ -1,12 +1,10 @@
 import PDFDocument from 'pdfkit';
 import { create as createCode } from 'qrcode';
-import { type Label, type LabelGrid, pageSizes, placeOnSheet } from '../../core/formats';
-import { registerFonts, runsOf } from './fonts';
+import { type Label, type LabelGrid, pageSizes, placeOnSheet } from '../../../core/formats';
+import { MM, type Style, Typesetter, bytesOf } from './typesetter';
 
 /** Sheets of labels as a PDF: text that can be searched, codes and colours as vectors. */
 
-/** Points of a millimetre. */
-const MM = 72 / 25.4;
 /** How much larger the first line is than the others, and the smallest that is read, in points. */
 const BIG = 1.6;
 const LEAST = 4;
@@ -14,34 +12,12 @@ const LEAST = 4;
 const LEAST_MODULE = 0.35;
 
 type Doc = PDFKit.PDFDocument;
-type Weight = 400 | 700;
-
-function widthOf(doc: Doc, text: string, weight: Weight, size: number): number {
-  return runsOf(text, weight).reduce(
-    (sum, { text: part, font }) => sum + doc.font(font).fontSize(size).widthOfString(part),
-    0,
-  );
-}
 
 /** Writes one line; it is made smaller until it fits, and cut where that does not help. */
-function line(
-  doc: Doc,
-  text: string,
-  weight: Weight,
-  size: number,
-  x: number,
-  y: number,
-  width: number,
-): void {
-  let own = size;
-  while (own > size * 0.6 && widthOf(doc, text, weight, own) > width) own -= 0.25;
-  let shown = text;
-  while (shown.length > 1 && widthOf(doc, shown, weight, own) > width) shown = `${shown.slice(0, -2)}…`;
-  let at = x;
-  for (const { text: part, font } of runsOf(shown, weight)) {
-    doc.font(font).fontSize(own).fillColor('#000').text(part, at, y, { lineBreak: false });
-    at += doc.widthOfString(part);
-  }
+function line(set: Typesetter, text: string, style: Style, x: number, y: number, width: number): void {
+  let { size } = style;
+  while (size > style.size * 0.6 && set.width(text, { ...style, size }) > width) size -= 0.25;
+  set.line(set.cut(text, { ...style, size }, width), x, y, { ...style, size });
 }
 
 /** A code as squares; nothing where it would be too small to read. Returns its side. */
@@ -58,7 +34,8 @@ function code(doc: Doc, text: string, right: number, top: number, most: number):
   return side;
 }
 
-function draw(doc: Doc, label: Label, base: string, grid: LabelGrid, x: number, y: number): void {
+function draw(set: Typesetter, label: Label, base: string, grid: LabelGrid, x: number, y: number): void {
+  const { doc } = set;
   const [width, height] = [grid.width, grid.printed ?? grid.height].map((mm) => mm * MM) as [number, number];
   // Printers leave the rim of a page white.
   const edge = (height < 15 * MM ? 1 : 3) * MM;
@@ -71,9 +48,9 @@ function draw(doc: Doc, label: Label, base: string, grid: LabelGrid, x: number, 
   const lines = label.lines.slice(0, Math.floor((inner - 1.2 * BIG * LEAST) / (1.2 * LEAST)));
   const unit = inner / (1.2 * BIG + 1.2 * lines.length);
   const [big, small] = [Math.min(20, BIG * unit), Math.min(11, unit)];
-  line(doc, label.big, 700, big, left + strip, top, room);
+  line(set, label.big, { size: big, weight: 700 }, left + strip, top, room);
   lines.forEach((text, at) =>
-    line(doc, text, 400, small, left + strip, top + 1.2 * big + 1.2 * at * small, room),
+    line(set, text, { size: small }, left + strip, top + 1.2 * big + 1.2 * at * small, room),
   );
 }
 
@@ -93,18 +70,13 @@ export function labelsPdf(
     lang: 'en',
     info: { Title: title },
   });
-  registerFonts(doc);
-  const parts: Buffer[] = [];
-  const done = new Promise<Uint8Array<ArrayBuffer>>((resolve, reject) => {
-    doc.on('data', (part: Buffer) => parts.push(part));
-    doc.on('end', () => resolve(new Uint8Array(Buffer.concat(parts))));
-    doc.on('error', reject);
-  });
+  const set = new Typesetter(doc);
+  const done = bytesOf(doc);
   let sheets = 0;
   labels.forEach((label, index) => {
     const { sheet, x, y } = placeOnSheet(grid, index, skip);
     for (; sheets <= sheet; sheets++) doc.addPage();
-    draw(doc, label, base, grid, x * MM, y * MM);
+    draw(set, label, base, grid, x * MM, y * MM);
   });
   if (sheets === 0) doc.addPage();
   doc.end();

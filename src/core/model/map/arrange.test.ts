@@ -1,10 +1,10 @@
 import ELK from 'elkjs';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
-import { readPlanFile } from '@/core/formats';
-import { drawnNetwork, network } from '@/core/testing/networks';
-import { runs } from '@/core/testing/runs';
-import type { Plan } from '@/core/plan';
+import { readPlanFile } from '../../formats';
+import { drawnNetwork, network } from '../../testing/networks';
+import { runs } from '../../testing/runs';
+import type { Plan } from '../../plan';
 import { type Arrangement, type Frame, type Point, arrange, extentOf, placesOf, withMoved } from './arrange';
 import { type MapModel, boxSentence, mapOf } from './map-model';
 

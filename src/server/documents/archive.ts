@@ -1,16 +1,15 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { type Zippable, strToU8, zipSync } from 'fflate';
-import { type Written, openFiles } from '../core/formats';
-import { type Plan, siteOf } from '../core/plan';
+import type { Written } from '../../core/formats';
+import { type Plan, siteOf } from '../../core/plan';
+import { everyFile } from './every-file';
 
 /** All files of a plan in one archive, with what is in it. The same plan on the same day gives the same bytes. */
-export function archiveOf(plan: Plan, written: Written): Uint8Array<ArrayBuffer> {
-  const files = openFiles(plan).map(({ path, title, text }) => ({
-    path,
-    title,
-    bytes: strToU8(text(written)),
-  }));
+export async function archiveOf(plan: Plan, written: Written): Promise<Uint8Array<ArrayBuffer>> {
+  const files = await Promise.all(
+    everyFile(plan, written).map(async ({ path, title, bytes }) => ({ path, title, bytes: await bytes() })),
+  );
   const manifest = {
     site: siteOf(plan).name,
     revision: written.revision,
