@@ -23,6 +23,7 @@ export const floors = [
   'edit',
   'findings',
   'formats',
+  'imports',
   'exercises',
   'commission',
   'brief',

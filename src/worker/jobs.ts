@@ -7,6 +7,7 @@ import {
   workedOrder,
   worksheetOf,
 } from '@/core/commission';
+import { importing } from '@/core/imports';
 import { proposeChannels } from '@/core/model/wireless';
 import type { Plan } from '@/core/plan';
 import { singleFaults, whatIf } from '@/core/rehearse';
@@ -67,6 +68,8 @@ export class Jobs {
         kind: job.kind,
         sheets,
       }));
+    else if (job.kind === 'import')
+      this.inSlices(own, id, importing(plan, job.tables, job.seed), (read) => ({ kind: job.kind, read }));
     else if (job.kind === 'weaknesses')
       this.inSlices(own, id, this.proposals.weaknesses(), (byKey) => ({ kind: job.kind, byKey }));
     else if (job.kind === 'acceptance') {

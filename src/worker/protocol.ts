@@ -10,6 +10,7 @@ import type {
 } from '@/core/commission';
 import type { NoProposal, Part, ProposalSheet, Weakness } from '@/core/brief';
 import type { Finding } from '@/core/findings';
+import type { AskedTable, Import } from '@/core/imports';
 import type { Run } from '@/core/log';
 import type { BandProposal, Wishes } from '@/core/model/wireless';
 import type { Step, WireStep } from '@/core/plan';
@@ -35,6 +36,8 @@ export type Job =
   | { readonly kind: 'diagnosis'; readonly observed: readonly Observed[] }
   /** The whole first plan of the brief, and what it could be otherwise; with what was accepted of it earlier. */
   | { readonly kind: 'proposals'; readonly accepted: readonly WireStep[] }
+  /** What would become of tables that are brought in; `seed` makes the ids of what is new. */
+  | { readonly kind: 'import'; readonly tables: readonly AskedTable[]; readonly seed: string }
   /** What happens to each of them when a single box or cable fails. */
   | { readonly kind: 'weaknesses' }
   /** What would change where some parts of one of them are accepted. */
@@ -49,6 +52,7 @@ export type JobResult =
   | { readonly kind: 'tests'; readonly tests: TestPlan }
   | { readonly kind: 'diagnosis'; readonly diagnosis: Diagnosis }
   | { readonly kind: 'proposals'; readonly sheets: readonly ProposalSheet[] | NoProposal }
+  | { readonly kind: 'import'; readonly read: Import }
   | { readonly kind: 'weaknesses'; readonly byKey: ReadonlyMap<string, Weakness> }
   | { readonly kind: 'acceptance'; readonly steps: readonly WireStep[] };
 

@@ -1,11 +1,12 @@
 export { type NeedColumn, type NeedRow, needColumnsOf, readNeedRows } from './brief/need-rows';
+export { type ColumnKinds, type Columns, type TableRow, columnsIn, plainCell, rowsIn } from './columns';
 export { thingWords } from './brief/thing-words';
 export { siblingsOf, unlikeInside } from './gear/controller-siblings';
 export { insertBox } from './gear/devices';
 export { hasOwnFreeAddress } from './gear/management';
-export { readPortRows, typedCarried } from './gear/port-rows';
+export { portColumnsOf, readPortRows, typedCarried } from './gear/port-rows';
 export { endIn, typedCable, typedCables } from './gear/typed-cable';
-export { type ImportRow, columnsOf, readRows } from './hosts/import';
+export { type ImportColumn, type ImportRow, columnsOf, readRows } from './hosts/import';
 export { insertCard } from './hosts/network-interface';
 export { usualAssignment } from './hosts/operations';
 export { operations, perform } from './operations';

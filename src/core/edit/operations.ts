@@ -40,6 +40,7 @@ import {
   Refusal,
   takeSteps,
   acceptProposal,
+  bringInRows,
 } from '../plan';
 import * as questions from './questions/operations';
 import { balanceInstances } from './tree/balance';
@@ -78,6 +79,7 @@ const all = [
   guardPorts.guardTree,
   takeSteps,
   acceptProposal,
+  bringInRows,
   briefs.addPlace,
   briefs.addNeed,
   briefs.importNeeds,

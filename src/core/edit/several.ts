@@ -5,7 +5,13 @@ import { type Operation, Refusal, decoded, operation } from '../plan';
 const MOST = 2000;
 
 /** What takes steps or plans as they come is never one of several: only what is checked as an operation is. */
-const ALONE: ReadonlySet<string> = new Set(['several', 'takeSteps', 'acceptProposal', 'bringInPlan']);
+const ALONE: ReadonlySet<string> = new Set([
+  'several',
+  'takeSteps',
+  'acceptProposal',
+  'bringInPlan',
+  'bringInRows',
+]);
 
 const input = z.object({
   label: z.string().trim().min(1).max(200),

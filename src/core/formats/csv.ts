@@ -22,3 +22,7 @@ export function csvCell(value: string): string {
 /** Rows as CSV text with CRLF line ends. */
 export const csvText = (rows: readonly (readonly string[])[]): string =>
   rows.map((row) => `${row.map(csvCell).join(',')}\r\n`).join('');
+
+/** A cell as it was before it was defused. */
+export const armed = (cell: string): string =>
+  cell.startsWith("'") && defused(cell.slice(1)) === cell ? cell.slice(1) : cell;

@@ -153,7 +153,7 @@ export { type RecordRef, Refusal, badInput } from './refusal';
 export { pick } from './pick';
 export { modelNamed, modelOf, presentOf } from './present-of';
 export { removalOf, removeRecord } from './remove';
-export { acceptProposal, takeSteps, withStepsTaken } from './revert';
+export { acceptProposal, bringInRows, takeSteps, withStepsTaken } from './revert';
 export {
   type PlainVlan,
   addressesOf,

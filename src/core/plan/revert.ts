@@ -17,6 +17,9 @@ export const takeSteps = operation('takeSteps', recorded(), takeRecorded);
 /** The same for what was accepted of a proposal, so that the journal tells it from what somebody set. */
 export const acceptProposal = operation('acceptProposal', recorded(), takeRecorded);
 
+/** The same for what was good of tables and files that were brought in, as it was reviewed. */
+export const bringInRows = operation('bringInRows', recorded(), takeRecorded);
+
 function recorded() {
   return z.strictObject({
     label: z.string().trim().min(1).transform(fittedLabel),

@@ -71,7 +71,13 @@ export function PasteSheet(props: Props) {
   );
 }
 
-const verdictStyle = { good: '', repaired: 'font-bold text-note', refused: 'font-bold text-stop' } as const;
+const verdictStyle = {
+  good: '',
+  repaired: 'font-bold text-note',
+  refused: 'font-bold text-stop',
+  there: 'text-muted',
+} as const;
+const verdictWords = { good: 'good', repaired: 'repaired', refused: 'refused', there: 'as planned' } as const;
 
 /** What became of a row, with why. */
 export function VerdictCell({
@@ -83,7 +89,7 @@ export function VerdictCell({
 }) {
   return (
     <td className={verdictStyle[verdict]}>
-      {verdict}
+      {verdictWords[verdict]}
       {why.length > 0 && <span className="block text-[13px] font-normal">{why.join('; ')}</span>}
     </td>
   );

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { type NeedColumn, type NeedRow, needColumnsOf, readNeedRows, thingWords } from '@/core/edit';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
-import { Choice } from '../../parts/choice';
+import { ColumnChoices } from '../../parts/column-choices';
 import { cellsOf } from '../../parts/pasted';
 import { PasteSheet, VerdictCell } from '../../parts/paste-sheet';
 
@@ -17,31 +17,19 @@ const columnWords: Readonly<Record<NeedColumn, string>> = {
   power: 'power',
   group: 'apart as',
 };
-const LEFT_OUT = '';
 
 /** A table of devices as somebody else wrote it; which column is what is guessed, shown, and can be put right. */
 export function PasteNeeds({ onClose }: { onClose: () => void }) {
   const session = useSession();
   const [text, setText] = useState('');
   const [problem, setProblem] = useState('');
-  const [own, setOwn] = useState<ReadonlyMap<number, NeedColumn | null>>(new Map());
+  const [own, setOwn] = useState<readonly (NeedColumn | null)[] | null>(null);
   const cells = useMemo(() => (text.trim() ? cellsOf(text) : []), [text]);
   const guess = useMemo(() => needColumnsOf(cells), [cells]);
-  const order = guess.order.map((column, i) => (own.has(i) ? own.get(i)! : column));
+  const order = own?.length === guess.order.length ? own : guess.order;
   const rows = readNeedRows(cells, order);
   const good = rows.filter(({ verdict }) => verdict !== 'refused');
   const count = (verdict: NeedRow['verdict']) => rows.filter((row) => row.verdict === verdict).length;
-  const choose = (at: number, column: NeedColumn | null) =>
-    // A column is one thing, and a thing is in one column.
-    setOwn(
-      new Map([
-        ...order.flatMap((other, i): [number, NeedColumn | null][] =>
-          column !== null && other === column && i !== at ? [[i, null]] : [],
-        ),
-        ...[...own].filter(([i]) => i !== at && (column === null || order[i] !== column)),
-        [at, column],
-      ]),
-    );
   const take = () =>
     setProblem(
       problemOf(() => {
@@ -74,25 +62,11 @@ export function PasteNeeds({ onClose }: { onClose: () => void }) {
           <span className="text-muted">
             Columns {guess.header ? 'by the head row' : 'by what they hold'}; put right what is wrong:
           </span>
-          <span className="flex flex-wrap gap-2 pt-1">
-            {order.map((column, i) => (
-              <span key={i} className="w-[130px] text-[14px]">
-                <Choice
-                  lined
-                  label={`Column ${i + 1}`}
-                  value={column ?? LEFT_OUT}
-                  options={[
-                    { value: LEFT_OUT, label: `${i + 1}: left out` },
-                    ...(Object.keys(columnWords) as NeedColumn[]).map((value) => ({
-                      value,
-                      label: `${i + 1}: ${columnWords[value]}`,
-                    })),
-                  ]}
-                  onChoose={(value) => choose(i, value === LEFT_OUT ? null : (value as NeedColumn))}
-                />
-              </span>
-            ))}
-          </span>
+          <ColumnChoices
+            order={order}
+            columns={Object.entries(columnWords).map(([id, title]) => ({ id: id as NeedColumn, title }))}
+            onChoose={setOwn}
+          />
         </>
       }
       heads={['Number', 'Kind', 'Called', 'Place', 'Connected']}

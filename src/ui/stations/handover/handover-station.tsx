@@ -10,6 +10,7 @@ import { usePlan, useSession } from '../../session/context';
 import { countOpen, useFindings } from '../../session/open-findings';
 import { useView } from '../../session/view';
 import { StationHead } from '../../parts/station-head';
+import { ChooseTable } from './bring-in/choose';
 import { FilesForPrograms } from './files-for-programs';
 import { Item } from './item';
 import { readFile } from './read-file';
@@ -133,6 +134,12 @@ export function HandoverStation() {
               }}
             />
           </label>
+        </Item>
+        <Item
+          what="A table, or a file of another program"
+          about="segments, ranges, addresses, ports and cables as CSV or XLSX; dnsmasq, Kea, hosts, zones. Every row is judged, and what would change is shown before it is accepted."
+        >
+          <ChooseTable onProblem={setProblem} />
         </Item>
       </ul>
       {problem && (

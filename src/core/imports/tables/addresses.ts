@@ -1,0 +1,134 @@
+import { formatAddress, parseAddress, parseMac } from '../../address';
+import { type ImportColumn, type ImportRow, columnsOf, readRows, rowsIn } from '../../edit';
+import { type Address, type Plan, Refusal, type Subnet, hostOf } from '../../plan';
+import { type Cells, type ReadRow, Reading, type TableKind, type Taking } from '../row';
+import { rangeIn, readRange, subnetsWith } from './ranges';
+
+/** Fixed addresses, with the ranges that stand among them in an address schedule. */
+
+/** The subnet most addresses of a table are in: the home of short forms. */
+function homeOf(plan: Plan, addresses: readonly string[]): Subnet | undefined {
+  const hits = new Map<Subnet, number>();
+  for (const text of addresses) {
+    const address = parseAddress(text);
+    const [subnet] = address === null ? [] : subnetsWith(plan, address);
+    if (subnet) hits.set(subnet, (hits.get(subnet) ?? 0) + 1);
+  }
+  const [first] = [...hits].sort(([, a], [, b]) => b - a);
+  return first?.[0] ?? [...plan.subnet.values()][0];
+}
+
+/** Who has an address: by mistake there may be several. */
+function holdersOf(plan: Plan, text: string): Address[] {
+  const address = parseAddress(text);
+  return address === null
+    ? []
+    : subnetsWith(plan, address).flatMap(({ id }) =>
+        [...plan.address.group(id).values()].filter((one) => one.address === address),
+      );
+}
+
+type Value = (column: ImportColumn) => string;
+
+/** A row that the plan has under the same name: as it is, or with a MAC address that nobody knew yet. */
+function readKnown(taking: Taking, line: number, value: Value, held: Address): ReadRow {
+  const reading = new Reading();
+  const { device, interface: card } = hostOf(taking.plan, held);
+  const mac = parseMac(value('mac'));
+  if (mac !== null && card.mac !== null && card.mac !== mac)
+    reading.refused.push(`${device.name} has the MAC address ${card.mac} in the plan, and ${mac} here`);
+  else if (mac !== null && card.mac === null) {
+    taking.take({ operation: 'edit', input: { table: 'interface', id: card.id, set: { mac } } });
+    reading.changed.push(`sets the MAC address of ${device.name}`);
+  }
+  const cells = [device.name, formatAddress(held.address), mac ?? '', device.kind];
+  return reading.row(line, cells, reading.changed.length === 0);
+}
+
+const refusedRow = (line: number, value: Value, why: string): ReadRow => ({
+  line,
+  verdict: 'refused',
+  why: [why],
+  cells: [value('name'), value('address'), value('mac'), value('kind')],
+});
+
+/** New ones all at once: there may be thousands. Why none of them can be taken; null where they are. */
+function takeNew(taking: Taking, rows: readonly ImportRow[]): string | null {
+  if (rows.length === 0) return null;
+  const input = rows.map(({ subnet, name, kind, address, mac, note, assignment }) => ({
+    subnet: subnet!,
+    name,
+    kind,
+    address,
+    mac: mac || null,
+    note,
+    assignment,
+  }));
+  try {
+    taking.take({ operation: 'importHosts', input: { rows: input } });
+    return null;
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    return error.message;
+  }
+}
+
+export const addresses: TableKind = {
+  id: 'addresses',
+  title: 'fixed addresses',
+  columns: [
+    { id: 'name', title: 'name' },
+    { id: 'address', title: 'address' },
+    { id: 'mac', title: 'MAC address' },
+    { id: 'kind', title: 'kind' },
+    { id: 'assignment', title: 'fixed by' },
+    { id: 'note', title: 'note' },
+  ],
+  heads: ['Name', 'Address', 'MAC', 'Kind'],
+  guess: columnsOf,
+  *read(taking, cells, columns) {
+    const typed = columns as ReturnType<typeof columnsOf>;
+    const all = rowsIn(cells, typed);
+    const home = homeOf(
+      taking.plan,
+      all.map(({ value }) => value('address')),
+    );
+    const read = new Map<number, ReadRow>();
+    const fresh = new Set<number>();
+    for (const { line, value } of all) {
+      const [address, assignment] = [value('address'), value('assignment').toLowerCase()];
+      const name = value('name').toLowerCase();
+      const held = holdersOf(taking.plan, address).find(
+        (one) => hostOf(taking.plan, one).device.name.toLowerCase() === name,
+      );
+      if (address === '') read.set(line, refusedRow(line, value, 'it has no address; write one'));
+      else if (parseAddress(address) === null && rangeIn(address) !== null)
+        read.set(
+          line,
+          readRange(taking, line, {
+            range: address,
+            lease: '',
+            excluded: assignment === 'excluded',
+            why: value('note'),
+          }),
+        );
+      else if (held) read.set(line, readKnown(taking, line, value, held));
+      else if (!home) read.set(line, refusedRow(line, value, 'this site has no subnet yet'));
+      else fresh.add(line);
+      yield;
+    }
+    if (home && fresh.size > 0) {
+      const rest: Cells = cells.map((row, i) => (fresh.has(i + 1) || (i === 0 && columns.header) ? row : []));
+      const rows = readRows(taking.plan, home, rest, typed);
+      const good = rows.filter(({ verdict }) => verdict !== 'refused');
+      const wrong = takeNew(taking, good);
+      for (const row of rows) {
+        const { line, name, address, mac, kind } = row;
+        const { verdict, why } =
+          wrong !== null && row.verdict !== 'refused' ? { verdict: 'refused' as const, why: [wrong] } : row;
+        read.set(line, { line, verdict, why, cells: [name, address, mac, kind] });
+      }
+    }
+    return all.map(({ line }) => read.get(line)!);
+  },
+};
