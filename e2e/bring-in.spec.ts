@@ -2,6 +2,7 @@ import ExcelJS from 'exceljs';
 import { zipSync } from 'fflate';
 import { truncateSync, writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
+import { nftSample } from '../src/core/testing/files';
 import { demoSite, expect, newSite, open, saved, test } from './site';
 
 /** Tables and files of other programs, brought in as a change that is looked at first. */
@@ -160,6 +161,34 @@ test('files of other programs say what they hold, and what was not understood is
   await expect(dialog(page).getByRole('alert')).toContainText('The file is no JSON');
   await accept(page, '1 row');
   expect(await saved(page)).toBe(2);
+});
+
+test('a ruleset becomes cells and rules, and nothing below a line that nobody understood', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '2-clinic');
+  await open(page, site, 'handover');
+  await choose(page).setInputFiles({
+    name: 'nftables.conf',
+    mimeType: 'text/plain',
+    buffer: Buffer.from(nftSample),
+  });
+  const ways = dialog(page).getByRole('region', { name: 'who may talk' });
+  await expect(ways.getByRole('row', { name: /Staff Devices tcp 554 allow/ })).toContainText('good');
+  await expect(
+    ways.getByRole('row', { name: /10\.20\.20\.10 10\.20\.30\.11 everything deny/ }),
+  ).toContainText('as a rule above the cells');
+  await dialog(page)
+    .getByRole('button', { name: /4 lines not taken/ })
+    .click();
+  await expect(dialog(page).getByRole('list', { name: 'Lines not taken' })).toContainText(
+    '19 iifname vlan80 oifname vlan20 accept: it stands below line 18, which nobody understood',
+  );
+  await accept(page, '3 rows');
+  expect(await saved(page)).toBe(1);
+  await page.getByRole('navigation').getByRole('link', { name: 'Who may talk' }).click();
+  await expect(page.getByRole('gridcell', { name: /^Staff to Devices: .*camera pictures/ })).toBeVisible();
 });
 
 test('what cannot be read is refused with why, and nothing is changed', async ({ page, request }) => {

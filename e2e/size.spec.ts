@@ -4,20 +4,20 @@ import { demoSite, expect, test } from './site';
 
 /** What a page may load before it stands still, in kB compressed: today's sizes with a little air, so that growth is seen. */
 const MOST: Readonly<Record<string, number>> = {
-  list: 315,
-  brief: 473,
-  segments: 529,
-  addresses: 529,
-  gear: 491,
-  wireless: 482,
-  guards: 461,
+  list: 316,
+  brief: 474,
+  segments: 530,
+  addresses: 530,
+  gear: 492,
+  wireless: 483,
+  guards: 462,
   internet: 486,
-  policy: 503,
-  rehearse: 541,
+  policy: 504,
+  rehearse: 542,
   commission: 508,
-  handover: 434,
-  findings: 441,
-  history: 432,
+  handover: 436,
+  findings: 442,
+  history: 433,
 };
 
 /** Compressed kB of the scripts a page asks for until its network rests. */

@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -6,28 +7,27 @@ import { pause, root } from './lib/paths.mjs';
 import { entry } from './lib/say.mjs';
 import { requireModules, requirePackages } from './lib/setup.mjs';
 
-/** Sets an exercise with two faults and takes two hints. */
-async function exercise(page) {
-  await page.getByRole('tab', { name: 'Faults to find' }).click();
-  await page.getByRole('radio', { name: 'middling' }).click();
-  await page.getByRole('radio', { name: '2 faults' }).click();
-  await page.getByLabel('Number').fill('32');
-  await page.getByRole('button', { name: 'Set the exercise' }).click();
-  for (const cost of ['1 point', '2 points'])
-    await page.getByRole('button', { name: new RegExp(`^A hint for ${cost} on complaint 1`) }).click();
-  await page.getByRole('button', { name: /^A hint for 3 points on complaint 1/ }).waitFor();
+/** Sheets of documents beside each other, as another program draws them. */
+async function sheets(page, documents, folder) {
+  const drawn = [];
+  for (const [at, ...numbers] of documents) {
+    const file = path.join(folder, `document${drawn.length}.pdf`);
+    fs.writeFileSync(file, await (await page.request.get(at, { timeout: 120_000 })).body());
+    for (const number of numbers) {
+      const out = `${file}-${number}`;
+      spawnSync(
+        'pdftoppm',
+        ['-r', '96', '-f', number, '-l', number, '-singlefile', '-png', file, out].map(String),
+      );
+      drawn.push(fs.readFileSync(`${out}.png`).toString('base64'));
+    }
+  }
+  const images = drawn.map((png) => `<img src="data:image/png;base64,${png}">`).join('');
+  await page.setContent(
+    `<style>body{margin:0;height:100vh;background:#8b958f;display:flex;gap:12px;padding:12px;box-sizing:border-box;justify-content:center;align-items:center}
+    img{min-width:0;max-height:100%;object-fit:contain;flex:0 1 auto}</style>${images}`,
+  );
 }
-
-/** What the gateway of the clinic may show: a stranger, somebody at the address of another, and somebody in another network. */
-const neighbours = [
-  '10.20.20.10 dev lan0 lladdr 00:00:5e:00:53:f1 REACHABLE',
-  '10.20.20.15 dev lan0 lladdr 00:00:5e:00:53:0e REACHABLE',
-  '10.20.30.77 dev lan0 lladdr 00:00:5e:00:53:f2 STALE',
-  '10.20.40.1 dev lan0 lladdr 02:00:5e:10:00:01 REACHABLE',
-  '10.20.80.44 dev lan0 lladdr 00:00:5e:00:53:10 STALE',
-  '192.168.1.5 dev lan0 lladdr 00:00:5e:00:53:f8 STALE',
-  'fe80::1 dev lan0 lladdr 00:00:5e:00:53:f8 STALE',
-].join('\n');
 
 /** Makes docs/screenshots from the demo data, on a server and database of its own. */
 const shots = [
@@ -66,11 +66,6 @@ const shots = [
       await page.getByRole('radio', { name: 'map', exact: true }).click();
       await page.getByTitle('Pasteuriser cell').click();
     },
-  },
-  {
-    name: 'floor-day',
-    path: '/site/3creamery/wireless?show=floor',
-    act: (page) => page.getByRole('button', { name: /^ap-03, / }).click(),
   },
   {
     name: 'guards-day',
@@ -119,7 +114,6 @@ const shots = [
         .evaluate((element) => element.scrollIntoView());
     },
   },
-  { name: 'exercise-day', path: '/site/3creamery/rehearse', act: exercise },
   { name: 'findings-day', path: '/site/3creamery/findings' },
   {
     name: 'run-phone',
@@ -157,20 +151,53 @@ const shots = [
       await page.getByRole('button', { name: 'What would explain it' }).click();
     },
   },
-  { name: 'logbook-day', path: '/site/2clinic/commission?list=log' },
   {
-    name: 'found-day',
-    path: '/site/2clinic/commission?list=found',
+    name: 'book-day',
+    path: '/',
+    act: (page, folder) => sheets(page, [['/api/sites/3creamery/book', 1, 12, 4]], folder),
+  },
+  {
+    name: 'labels-day',
+    path: '/',
+    act: (page, folder) =>
+      sheets(
+        page,
+        [
+          ['/api/sites/2clinic/labels?what=ports&grid=a4-24&base=http://192.0.2.10:4380', 1],
+          ['/api/sites/2clinic/labels?what=cables&grid=a4-24&base=http://192.0.2.10:4380', 1],
+        ],
+        folder,
+      ),
+  },
+  {
+    name: 'compare-day',
+    path: '/site/2clinic/segments',
     act: async (page) => {
-      await page.getByRole('form', { name: 'What the site shows' }).getByRole('textbox').fill(neighbours);
-      await page.getByRole('button', { name: 'Put it beside the plan' }).click();
-      await page.getByRole('table', { name: 'As found' }).waitFor();
+      const renamed = { Cameras: 'Cameras and doors', Servers: 'Machine room', Voice: 'Telephones' };
+      for (const [at, [old, now]] of Object.entries(renamed).entries()) {
+        const name = page.getByLabel(`Name of ${old}`, { exact: true });
+        await name.fill(now);
+        await name.press('Enter');
+        await page
+          .getByRole('status')
+          .filter({ hasText: `change ${at + 1} saved` })
+          .waitFor();
+      }
+      await page.goto('/site/2clinic/history');
+      await page.getByRole('link', { name: 'Compare change 0 with now' }).click();
+      await page.getByRole('heading', { level: 2 }).first().waitFor();
     },
   },
+  { name: 'logbook-day', path: '/site/2clinic/commission?list=log' },
 ];
 
 entry(async () => {
-  await requirePackages(['mariadb-server-core', 'mariadb-client-core', 'chromium-headless-shell']);
+  await requirePackages([
+    'mariadb-server-core',
+    'mariadb-client-core',
+    'chromium-headless-shell',
+    'poppler-utils',
+  ]);
   await requireModules();
   const { chromium } = await import('@playwright/test');
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'dianome-shots-'));
@@ -203,7 +230,7 @@ entry(async () => {
         );
       await settled();
       await page.getByRole('heading').first().waitFor();
-      await act?.(page);
+      await act?.(page, folder);
       await settled();
       await page.evaluate(() => document.fonts.ready);
       await page.waitForLoadState('domcontentloaded');

@@ -9,7 +9,7 @@ export {
   matrixDrawing,
   svgOf,
 } from './drawings';
-export { MOST_OCTETS, filterRules, octetsOf } from './filter-rules';
+export { MOST_OCTETS, filterRules, octetsOf, prefixesIn } from './filter-rules';
 export { formatPage } from './format-page';
 export { planFileJsonSchema } from './json-schema';
 export { hostapdPort, hostapdRadio } from './hostapd';

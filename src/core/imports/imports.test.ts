@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { formatAddress, formatPrefix } from '../address';
 import { openFiles, readPlanFile, tablesOf } from '../formats';
+import { passing, zonesOf } from '../model/policy';
 import { type Plan, Refusal, applySteps, decodeStep, finish, vlansOf } from '../plan';
+import { dnsmasqSample, nftSample, zoneSample } from '../testing/files';
 import { drawnPlan } from '../testing/kinds';
 import { emptySite } from '../testing/plans';
 import { runs } from '../testing/runs';
@@ -207,18 +209,7 @@ test.each([
 });
 
 test('files as people have them: comments, tags, short forms, and what no plan says is listed', () => {
-  const dnsmasq = readAs(
-    'dnsmasq',
-    [
-      '# leases',
-      'dhcp-range=set:staff,10.20.20.100,10.20.20.150,255.255.255.0,12h',
-      'dhcp-range=10.20.40.0,static',
-      'dhcp-host=02:00:5E:00:53:01,set:x,printer-9,10.20.20.9,infinite # by the door',
-      'dhcp-host=02:00:5e:00:53:02,ignore',
-      '--host-record=nas.clinic.example.net,nas,10.20.30.9',
-      'server=192.0.2.53',
-    ].join('\n'),
-  );
+  const dnsmasq = readAs('dnsmasq', dnsmasqSample);
   expect(dnsmasq.tables.map(({ cells }) => cells.slice(1))).toEqual([
     [['10.20.20.100–10.20.20.150', '12h']],
     [
@@ -231,23 +222,12 @@ test('files as people have them: comments, tags, short forms, and what no plan s
     { line: 5, text: 'dhcp-host=02:00:5e:00:53:02,ignore' },
     { line: 7, text: 'server=192.0.2.53' },
   ]);
-  const zone = readAs(
-    'zone',
-    [
-      '$ORIGIN clinic.example.net.',
-      '@ 3600 IN SOA ns hostmaster ( 1 ; serial',
-      '   7200 900 1209600 300 )',
-      'nas     IN A 10.20.30.9 ; storage',
-      '        300 IN AAAA 2001:db8::9',
-      'www IN CNAME nas',
-      'text IN TXT "a ; b"',
-    ].join('\n'),
-  );
+  const zone = readAs('zone', zoneSample);
   expect(zone.tables[0]!.cells.slice(1)).toEqual([
     ['nas', '10.20.30.9', '', '', 'storage'],
     ['nas', '2001:db8::9', '', '', ''],
   ]);
-  expect(zone.leftOut.map(({ line }) => line)).toEqual([2, 6, 7]);
+  expect(zone.leftOut.map(({ line }) => line)).toEqual([2, 4, 7, 8]);
   const hosts = readAs(
     'hosts',
     '127.0.0.1 localhost\n10.20.30.9\tnas.clinic.example.net nas # storage\nrubbish\n',
@@ -257,5 +237,47 @@ test('files as people have them: comments, tags, short forms, and what no plan s
   expect(() => readAs('kea', '{ "Dhcp4": ')).toThrow(/^The file is no JSON/);
   expect(() => readAs('kea', '{ "Dhcp4": { "subnet4": [ { "id": 1 } ] } }')).toThrow(
     /^The file is no configuration of Kea: Dhcp4\.subnet4\.0\.subnet/,
+  );
+});
+
+test('what zones let through leaves as a ruleset and comes back as it is', () => {
+  for (const plan of [clinic, creamery]) {
+    const text = file(plan, 'gw-1/ruleset.nft');
+    expect(kindOfFile('ruleset', text)).toBe('nft');
+    const { tables } = readAs('nft', text);
+    const read = bring(plan, ...tables.map((one) => asked(one.kind, one.cells)));
+    const rows = read.tables[0]!.rows;
+    expect(rows.filter(({ verdict }) => verdict === 'there').length).toBeGreaterThan(6);
+    // Nothing more passes from zone to zone than before.
+    const made = after(plan, read);
+    for (const from of zonesOf(plan))
+      for (const to of zonesOf(plan)) expect(passing(made, from, to)).toEqual(passing(plan, from, to));
+  }
+});
+
+test('a ruleset as people write it: sets, variables, and what no cell says', () => {
+  const { tables, leftOut } = readAs('nft', nftSample);
+  expect(tables[0]!.cells.slice(1)).toEqual([
+    ['vlan20', 'vlan30', 'tcp 22, tcp 8123', 'allow'],
+    ['10.20.20.0/24', '10.20.50.0/24 | 10.20.60.0/24 | 10.20.70.0/24', 'tcp 554', 'allow'],
+    ['10.20.20.10', '10.20.30.11', 'everything', 'deny'],
+    ['10.20.40.7', '10.20.30.10', 'udp 53', 'allow'],
+    ['vlan80', 'wan0', 'everything', 'allow'],
+  ]);
+  expect(leftOut.map(({ line }) => line)).toEqual([8, 9, 18, 19]);
+  const read = bring(clinic, asked('ways', tables[0]!.cells));
+  expect(read.tables[0]!.rows.map(({ verdict, why, cells }) => [verdict, cells.join(' > '), ...why])).toEqual(
+    [
+      ['there', 'Staff > Servers > tcp 22, tcp 8123 > allow'],
+      ['good', 'Staff > Devices > tcp 554 > allow'],
+      ['good', '10.20.20.10 > 10.20.30.11 > everything > deny', 'as a rule above the cells'],
+      [
+        'repaired',
+        '10.20.40.7 > 10.20.30.10 > udp 53 > allow',
+        'the service udp 53 is added',
+        'as a rule above the cells',
+      ],
+      ['there', 'Guests > Internet > everything > allow'],
+    ],
   );
 });

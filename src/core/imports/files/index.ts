@@ -1,6 +1,7 @@
 import { readDnsmasq } from './dnsmasq';
 import { readHosts } from './hosts';
 import { readKea } from './kea';
+import { readNft } from './nft';
 import type { FoundFile } from './read-file';
 import { readZone } from './zone';
 
@@ -11,6 +12,7 @@ export const fileKinds = [
   { id: 'table', title: 'a table (CSV)' },
   { id: 'dnsmasq', title: 'a configuration of dnsmasq' },
   { id: 'kea', title: 'a configuration of Kea' },
+  { id: 'nft', title: 'a ruleset of nftables' },
   { id: 'hosts', title: 'a hosts file' },
   { id: 'zone', title: 'a zone' },
 ] as const;
@@ -19,6 +21,7 @@ export type FileKind = (typeof fileKinds)[number]['id'];
 const readers: Readonly<Record<Exclude<FileKind, 'table'>, (text: string) => FoundFile>> = {
   dnsmasq: readDnsmasq,
   kea: readKea,
+  nft: readNft,
   hosts: readHosts,
   zone: readZone,
 };
@@ -31,6 +34,7 @@ export function kindOfFile(name: string, text: string): FileKind {
   if (/"Dhcp4"\s*:/.test(head)) return 'kea';
   if (/^\s*(--)?(dhcp-range|dhcp-host|host-record|dhcp-option|listen-address)\s*=/m.test(head))
     return 'dnsmasq';
+  if (/^\s*(add )?(table|chain)\s+\w+.*\{\s*$/m.test(head)) return 'nft';
   if (/\bSOA\b/.test(head) || /\.zone$/i.test(name) || /^\$(ORIGIN|TTL)\b/im.test(head)) return 'zone';
   if (
     /^\s*[\da-f.:]{3,}[ \t]+[\w.-]+/im.test(head) &&

@@ -6,9 +6,10 @@ import { cables } from './cables';
 import { ports } from './ports';
 import { ranges } from './ranges';
 import { segments } from './segments';
+import { ways } from './ways';
 
 /** In the order in which they are taken: later ones speak of what earlier ones bring. */
-export const tableKinds: readonly TableKind[] = [segments, ranges, addresses, ports, cables];
+export const tableKinds: readonly TableKind[] = [segments, ranges, addresses, ports, cables, ways];
 
 export function tableKindOf(id: string): TableKind {
   const found = tableKinds.find((kind) => kind.id === id);
@@ -19,6 +20,7 @@ export function tableKindOf(id: string): TableKind {
 /** What heads say by themselves. Without a head, what most columns fit. */
 const TELLING: readonly (readonly [string, RegExp])[] = [
   ['ports', /^(carries|vlans)$/],
+  ['ways', /^(service|services|from zone|to zone)$/],
   ['cables', /^(from|to|end a|end b|from device|to device|source|destination)$/],
   ['addresses', /^(mac|mac address|address|ip|ip address|host|hostname|assignment)$/],
   ['segments', /^(purpose|gateway|subnet|network|cidr|vlan id|vid)$/],

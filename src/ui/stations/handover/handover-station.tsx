@@ -137,7 +137,7 @@ export function HandoverStation() {
         </Item>
         <Item
           what="A table, or a file of another program"
-          about="segments, ranges, addresses, ports and cables as CSV or XLSX; dnsmasq, Kea, hosts, zones. Every row is judged, and what would change is shown before it is accepted."
+          about="segments, ranges, addresses, ports and cables as CSV or XLSX; dnsmasq, Kea, hosts, zones, nftables. Every row is judged, and what would change is shown before it is accepted."
         >
           <ChooseTable onProblem={setProblem} />
         </Item>
