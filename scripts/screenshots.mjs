@@ -154,7 +154,7 @@ const shots = [
   {
     name: 'book-day',
     path: '/',
-    act: (page, folder) => sheets(page, [['/api/sites/3creamery/book', 1, 12, 4]], folder),
+    act: (page, folder) => sheets(page, [['/api/sites/3creamery/book', 1, 4, 9]], folder),
   },
   {
     name: 'labels-day',
@@ -185,7 +185,7 @@ const shots = [
       }
       await page.goto('/site/2clinic/history');
       await page.getByRole('link', { name: 'Compare change 0 with now' }).click();
-      await page.getByRole('heading', { level: 2 }).first().waitFor();
+      await page.getByRole('region', { name: 'Segment', exact: true }).waitFor();
     },
   },
   { name: 'logbook-day', path: '/site/2clinic/commission?list=log' },

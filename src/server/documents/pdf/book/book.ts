@@ -180,10 +180,24 @@ class Writer {
     doc.endMarkedContent();
     sheet.y += 10;
     blocks.forEach((block, at) => {
-      if (block.kind === 'heading' && at > 0 && this.lies(blocks.slice(at + 1))) sheet.begin(true);
+      if (block.kind === 'heading') {
+        const below = blocks.slice(at + 1);
+        if (at > 0 && this.lies(below)) sheet.begin(true);
+        sheet.need(this.together(below));
+      }
       this.block(block, part, mark);
     });
     part.end();
+  }
+
+  /** How much of what follows a heading stands on the same sheet: the facts and the drawing below it, or a few lines. */
+  private together(below: readonly Block[]): number {
+    const [first, second] = below;
+    const facts = first?.kind === 'facts' ? first.rows.length * BODY.size * LEADING : 0;
+    const figure = [first, second].find((block) => block?.kind === 'drawing');
+    const drawing = figure?.kind === 'drawing' && !figure.turns ? figure.drawing : null;
+    const height = drawing ? Math.min(1, this.sheet.width / drawing.width) * drawing.height : 0;
+    return Math.min(this.sheet.height, 70 + facts + height);
   }
 
   /** Does what follows lie on its side, as nothing but a few words stand before a large drawing? */
@@ -196,9 +210,7 @@ class Writer {
     const { sheet } = this;
     switch (block.kind) {
       case 'heading':
-        // A heading is never the last on a sheet.
         sheet.y += 6;
-        sheet.need(70);
         mark.addItem(block.text);
         return this.paragraph(part, block.text, HEADING, 'H2');
       case 'text':
