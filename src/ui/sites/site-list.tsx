@@ -10,6 +10,7 @@ import { SITES_PART, type SiteSummary, routes } from '@/contract';
 import { ask } from '../session/api';
 import { ThemeSwitch } from '../shell/theme-switch';
 import { readFile } from '../stations/handover/read-file';
+import { FileButton } from '../parts/file-button';
 import { dayText } from '../parts/dates';
 import { Logo, SeverityMark } from '../parts/marks';
 import { Toggle } from '../parts/tick';
@@ -74,8 +75,7 @@ export function SiteList() {
     setAsking(null);
     void load(parts);
   };
-  const bringIn = async (file: File | undefined) => {
-    if (!file) return;
+  const bringIn = async (file: File) => {
     try {
       const { id } = await ask(routes.sites.create, { body: { file: await readFile(file) } });
       router.push(`/site/${id}/segments`);
@@ -187,18 +187,11 @@ export function SiteList() {
           <div className="flex flex-wrap items-center gap-3 pb-3">
             <h2 className="tape text-[15px]">Sites</h2>
             <span className="flex-1" />
-            <label className="button cursor-pointer">
-              Bring in a plan file
-              <input
-                type="file"
-                className="sr-only"
-                accept=".json,application/json"
-                onChange={(event) => {
-                  void bringIn(event.target.files?.[0]);
-                  event.target.value = '';
-                }}
-              />
-            </label>
+            <FileButton
+              label="Bring in a plan file"
+              accept=".json,application/json"
+              onChoose={(file) => void bringIn(file)}
+            />
             <button
               type="button"
               className="button button-primary"

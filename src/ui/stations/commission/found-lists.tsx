@@ -5,6 +5,7 @@ import { type FoundAt, readFound, sourceWords } from '@/core/commission';
 import { type Plan, byName, boxOf } from '@/core/plan';
 import { problemOf } from '../../session/attempt';
 import { Choice } from '../../parts/choice';
+import { FileButton } from '../../parts/file-button';
 import { Problem } from '../../parts/problem';
 
 interface Props {
@@ -65,19 +66,11 @@ export function FoundLists({ plan, lists, onLists }: Props) {
           <button type="submit" className="button button-primary" disabled={text.trim() === ''}>
             Put it beside the plan
           </button>
-          <label className="button cursor-pointer focus-within:outline-2">
-            Open a file
-            <input
-              type="file"
-              accept=".txt,.csv,.tsv,.json,.leases,.log,text/*"
-              className="sr-only"
-              onChange={(event) => {
-                const [file] = event.target.files ?? [];
-                event.target.value = '';
-                if (file) void file.text().then(setText);
-              }}
-            />
-          </label>
+          <FileButton
+            label="Open a file"
+            accept=".txt,.csv,.tsv,.json,.leases,.log,text/*"
+            onChoose={(file) => void file.text().then(setText)}
+          />
         </span>
         <Problem text={problem} />
       </form>

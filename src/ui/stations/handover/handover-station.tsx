@@ -9,6 +9,7 @@ import { pathOf } from '../../session/api';
 import { usePlan, useSession } from '../../session/context';
 import { countOpen, useFindings } from '../../session/open-findings';
 import { useView } from '../../session/view';
+import { FileButton } from '../../parts/file-button';
 import { StationHead } from '../../parts/station-head';
 import { ChooseTable } from './bring-in/choose';
 import { FilesForPrograms } from './files-for-programs';
@@ -24,8 +25,7 @@ export function HandoverStation() {
   const [problem, setProblem] = useState('');
   const site = session.siteId;
   const { files } = routes;
-  const bringIn = async (file: File | undefined) => {
-    if (!file) return;
+  const bringIn = async (file: File) => {
     try {
       const read = readPlanFile(await readFile(file));
       const call: Call = {
@@ -122,18 +122,11 @@ export function HandoverStation() {
           what="A plan file as a change to this site"
           about={`shown line by line before it is accepted; at most ${FILE_LIMIT / 1048576} MB. As a new site: on the list of sites.`}
         >
-          <label className="button cursor-pointer">
-            Choose a file
-            <input
-              type="file"
-              className="sr-only"
-              accept=".json,application/json"
-              onChange={(event) => {
-                void bringIn(event.target.files?.[0]);
-                event.target.value = '';
-              }}
-            />
-          </label>
+          <FileButton
+            label="Choose a file"
+            accept=".json,application/json"
+            onChoose={(file) => void bringIn(file)}
+          />
         </Item>
         <Item
           what="A table, or a file of another program"

@@ -3,6 +3,7 @@
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { Refusal } from '@/core/plan';
+import { FileButton } from '../../../parts/file-button';
 import type { ChosenFile } from './read-tables';
 
 const BringIn = dynamic(() => import('./bring-in').then((m) => m.BringIn));
@@ -11,8 +12,7 @@ const BringIn = dynamic(() => import('./bring-in').then((m) => m.BringIn));
 export function ChooseTable({ onProblem }: { onProblem: (problem: string) => void }) {
   const [chosen, setChosen] = useState<ChosenFile | null>(null);
   const [reading, setReading] = useState(false);
-  const choose = async (file: File | undefined) => {
-    if (!file) return;
+  const choose = async (file: File) => {
     onProblem('');
     setReading(true);
     try {
@@ -27,18 +27,12 @@ export function ChooseTable({ onProblem }: { onProblem: (problem: string) => voi
   };
   return (
     <>
-      <label className="button cursor-pointer" aria-busy={reading}>
-        {reading ? 'Reading…' : 'Choose a table'}
-        <input
-          type="file"
-          className="sr-only"
-          accept=".csv,.tsv,.txt,.xlsx,.conf,.json,.zone,.hosts,text/*"
-          onChange={(event) => {
-            void choose(event.target.files?.[0]);
-            event.target.value = '';
-          }}
-        />
-      </label>
+      <FileButton
+        label={reading ? 'Reading…' : 'Choose a table'}
+        accept=".csv,.tsv,.txt,.xlsx,.conf,.json,.nft,.zone,.hosts,text/*"
+        busy={reading}
+        onChoose={(file) => void choose(file)}
+      />
       {chosen && <BringIn chosen={chosen} onClose={() => setChosen(null)} />}
     </>
   );
