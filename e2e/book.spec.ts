@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process';
+import { unzipSync } from 'fflate';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { demoSite, expect, open, test, unfold } from './site';
 
@@ -81,7 +82,10 @@ test('a failure on the way is told, and it can be tried again', async ({ page, r
   await expect(page.getByRole('alert').filter({ hasText: 'cannot be reached' })).toHaveCount(0);
 });
 
-test('all schedules leave as one workbook, and the map as a drawing', async ({ page, request }) => {
+test('all schedules leave as one workbook, the map as a drawing, the plan as a running network', async ({
+  page,
+  request,
+}) => {
   const site = await demoSite(request, '3-creamery');
   await open(page, site, 'handover');
   await unfold(page, 'One by one, for other programs');
@@ -95,4 +99,8 @@ test('all schedules leave as one workbook, and the map as a drawing', async ({ p
   const map = page.getByRole('region', { name: 'Files for drawings' });
   const at = await map.getByRole('link', { name: 'Download map.svg' }).getAttribute('href');
   expect(await (await request.get(at!)).text()).toContain('>sw-a</text>');
+  const lab = await page.getByRole('link', { name: 'Download network.zip' }).getAttribute('href');
+  const answer = await request.get(lab!);
+  expect(answer.headers()['content-type']).toBe('application/zip');
+  expect(Object.keys(unzipSync(new Uint8Array(await answer.body())))).toContain('network/lab.sh');
 });

@@ -24,6 +24,7 @@ export const floors = [
   'findings',
   'formats',
   'imports',
+  'lab',
   'exercises',
   'commission',
   'brief',

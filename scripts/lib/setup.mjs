@@ -29,6 +29,7 @@ const programs = {
   'poppler-utils': '/usr/bin/pdftotext',
   'zbar-tools': '/usr/bin/zbarimg',
   xlsx2csv: '/usr/bin/xlsx2csv',
+  unzip: '/usr/bin/unzip',
   'libxml2-utils': '/usr/bin/xmllint',
   'fonts-wqy-microhei': '/usr/share/fonts/truetype/wqy/wqy-microhei.ttc',
 };
@@ -47,6 +48,7 @@ export const READERS = [
   'poppler-utils',
   'zbar-tools',
   'xlsx2csv',
+  'unzip',
   'libxml2-utils',
   'fonts-wqy-microhei',
 ];

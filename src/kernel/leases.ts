@@ -19,7 +19,7 @@ import { discover } from '../core/rehearse';
 import { deviceNamed, portNamed, put } from '../core/testing/gear';
 import { cardOf } from '../core/testing/internet';
 import { tried } from '../core/testing/plans';
-import { openEnd, trafficOf } from './lay';
+import { openEnd, trafficOf } from '../core/lab';
 import type { Namespaces } from './namespaces';
 
 /** Leases on the kernel: a server or relay wherever the plan has one, and a client in every free port. */

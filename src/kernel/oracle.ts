@@ -17,7 +17,8 @@ import { behindRouter, dualStack } from '../core/testing/outside';
 import { buildPolicy, damagedPolicy, soundPolicy } from '../core/testing/policy';
 import { behindSwitch, besideGateway } from '../core/testing/routed';
 import { tried } from '../core/testing/plans';
-import { INTERNET, layNetwork, unlaid } from './lay';
+import { INTERNET, unlaid } from '../core/lab';
+import { layNetwork } from './lay';
 import { compareLeases, drawnLeases, withLeases } from './leases';
 import { type CallProtocol, PONG } from './namespaces';
 

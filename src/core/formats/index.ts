@@ -25,6 +25,7 @@ export {
 } from './labels';
 export { type OpenFile, type Written, madeFiles, openFiles } from './open-files';
 export { type PlanTable, cableHead, cableRows, tablesOf } from './tables';
+export { dnsmasqConf, hostLabels } from './programs';
 export { telephoneOptions } from './telephones';
 export { nftRuleset } from './nftables';
 export { macAsName, radiusClients, radiusUsers } from './radius';

@@ -14,7 +14,7 @@ import {
   hostsFile,
   interfacesFile,
   keaConf,
-  labelOf,
+  hostLabels,
   leasingDevices,
   radvdConf,
   zoneFiles,
@@ -121,24 +121,12 @@ function filesOfSite(plan: Plan): Part[] {
   ];
 }
 
-/** Folders of devices, by id: their names, told apart where two would be alike. */
-function foldersOf(devices: readonly Device[]): ReadonlyMap<string, string> {
-  const taken = new Set(['names', 'radius', 'faces']);
-  const folders = new Map<string, string>();
-  for (const { id, name } of devices) {
-    const own = labelOf(name) || 'device';
-    let folder = own;
-    for (let next = 2; taken.has(folder); next++) folder = `${own}-${next}`;
-    taken.add(folder);
-    folders.set(id, folder);
-  }
-  return folders;
-}
+const RESERVED = ['names', 'radius', 'faces'];
 
 /** The faces of all boxes that have ports. */
 function facesOf(plan: Plan, devices: readonly Device[]): Part[] {
   const boxes = devices.filter(({ id }) => boxOf(plan, id));
-  const names = foldersOf(boxes);
+  const names = hostLabels(boxes, RESERVED);
   return boxes.flatMap((device) =>
     drawn(`faces/${names.get(device.id)}.svg`, `face of ${device.name} as SVG`, faceDrawing(plan, device)),
   );
@@ -147,14 +135,22 @@ function facesOf(plan: Plan, devices: readonly Device[]): Part[] {
 /** What is drawn or packed where there is room for it, on top of the texts; for the whole site. */
 export const madeFiles = (plan: Plan): { readonly path: string; readonly title: string }[] => [
   { path: 'schedules.xlsx', title: 'all schedules as a workbook' },
-  ...(plan.box.size > 0 ? [{ path: 'map.svg', title: 'map as SVG' }] : []),
+  ...(plan.box.size > 0
+    ? [
+        { path: 'map.svg', title: 'map as SVG' },
+        { path: 'network.zip', title: 'the plan as a running network, for a Linux machine' },
+      ]
+    : []),
 ];
 
 /** Every file of a plan: those of the site, then box by box. */
 export function openFiles(plan: Plan): OpenFile[] {
   const devices = [...plan.device.values()].sort((a, b) => byName(a.name, b.name) || (a.id < b.id ? -1 : 1));
   const ofBoxes = devices.map((device) => ({ device, parts: filesOfDevice(plan, device) }));
-  const folders = foldersOf(ofBoxes.filter(({ parts }) => parts.length > 0).map(({ device }) => device));
+  const folders = hostLabels(
+    ofBoxes.filter(({ parts }) => parts.length > 0).map(({ device }) => device),
+    RESERVED,
+  );
   return [
     ...[...filesOfSite(plan), ...facesOf(plan, devices)].map(({ name, ...part }): OpenFile => ({
       path: name,

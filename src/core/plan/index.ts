@@ -37,7 +37,7 @@ export {
   runOperation,
 } from './operation';
 export { type WrongInput, decoded, shownValue } from './plain-issue';
-export { type Plan, planOf, recordIn, siteOf, withRecord } from './plan';
+export { type Plan, planOf, recordIn, siteOf, withRecord, withRecords } from './plan';
 export { inRank, rankBetween } from './ranks';
 export {
   type Acceptance,

@@ -149,6 +149,27 @@ function receiverAddress(
   return addressesOfDevice(plan, from, to.device)[0] ?? `${name} has no address`;
 }
 
+/** Who asks and whom, as the probe takes them. `from` is null for somebody in the Internet; `imagined` is who is only thought to be there. */
+export interface QuestionEnds {
+  readonly from: Host | null;
+  readonly to: IpAddress;
+  readonly imagined: Host | null;
+}
+/** The ends of a question; why there are none, as a text. */
+export function questionEnds(
+  plan: Plan,
+  question: ProbeQuestion,
+  today: string | null,
+): QuestionEnds | string {
+  const receiver = receiverAddress(plan, question, today);
+  if (typeof receiver === 'string') return receiver;
+  const imagined = typeof receiver === 'object' ? receiver : null;
+  const to = typeof receiver === 'object' ? receiver.address : receiver;
+  if ('internet' in question.from) return { from: null, to, imagined };
+  const from = senderHost(plan, question.from, to, today);
+  return typeof from === 'string' ? from : { from, to, imagined };
+}
+
 /** The addresses of a device, first those of a family that the sender has, of these IPv4 before IPv6. */
 function addressesOfDevice(plan: Plan, from: Sender, device: string): IpAddress[] {
   const own =

@@ -1,6 +1,7 @@
 import { type Written, madeFiles, mapDrawing, openFiles, svgOf } from '../../core/formats';
 import type { Plan } from '../../core/plan';
 import { arranged } from './map';
+import { networkArchive } from './network';
 import { workbookOf } from './workbook';
 
 type Bytes = Uint8Array<ArrayBuffer>;
@@ -14,6 +15,7 @@ export interface MadeFile {
 const encoder = new TextEncoder();
 const makers: Readonly<Record<string, (plan: Plan, written: Written) => Promise<Bytes>>> = {
   'schedules.xlsx': (plan, { today }) => workbookOf(plan, today),
+  'network.zip': (plan, { today }) => Promise.resolve(networkArchive(plan, today)),
   'map.svg': async (plan) => encoder.encode(svgOf(mapDrawing(plan, await arranged(plan))!)),
 };
 

@@ -1,6 +1,6 @@
 export { dnsmasqConf } from './dnsmasq';
 export { interfacesFile } from './interfaces';
 export { keaConf } from './kea';
-export { labelOf, leasingDevices } from './leasing';
+export { hostLabels, labelOf, leasingDevices } from './leasing';
 export { type ZoneFile, hostsFile, zoneFiles } from './names';
 export { radvdConf } from './radvd';

@@ -2,6 +2,7 @@ import { type AddressRange, type IpAddress, prefixFamily, rangesOverlap } from '
 import { isDomain, nameProblem } from '../../model/hosts';
 import { layoutOfSubnet } from '../../model/segments';
 import {
+  type Device,
   type Plan,
   type Subnet,
   type Telephony,
@@ -52,6 +53,23 @@ export const labelOf = (name: string): string => {
   const problem = nameProblem(name);
   return (problem ? (problem.repair ?? '') : name).toLowerCase();
 };
+
+/** Labels of devices by id, in their order: their names, told apart where two would be alike, and none of those taken. */
+export function hostLabels(
+  devices: readonly Device[],
+  taken: readonly string[],
+): ReadonlyMap<string, string> {
+  const used = new Set(taken);
+  const labels = new Map<string, string>();
+  for (const { id, name } of devices) {
+    const own = labelOf(name) || 'device';
+    let label = own;
+    for (let next = 2; used.has(label); next++) label = `${own}-${next}`;
+    used.add(label);
+    labels.set(id, label);
+  }
+  return labels;
+}
 
 /** The domain of a subnet as programs take it; empty where there is none, or what was typed is no domain (RFC 1035). */
 export function soundDomain(plan: Plan, subnet: Subnet): string {
