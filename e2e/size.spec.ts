@@ -11,7 +11,7 @@ const MOST: Readonly<Record<string, number>> = {
   gear: 492,
   wireless: 483,
   guards: 462,
-  internet: 486,
+  internet: 487,
   policy: 504,
   rehearse: 542,
   commission: 508,
