@@ -110,6 +110,21 @@ test('every font is in the file, and names of any script are read back as they w
     expect(text).toContain(name.normalize('NFKC'));
 });
 
+test('contents that find no room on the cover stand on the next sheet', async () => {
+  const [vlan] = [...creamery.vlan.values()];
+  let plan = withRecord(creamery, 'site', 'site', { ...siteOf(creamery), name: 'Yard '.repeat(16).trim() });
+  for (let i = 0; i < 90; i++)
+    plan = withRecord(plan, 'vlan', `more${i}`, { ...vlan!, id: `more${i}`, vid: 2000 + i });
+  const { book, file } = await written(
+    plan,
+    'letter',
+    onlyChapters('plain', 'segments', 'cautions', 'secrets'),
+  );
+  const contents = contentsOf(book, textOf(file, '-f', '2', '-l', '2'));
+  expect(contents.map(([title]) => title)).toEqual(book.chapters.map(({ title }) => title));
+  for (const [, page] of contents) expect(page).toBeGreaterThan(2);
+});
+
 test('what is longer than a sheet goes on on the next', async () => {
   const note = Array.from({ length: 400 }, (_, i) => `word${i}`).join(' ');
   const address = [...creamery.address.values()].find(({ gateway }) => !gateway)!;

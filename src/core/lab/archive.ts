@@ -15,6 +15,8 @@ export interface LabFile {
   readonly executable: boolean;
 }
 const file = (path: string, text: string, executable = false): LabFile => ({ path, text, executable });
+/** A cell of a table whose columns are parted by tabs. */
+const cell = (text: string): string => text.replace(/\s+/g, ' ');
 const lines = (all: readonly string[]): string => all.map((line) => `${line}\n`).join('');
 const yes = (value: boolean): string => (value ? 'yes' : 'no');
 
@@ -76,7 +78,7 @@ export function labFiles(plan: Plan, today: string | null): LabFile[] {
         laid.hosts.map(({ id }) =>
           [
             named(id),
-            plan.device.get(id)?.name ?? (id === INTERNET ? 'the Internet' : 'a guest'),
+            cell(plan.device.get(id)?.name ?? (id === INTERNET ? 'the Internet' : 'a guest')),
             addressesOfHost(plan, id),
           ].join('\t'),
         ),
@@ -96,7 +98,7 @@ export function labFiles(plan: Plan, today: string | null): LabFile[] {
       'questions.tsv',
       lines(
         laid.asked.map(({ from, to, protocol, port, answers, wanted, text }) =>
-          [named(from), to, protocol, String(port), yes(answers), yes(wanted), text].join('\t'),
+          [named(from), to, protocol, String(port), yes(answers), yes(wanted), cell(text)].join('\t'),
         ),
       ),
     ),

@@ -7,7 +7,7 @@ export const LAB_SCRIPT = `#!/bin/sh
 set -eu
 cd "$(dirname "$0")"
 LAB=\${LAB:-lab}
-RUN=\${RUN:-/tmp/$LAB.run}
+RUN=\${RUN:-/run/dianome-$LAB}
 
 usage() {
   echo "usage: $0 up | down | list | ask | shell NAME | join VLAN"
@@ -41,7 +41,7 @@ up() {
   need ip iproute2; need nft nftables
   [ "$(id -u)" = 0 ] || { echo "This has to run as root." >&2; exit 1; }
   [ ! -e "$RUN" ] || { echo "It stands already; take it down first with: $0 down" >&2; exit 1; }
-  mkdir -p "$RUN"
+  mkdir -m 700 "$RUN"
   trap 'echo "It could not be built; taking it down." >&2; down' EXIT
   for host in $(cut -f1 hosts.tsv); do
     ip netns add "$LAB-$host"

@@ -19,6 +19,8 @@ const SMALL: Style = { size: 8, colour: MUTED };
 /** What a list item or a fact is set in by. */
 const INDENT = 16;
 const FACT = 95;
+/** From one line of the contents to the next. */
+const ENTRY = 14;
 
 /** A chapter begins on a new sheet when more than so much of this one is written on. */
 const GOES_ON = 0.55;
@@ -107,6 +109,7 @@ class Writer {
     this.facts(part, rows, { ...BODY, size: 11 });
     sheet.y += 10 * MM;
     const toc = doc.struct('TOC');
+    sheet.need((book.chapters.length + 2) * ENTRY);
     this.paragraph(part, 'Contents', HEADING, 'H2');
     part.add(toc);
     this.contents = { page: this.pages - 1, struct: toc, y: sheet.y };
@@ -267,9 +270,8 @@ class Writer {
     const { sheet, doc } = this;
     const { page, struct, y } = this.contents!;
     doc.switchToPage(page);
-    const step = BODY.size * 1.5;
     this.entries.forEach(({ title, page: number, destination }, i) => {
-      const at = y + i * step;
+      const at = y + i * ENTRY;
       const [shown, right] = [String(number), sheet.left + sheet.width * 0.62];
       const item = doc.struct('TOCI');
       struct.add(item);
@@ -279,7 +281,7 @@ class Writer {
         sheet.set.line(title, sheet.left, at, BODY);
         sheet.set.line(shown, right - sheet.set.width(shown, BODY), at, BODY);
       });
-      doc.goTo(sheet.left, at, right - sheet.left, step, destination, {
+      doc.goTo(sheet.left, at, right - sheet.left, ENTRY, destination, {
         Contents: new String(title),
         structParent: link,
       } as object);
