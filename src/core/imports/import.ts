@@ -7,7 +7,15 @@ import { tableKindOf, tableKinds } from './tables';
 /** Tables brought into a plan: what becomes of every row, and all that is good as one change. */
 
 /** So many rows at most; a file of more is cut up first. */
-export const MOST_ROWS = 20_000;
+const MOST_ROWS = 20_000;
+
+const countOf = (tables: readonly Pick<AskedTable, 'cells'>[]): number =>
+  tables.reduce((sum, { cells }) => sum + cells.length, 0);
+/** Why tables are not read, as there are too many rows in them; empty where there are not. */
+export const tooManyRows = (tables: readonly Pick<AskedTable, 'cells'>[]): string =>
+  countOf(tables) <= MOST_ROWS
+    ? ''
+    : `There are ${countOf(tables).toLocaleString('en')} rows; at most ${MOST_ROWS.toLocaleString('en')} are brought in at once. Cut the table up.`;
 
 export interface AskedTable extends Omit<FoundTable, 'notes'> {
   readonly notes: readonly (readonly [line: number, note: string])[];
@@ -51,12 +59,9 @@ function* readTable(taking: Taking, table: AskedTable): Work<ReadTable> {
  * what is new. Throws a Refusal where there are too many rows.
  */
 export function* importing(plan: Plan, tables: readonly AskedTable[], seed: string): Work<Import, Progress> {
-  const of = tables.reduce((sum, { cells }) => sum + cells.length, 0);
-  if (of > MOST_ROWS)
-    throw badInput(
-      `There are ${of.toLocaleString('en')} rows; at most ${MOST_ROWS.toLocaleString('en')} are brought in at once. Cut the table up.`,
-      'rows',
-    );
+  const of = countOf(tables);
+  const tooMany = tooManyRows(tables);
+  if (tooMany !== '') throw badInput(tooMany, 'rows');
   const taking = new Taking(plan, seed);
   const read = new Map<AskedTable, ReadTable>();
   let done = 0;

@@ -7,6 +7,6 @@ export {
   kindOfFile,
   readAs,
 } from './files';
-export { type AskedTable, type Import, MOST_ROWS, type ReadTable, importing } from './import';
+export { type AskedTable, type Import, type ReadTable, importing, tooManyRows } from './import';
 export type { ReadRow } from './row';
 export { kindOfTable, tableKindOf, tableKinds } from './tables';

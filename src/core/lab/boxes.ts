@@ -11,6 +11,9 @@ import { tagsOf, wiresOf } from './wires';
 /** An IPv6 address is there at once, without asking whether somebody has it. */
 export const nodad = (address: IpAddress): string => (familyOf(address) === 6 ? ' nodad' : '');
 
+/** Where a default route leads, in words of `ip`. */
+export const everything = (address: IpAddress): string => (familyOf(address) === 6 ? '::/0' : 'default');
+
 /** The wire of a VLAN inside a box, its own interface there when it is in it. A box without VLANs has one for each tag. */
 export const wireOf = (bridge: Bridge, vid: number): string =>
   bridge.ports.some(({ number }, i) => number === 0 && isIn(bridge, i, vid)) ? `vlan${vid}` : `wire${vid}`;

@@ -1,8 +1,8 @@
-import { type IpAddress, familyOf, formatAddress } from '../address';
+import { formatAddress } from '../address';
 import { fabric } from '../model/switching';
 import { type Plan, type Vlan, addressesOf, hostOf, subnetsOf } from '../plan';
 import type { Host } from '../rehearse';
-import { hasSocket, nodad, wireOf } from './boxes';
+import { everything, hasSocket, nodad, wireOf } from './boxes';
 import type { Site } from './site';
 import { tagsOf } from './wires';
 
@@ -50,5 +50,3 @@ export function layGuest(site: Site, plan: Plan, id: string, guest: Guest): bool
     site.route(id, `route add ${everything(guest.address)} via ${formatAddress(guest.gateway)}`);
   return true;
 }
-
-export const everything = (address: IpAddress): string => (familyOf(address) === 6 ? '::/0' : 'default');

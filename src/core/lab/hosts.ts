@@ -2,8 +2,7 @@ import { type IpAddress, familyOf, formatAddress, formatPrefix, networkOf } from
 import { ownSettings } from '../model/hosts';
 import { linksOf, portsOf } from '../model/wiring';
 import { type Device, type Plan, addressesOn, interfacesOf } from '../plan';
-import { deadWire, nodad } from './boxes';
-import { everything } from './guests';
+import { deadWire, everything, nodad } from './boxes';
 import type { Site } from './site';
 import { wiresOf } from './wires';
 

@@ -100,13 +100,12 @@ export function layQuestions(site: Site, plan: Plan, today: string | null): Laid
   const left: LeftQuestion[] = [];
   for (const { question, answer } of askAll(plan, today)) {
     const text = questionText(plan, question);
-    const why = reasonFor(site, plan, question, today, guests, (laid) =>
-      asked.push({ text, ...laid, answers: answer.delivered, wanted: question.expected === 'delivered' }),
-    );
-    if (answer.works === null || answer.over !== null) {
-      asked.pop();
-      left.push({ text, why: 'what comes of it rests on something that is not recorded' });
-    } else if (why !== null) left.push({ text, why });
+    const call =
+      answer.works === null || answer.over !== null
+        ? 'what comes of it rests on something that is not recorded'
+        : callOf(site, plan, question, today, guests);
+    if (typeof call === 'string') left.push({ text, why: call });
+    else asked.push({ text, ...call, answers: answer.delivered, wanted: question.expected === 'delivered' });
   }
   return { asked, left };
 }
@@ -120,15 +119,14 @@ const isFar = (plan: Plan, address: IpAddress): boolean =>
     uplinks.some((uplink) => outsideAddress(plan, uplink) === address),
   );
 
-/** Why a question cannot be asked in the laid network; null where it is, and then it is told. */
-function reasonFor(
+/** A question as a call in the laid network; why it cannot be made there, as a text. */
+function callOf(
   site: Site,
   plan: Plan,
   question: Question,
   today: string | null,
   guests: Map<string, string>,
-  tell: (laid: Pick<LaidQuestion, 'from' | 'to' | 'protocol' | 'port'>) => void,
-): string | null {
+): Pick<LaidQuestion, 'from' | 'to' | 'protocol' | 'port'> | string {
   const asking = askedBy(question);
   const { protocol, port } = asking.wanted;
   if ('tunnel' in asking.from) return 'it comes from another site, which is not laid';
@@ -145,6 +143,5 @@ function reasonFor(
   const from = ends.from === null ? INTERNET : hostFor(site, plan, ends.from, guests);
   if (from === null) return 'nothing in the segment of who asks takes a plug';
   const call = ends.from === null ? fromOutside(plan, asking, ends.to) : { to: ends.to, port };
-  tell({ from, to: formatAddress(call.to), protocol, port: call.port });
-  return null;
+  return { from, to: formatAddress(call.to), protocol, port: call.port };
 }

@@ -1,5 +1,5 @@
 import { columnsIn, endIn, plainCell, rowsIn } from '../../edit';
-import { cableEndText } from '../../model/wiring';
+import { type CableEnd, cablesAt, portsOf } from '../../model/wiring';
 import { type Cable, type Plan, Refusal, type WireCall, cableMedia } from '../../plan';
 import { type ReadRow, Reading, type TableKind, type Taking } from '../row';
 
@@ -27,20 +27,18 @@ function mediaNamed(text: string): Cable['media'] | undefined {
   return /copper|cat|utp|stp|rj-?45|patch/.test(plain) ? 'copper' : undefined;
 }
 
-/** The cable between two ends, whichever way round. */
-const cableBetween = (plan: Plan, a: string, b: string): Cable | undefined =>
-  [...plan.cable.values()].find((cable) => {
-    const from = cableEndText(plan, { port: cable.from, side: cable.fromSide });
-    const to = cableEndText(plan, { port: cable.to, side: cable.toSide });
-    return (from === a && to === b) || (from === b && to === a);
-  });
+/** The socket an end names; null where a device gets its one socket only when it is plugged in. */
+function socketOf(plan: Plan, text: string): CableEnd | null {
+  const { device, number, side = 'front' } = endIn(plan, text);
+  const port = portsOf(plan, device).find((one) => one.number === (number ?? 1));
+  return port ? { port: port.id, side } : null;
+}
 
-/** An end as the plan writes it, for finding the cable that is there. */
-function writtenEnd(plan: Plan, text: string): string {
-  const { device: id, number, side } = endIn(plan, text);
-  const device = plan.device.get(id)!;
-  const port = [...plan.port.group(id).values()].find((one) => one.number === (number ?? 1));
-  return port ? cableEndText(plan, { port: port.id, side: side ?? 'front' }) : device.name;
+/** The cable between two sockets, whichever way round. */
+function cableBetween(plan: Plan, a: CableEnd | null, b: CableEnd | null): Cable | undefined {
+  const isAt = (cable: Cable, { port, side }: CableEnd) =>
+    (cable.from === port && cable.fromSide === side) || (cable.to === port && cable.toSide === side);
+  return a && b ? cablesAt(plan, a).find((cable) => isAt(cable, b)) : undefined;
 }
 
 function readCable(taking: Taking, line: number, value: (column: Column) => string): ReadRow {
@@ -66,7 +64,7 @@ function readCable(taking: Taking, line: number, value: (column: Column) => stri
   if (reading.refused.length > 0) return reading.row(line, cells);
   try {
     const { plan } = taking;
-    const there = cableBetween(plan, writtenEnd(plan, from), writtenEnd(plan, to));
+    const there = cableBetween(plan, socketOf(plan, from), socketOf(plan, to));
     const calls: WireCall[] = there
       ? editsOf(there, { label, media, length }, reading)
       : [

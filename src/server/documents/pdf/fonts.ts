@@ -124,7 +124,6 @@ export function runsOf(text: string, weight: Weight): Run[] {
     const last = runs.at(-1);
     const level = levels?.[at] ?? 0;
     at += letter.length;
-    // A mark or a space stays with what it stands at, as long as its font has it.
     const own = fontFor(letter, weight);
     const shown = own === null ? '?' : letter;
     const font = own ?? plain!.name;

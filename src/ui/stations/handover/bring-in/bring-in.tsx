@@ -1,8 +1,8 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { type AskedTable, type FileKind, MOST_ROWS, fileKinds } from '@/core/imports';
-import { badInput, Refusal } from '@/core/plan';
+import { type AskedTable, type FileKind, fileKinds, tooManyRows } from '@/core/imports';
+import { Refusal } from '@/core/plan';
 import { newSeed } from '../../../session/author';
 import { useJob } from '../../../session/job';
 import { useView } from '../../../session/view';
@@ -30,10 +30,10 @@ export function BringIn({ chosen, onClose }: { chosen: ChosenFile; onClose: () =
   const [tables, setTables] = useState(() => askedOf(chosen));
   const [problem, setProblem] = useState('');
   const { start, running, result, problem: failed, stale } = useJob();
-  const many = tables.reduce((sum, { cells }) => sum + cells.length, 0);
+  const tooMany = tooManyRows(tables);
   useEffect(() => {
-    if (many <= MOST_ROWS) start({ kind: 'import', tables, seed: newSeed() }, true);
-  }, [start, tables, many]);
+    if (tooMany === '') start({ kind: 'import', tables, seed: newSeed() }, true);
+  }, [start, tables, tooMany]);
   const read = result?.kind === 'import' ? result.read : null;
   const takeAs = (kind: FileKind) => {
     try {
@@ -57,13 +57,6 @@ export function BringIn({ chosen, onClose }: { chosen: ChosenFile; onClose: () =
     set({ review: { title: `Bring in ${file.name}`.slice(0, 80), call, accept: 'Take these changes' } });
   };
   const { leftOut } = file.found;
-  const tooMany =
-    many > MOST_ROWS
-      ? badInput(
-          `There are ${many.toLocaleString('en')} rows; at most ${MOST_ROWS.toLocaleString('en')} are brought in at once. Cut the table up.`,
-          'rows',
-        ).message
-      : '';
   return (
     <Dialog
       title="Bring in a table"
