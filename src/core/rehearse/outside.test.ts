@@ -172,6 +172,11 @@ describe('IPv6', () => {
     expect(at(both, FAR, 'till').summary).toBe('Stopped at the sender: till has no IPv6 address');
   });
 
+  test('does not come in where the box of the uplink does not route', () => {
+    const plan = fibre(both, { device: deviceNamed(both, 'cam-1').id, port: null });
+    expect(within(plan, 'desk').summary).toBe('Stopped at the way in: the device of fibre does not route');
+  });
+
   test('an address for inside only gets no further than that', () => {
     const vlan = vlanFor(both, 'voice').id;
     const plan = done(both, 'addSubnet', { vlan, prefix: 'fd00:1:2:50::/64' });

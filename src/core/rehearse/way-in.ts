@@ -37,11 +37,17 @@ export interface NoWayIn {
 
 const shut = (why: string, remedies: readonly Remedy[] = []): NoWayIn => ({ why, remedies });
 
-/** Why nobody outside gets as far as the gateway on an uplink; null when somebody may. */
-function unreached(plan: Plan, uplink: Uplink): string | null {
+/** Why an uplink carries nothing to a router here; null when it does. */
+function unserved(plan: Plan, uplink: Uplink): string | null {
   const down = uplinkDown(plan, uplink.id);
   if (down !== null) return `${uplink.name} is down: ${down}`;
-  if (!routersIn(plan).has(uplink.device)) return `the device of ${uplink.name} does not route`;
+  return routersIn(plan).has(uplink.device) ? null : `the device of ${uplink.name} does not route`;
+}
+
+/** Why nobody outside gets as far as the gateway on an uplink; null when somebody may. */
+function unreached(plan: Plan, uplink: Uplink): string | null {
+  const dead = unserved(plan, uplink);
+  if (dead !== null) return dead;
   if (uplink.segment !== null) {
     const [gateway] = subnetsOf(plan, uplink.segment).flatMap(({ id }) => gatewaysOf(plan, id));
     const front = gateway && plan.device.get(plan.interface.get(gateway.interface)!.device)!.name;
@@ -65,8 +71,8 @@ function routedIn(plan: Plan, to: IpAddress, port: number): WayIn | NoWayIn {
     return shut(
       `${formatAddress(to)} is in no prefix that a provider delegates here, so nobody outside has a way to it`,
     );
-  const down = uplinkDown(plan, uplink.id);
-  if (down !== null) return shut(`${uplink.name} is down: ${down}`);
+  const dead = unserved(plan, uplink);
+  if (dead !== null) return shut(dead);
   if (uplink.noForwards) return shut(`${uplink.name}: nothing is let in on this uplink`);
   return by(plan, uplink, null, to, port);
 }
