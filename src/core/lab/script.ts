@@ -35,6 +35,7 @@ stop_programs() {
     [ ! -s "$pid" ] || kill "$(cat "$pid")" 2> /dev/null || true
     rm -f "$pid"
   done
+  rm -f "$RUN"/*.ready
 }
 
 up() {
@@ -84,8 +85,17 @@ ask() {
   ports=$(cut -f4 questions.tsv | sort -u | tr '\\n' ' ')
   for host in $(cut -f1 hosts.tsv); do
     # Whoever has an address listens on every port that is asked for.
-    ip netns exec "$LAB-$host" python3 "$PWD/host.py" serve $ports < /dev/null > /dev/null 2>&1 &
+    ip netns exec "$LAB-$host" python3 "$PWD/host.py" serve "$RUN/$host.ready" $ports < /dev/null > /dev/null 2>&1 &
     echo $! > "$RUN/$host.serve.pid"
+  done
+  # Before everybody listens a call that is not answered says nothing.
+  for host in $(cut -f1 hosts.tsv); do
+    tries=0
+    until [ -e "$RUN/$host.ready" ]; do
+      tries=$((tries + 1))
+      [ $tries -lt 600 ] || { stop_programs; echo "$host does not listen." >&2; exit 1; }
+      sleep 0.1
+    done
   done
   differing=0
   while IFS="$(printf '\\t')" read -r from to protocol port answers wanted text; do
@@ -134,22 +144,35 @@ esac
 `;
 
 /** Listens on ports, and calls others. */
-export const HOST_SCRIPT = `import socket, subprocess, sys, threading
+export const HOST_SCRIPT = `import socket, subprocess, sys, threading, time
 
 def own():
     """The addresses of this host; a box with several answers from the one it was asked at."""
     said = subprocess.run(['ip', '-o', 'addr'], capture_output=True, text=True).stdout
-    return [line.split()[3].split('/')[0] for line in said.splitlines() if ' inet' in line and 'scope link' not in line]
+    # A plan may give one address to two interfaces of a box.
+    return {line.split()[3].split('/')[0] for line in said.splitlines() if ' inet' in line and 'scope link' not in line}
 
 def family(address):
     return socket.AF_INET6 if ':' in address else socket.AF_INET
+
+def bound(server, address, port):
+    """The socket at an address; None where it cannot be had. What was stopped a moment ago may still hold it."""
+    for _ in range(200):
+        try:
+            server.bind((address, port))
+            return server
+        except OSError:
+            time.sleep(0.1)
 
 def stream(port):
     server = socket.socket(socket.AF_INET6, socket.SOCK_STREAM)
     server.setsockopt(socket.IPPROTO_IPV6, socket.IPV6_V6ONLY, 0)
     server.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-    server.bind(('::', port))
-    server.listen(64)
+    if bound(server, '::', port):
+        server.listen(64)
+        return server
+
+def accept(server):
     while True:
         try:
             client, _ = server.accept()
@@ -159,20 +182,20 @@ def stream(port):
             pass
 
 def datagram(address, port):
-    server = socket.socket(family(address), socket.SOCK_DGRAM)
-    try:
-        server.bind((address, port))
-    except OSError:
-        return
+    return bound(socket.socket(family(address), socket.SOCK_DGRAM), address, port)
+
+def answer(server):
     while True:
         _, sender = server.recvfrom(64)
         server.sendto(b'here', sender)
 
-def serve(ports):
-    threads = [threading.Thread(target=stream, args=(port,)) for port in ports]
-    threads += [threading.Thread(target=datagram, args=(address, port)) for address in own() for port in ports]
-    for thread in threads:
-        thread.start()
+def serve(ready, ports):
+    sockets = [(accept, stream(port)) for port in ports]
+    sockets += [(answer, datagram(address, port)) for address in own() for port in ports]
+    for work, server in sockets:
+        if server:
+            threading.Thread(target=work, args=(server,)).start()
+    open(ready, 'w').close()
 
 def call(address, port, protocol):
     if protocol == 'icmp':
@@ -189,7 +212,7 @@ def call(address, port, protocol):
             return False
 
 if sys.argv[1] == 'serve':
-    serve([int(port) for port in sys.argv[2:]])
+    serve(sys.argv[2], [int(port) for port in sys.argv[3:]])
 else:
     sys.exit(0 if call(sys.argv[2], int(sys.argv[3]), sys.argv[4]) else 1)
 `;
