@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { atChange, demoSite, expect, inList, open, saved, test } from './site';
+import { atChange, demoSite, expect, findSite, open, saved, test } from './site';
 
 const toExercises = (page: Page) => page.getByRole('tab', { name: 'Faults to find' }).click();
 const setting = (page: Page) => page.getByRole('region', { name: 'Faults to find' });
@@ -101,7 +101,7 @@ test('what is handed in unmended earns nothing, and cannot be handed in again', 
     data: { seed: Number(PORT_ASTRAY), level: 1, count: 1, learner: 'Ada' },
   });
   const { id } = (await made.json()) as { id: string };
-  const list = (await (await request.get('/api/sites')).json()) as {
+  const list = (await (await request.get(`/api/sites?named=exercise ${PORT_ASTRAY}`)).json()) as {
     sites: { id: string; findings: object | null; exercise: string | null }[];
   };
   expect(list.sites.find((item) => item.id === id)).toMatchObject({ findings: null, exercise: 'open' });
@@ -111,7 +111,7 @@ test('what is handed in unmended earns nothing, and cannot be handed in again', 
   const row = page
     .getByRole('row', { name: new RegExp(`exercise ${PORT_ASTRAY}\\s*exercise, open`) })
     .first();
-  await inList(page, row);
+  await findSite(page, `exercise ${PORT_ASTRAY}`);
   await expect(row).toContainText('put away');
   await page.goto(`/site/${id}/rehearse?view=exercise`);
   for (const points of [1, 2, 3, 4])

@@ -1,4 +1,4 @@
-import { demoSite, demoWithBoxes, expect, fill, inList, open, saved, test, unfold } from './site';
+import { demoSite, demoWithBoxes, expect, fill, findSite, open, saved, test, unfold } from './site';
 
 /** Long lists and long columns stay readable: what is seldom needed, or the same again, stands behind a line. */
 
@@ -59,7 +59,8 @@ test('exercises stand below the sites', async ({ page, request }) => {
   await expect(page.getByRole('region', { name: 'Exercise', exact: true })).toBeVisible();
   await page.goto('/');
   const rows = page.getByRole('row');
-  await inList(page, rows.filter({ hasText: 'exercise, open' }).first());
+  await findSite(page, 'clinic');
+  await expect(rows.filter({ hasText: 'exercise, open' }).first()).toBeVisible();
   const texts = await rows.allTextContents();
   const head = texts.indexOf('Exercises');
   expect(texts.findIndex((text) => text.includes('exercise, open'))).toBeGreaterThan(head);

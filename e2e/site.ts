@@ -71,12 +71,6 @@ export async function choose(list: Locator, option: string | { readonly label: s
 export const unfold = (page: Page, title: string): Promise<void> =>
   page.getByRole('button', { name: new RegExp(`^${title}`), expanded: false }).click();
 
-/** The list of sites comes in parts: goes on until it has this one, wherever other tests' sites have put it. */
-export async function inList(page: Page, row: Locator): Promise<void> {
-  const more = page.getByRole('button', { name: 'More sites' });
-  await expect(row.or(more).first()).toBeVisible();
-  await expect(async () => {
-    if (await row.isHidden()) await more.click({ timeout: 1000 });
-    await expect(row).toBeVisible({ timeout: 1000 });
-  }).toPass();
-}
+/** Types a name into the list of sites, in which other tests' sites stand too. */
+export const findSite = (page: Page, name: string): Promise<void> =>
+  page.getByLabel('Find a site by its name').fill(name);

@@ -33,6 +33,8 @@ export const sites = {
     path: '/api/sites',
     says: 'Sites by name, in parts, with their size and open findings.',
     query: z.object({
+      /** Only those with this in their name. */
+      named: z.string().max(100).optional(),
       after: z.string().optional(),
       limit: count(SITES_PART).optional(),
       archived: z.enum(['yes', 'no']).optional(),

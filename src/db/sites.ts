@@ -34,8 +34,10 @@ interface SitePart {
   readonly after: readonly [name: string, id: string] | null;
   readonly limit: number;
   readonly archived: boolean;
+  /** What their name holds. */
+  readonly named: string;
 }
-const WHOLE: SitePart = { after: null, limit: 1_000_000, archived: true };
+const WHOLE: SitePart = { after: null, limit: 1_000_000, archived: true, named: '' };
 
 /** Sites with their size, by name, in parts. Gateways do not count as fixed addresses. */
 export async function listSites(pool: Pool, day = '', part = WHOLE): Promise<SiteRow[]> {
@@ -47,9 +49,9 @@ export async function listSites(pool: Pool, day = '', part = WHOLE): Promise<Sit
        e.site_id IS NOT NULL, e.ended_at IS NOT NULL,
        s.counted_revision = s.revision AND s.counted_day = ?, s.stops, s.fixes, s.notes, s.uncountable
      FROM site s JOIN site_record r ON r.site_id = s.id LEFT JOIN exercise e ON e.site_id = s.id
-     WHERE (r.name > ? OR (r.name = ? AND s.id > ?)) ${part.archived ? '' : 'AND s.archived_at IS NULL'}
+     WHERE LOCATE(LOWER(?), LOWER(r.name)) > 0 AND (r.name > ? OR (r.name = ? AND s.id > ?)) ${part.archived ? '' : 'AND s.archived_at IS NULL'}
      ORDER BY r.name, s.id LIMIT ${Math.floor(part.limit)}`,
-    [day, ...(part.after ? [part.after[0], part.after[0], part.after[1]] : ['', '', ''])],
+    [day, part.named, ...(part.after ? [part.after[0], part.after[0], part.after[1]] : ['', '', ''])],
   );
   return found.map((row) => ({
     id: row[0] as string,

@@ -132,6 +132,23 @@ describe('plans in the database', () => {
     expect(await Promise.all([migrate(pool), migrate(pool)])).toEqual([[], []]);
   });
 
+  test('the list is asked for what a name holds, in capitals or not', async () => {
+    const ids: string[] = [];
+    for (const name of ['Élan 100%_a', 'élan 100xya', 'Nadir'])
+      ids.push(
+        await storedSite(pool, done(emptySite(), 'edit', { table: 'site', id: 'site', set: { name } })),
+      );
+    const named = async (text: string) =>
+      (await listSites(pool, '', { after: null, limit: 100, archived: true, named: text })).flatMap(
+        ({ id, name }) => (ids.includes(id) ? name : []),
+      );
+    expect(await named('ÉLAN')).toHaveLength(2);
+    expect(await named('%_A')).toEqual(['Élan 100%_a']);
+    expect(await named('adi')).toEqual(['Nadir']);
+    expect(await named('')).toHaveLength(3);
+    for (const id of ids) await deleteSite(pool, id);
+  });
+
   test('the list tells size and state; deleting leaves no row behind', async () => {
     const id = await storedSite(pool, twoSegments());
     await commit(pool, id, { operation: 'addSegment', input: { purpose: 'voice' } });

@@ -43,8 +43,6 @@ export interface Exercise {
   readonly plan: Plan;
 }
 
-export const mostFaults = 3;
-
 /** The kinds that an exercise of a level is drawn from: its own and the ones below, but nothing easy in a hard one. */
 export const kindsOf = (level: Level): readonly FaultKind[] =>
   kinds.filter((kind) => (level === 1 ? kind.level === 1 : kind.level === level || kind.level === level - 1));

@@ -8,6 +8,9 @@ export const levels = [1, 2, 3] as const;
 export type Level = (typeof levels)[number];
 export const levelWords: Readonly<Record<Level, string>> = { 1: 'easy', 2: 'middling', 3: 'hard' };
 
+/** How many faults an exercise may have. */
+export const mostFaults = 3;
+
 /** One place in a plan where a kind of fault can be put. */
 export interface Spot {
   /** What was done, for the report: a whole sentence. */

@@ -29,6 +29,7 @@ export const GET = serve(routes.sites.list, async ({ query }) => {
     after: markedBy(query.after),
     limit: limit + 1,
     archived,
+    named: query.named ?? '',
   });
   const sites = found.slice(0, limit);
   counting.see(sites);

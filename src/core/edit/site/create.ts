@@ -1,48 +1,6 @@
-import * as z from 'zod';
-import { parsePrefix } from '../../address';
-import { Draft, type Plan, planOf, SITE_ID, type Site, kinds, withRecord } from '../../plan';
-
-const fields = kinds.site.fields;
-export const newSiteInput = z.strictObject({
-  name: fields.name,
-  kind: fields.kind,
-  space: fields.space.optional(),
-  numbering: fields.numbering.optional(),
-  sizing: fields.sizing.optional(),
-  fixed: fields.fixed.optional(),
-  management: fields.management.optional(),
-  domain: fields.domain.optional(),
-  timeZone: fields.timeZone.optional(),
-});
-
-const prefix = (text: string) => parsePrefix(text)!.prefix;
-
-/** What a site of a kind starts with; each can be changed in Brief. */
-export const siteDefaults: Readonly<
-  Record<Site['kind'], Pick<Site, 'space' | 'sizing' | 'infrastructureBand' | 'fixedBand' | 'fixed'>>
-> = {
-  home: {
-    space: [prefix('192.168.0.0/16')],
-    sizing: 'slash-24',
-    infrastructureBand: 9,
-    fixedBand: 90,
-    fixed: 'reservation',
-  },
-  office: {
-    space: [prefix('10.20.0.0/16')],
-    sizing: 'slash-24',
-    infrastructureBand: 9,
-    fixedBand: 90,
-    fixed: 'outside-pool',
-  },
-  industrial: {
-    space: [prefix('10.44.0.0/16')],
-    sizing: 'need',
-    infrastructureBand: 8,
-    fixedBand: 60,
-    fixed: 'outside-pool',
-  },
-};
+import type * as z from 'zod';
+import { Draft, type Plan, planOf, SITE_ID, withRecord } from '../../plan';
+import { type newSiteInput, siteDefaults } from './input';
 
 /** A new site: its record, one LAN and one gateway device, so that addresses have something to stand on. */
 export function newSitePlan(input: z.output<typeof newSiteInput>, seed: string): Plan {

@@ -1,4 +1,3 @@
-import * as z from 'zod';
 import {
   type IpAddress,
   type Prefix,
@@ -9,19 +8,10 @@ import {
   prefixFamily,
 } from '../../address';
 import { nameMessage, nameProblem } from '../../model/hosts';
-import { Draft, type Plan, SITE_ID, badInput, kinds, prefixCodec, siteOf } from '../../plan';
+import { Draft, type Plan, SITE_ID, badInput, siteOf } from '../../plan';
+import type { Template } from './input';
 
 /** A site as the template of another: the same plan in another address space, with names that are its own. */
-
-export const templateInput = z.strictObject({
-  name: kinds.site.fields.name,
-  /** In place of the first IPv4 space; left out, the addresses stay. */
-  space: prefixCodec.optional(),
-  domain: kinds.site.fields.domain.optional(),
-  /** A part of device names, and what stands in its place. */
-  names: z.strictObject({ from: z.string().min(1).max(80), to: z.string().max(80) }).optional(),
-});
-export type Template = z.output<typeof templateInput>;
 
 type Move = (address: IpAddress) => IpAddress;
 
