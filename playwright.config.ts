@@ -14,7 +14,8 @@ export default defineConfig({
   use: {
     baseURL: process.env.DIANOME_URL,
     viewport: { width: 1280, height: 800 },
-    trace: 'retain-on-failure',
+    // Recorded only where a test needs its second try: a trace costs each test a good part of its time.
+    trace: 'on-first-retry',
     // A page kept by the browser would stand between a test and the server; the test of that allows it.
     serviceWorkers: 'block',
     launchOptions: {

@@ -1,4 +1,4 @@
-import { Draft, type Plan, planOf, SITE_ID } from '../../src/core/plan';
+import { Draft, type Plan, type RecordOf, planOf, SITE_ID } from '../../src/core/plan';
 import { newSitePlan } from '../../src/core/edit';
 
 /**
@@ -14,17 +14,18 @@ export function largeSite(subnets: number, perSubnet: number): Plan {
   const lists = {
     site: [...draft.plan.site.values()],
     lan: [...base.lan.values()],
-    vlan: [] as object[],
-    device: [...base.device.values()] as object[],
-    interface: [] as object[],
-    subnet: [] as object[],
-    pool: [] as object[],
-    address: [] as object[],
+    vlan: [] as RecordOf<'vlan'>[],
+    device: [...base.device.values()],
+    interface: [] as RecordOf<'interface'>[],
+    subnet: [] as RecordOf<'subnet'>[],
+    pool: [] as RecordOf<'pool'>[],
+    address: [] as RecordOf<'address'>[],
   };
   const settings = { name: '', ownLength: null, ownGateway: null, ownDns: null, joins: null };
   for (let s = 0; s < subnets; s++) {
     const network = 10 * 2 ** 24 + s * 256;
-    const purpose = s === 0 ? 'management' : s % 9 === 0 ? 'cameras' : 'control-cell';
+    const purpose: RecordOf<'vlan'>['purpose'] =
+      s === 0 ? 'management' : s % 9 === 0 ? 'cameras' : 'control-cell';
     const vlan = {
       id: `v${s}`,
       lan,
@@ -57,6 +58,7 @@ export function largeSite(subnets: number, perSubnet: number): Plan {
       pinned: false,
       dns: [{ interface: `g${s}` }],
       domain: '',
+      advertised: true,
     });
     lists.pool.push({
       id: `p${s}`,
@@ -66,7 +68,7 @@ export function largeSite(subnets: number, perSubnet: number): Plan {
       lease: 43200,
       servedBy: [`g${s}`],
     });
-    const address = { subnet: `s${s}`, assignment: 'static', note: '' };
+    const address = { subnet: `s${s}`, assignment: 'static' as const, note: '' };
     lists.address.push({ ...address, id: `q${s}`, address: network + 1, interface: `g${s}`, gateway: true });
     for (let h = 0; h < perSubnet; h++) {
       const n = s * perSubnet + h;
@@ -77,7 +79,12 @@ export function largeSite(subnets: number, perSubnet: number): Plan {
         .padStart(6, '0')
         .toUpperCase()
         .replace(/(..)(..)(..)/, '$1:$2:$3')}`;
-      lists.device.push({ id: `d${n}`, name: fault === 0 ? `Bad name ${n}` : `host-${n}`, kind: 'sensor' });
+      lists.device.push({
+        id: `d${n}`,
+        name: fault === 0 ? `Bad name ${n}` : `host-${n}`,
+        kind: 'sensor',
+        firewall: 'unknown',
+      });
       lists.interface.push({ id: `i${n}`, device: `d${n}`, kind: 'nic', vlan: null, mac, ...settings });
       lists.address.push({
         ...address,
@@ -88,5 +95,5 @@ export function largeSite(subnets: number, perSubnet: number): Plan {
       });
     }
   }
-  return planOf(lists as never);
+  return planOf(lists);
 }

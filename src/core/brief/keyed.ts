@@ -6,11 +6,20 @@ import { type AnyRecord, Draft, type Plan, type RecordOf, type TableName, equal,
 export type Accepted = ReadonlyMap<string, AnyRecord>;
 export const acceptedKey = (table: TableName, id: string): string => `${table} ${id}`;
 
+/** Ids by what they are for: proposals are made again and again, and side by side, with the same keys. */
+const ids = new Map<string, string>();
+const MOST_IDS = 50_000;
+
 /** The id of a record that is proposed for something: the same in every proposal. */
 function idFor(key: string): string {
+  const known = ids.get(key);
+  if (known !== undefined) return known;
+  if (ids.size >= MOST_IDS) ids.clear();
   let number = 0n;
   for (const byte of sha256(utf8ToBytes(key)).subarray(0, 10)) number = (number << 8n) | BigInt(byte);
-  return `p${number.toString(36)}`;
+  const id = `p${number.toString(36)}`;
+  ids.set(key, id);
+  return id;
 }
 
 /**
