@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { demoSite, expect, open, test } from './site';
+import { demoSite, expect, open, saved, test } from './site';
 
 async function openMap(page: Page, site: string) {
   await open(page, site, 'gear');
@@ -42,24 +42,50 @@ test('find brings a box or an end device into view; what is unknown is said', as
   await expect(page.getByText('Nothing on the map is called “sw-zzz”')).toBeVisible();
 });
 
-test('a box moved by hand stays there after a reload, and can be put back', async ({ page, request }) => {
-  const map = await openMap(page, await demoSite(request, '2-clinic'));
+test('a box moved by hand stands there for everybody, in the files too; it is undone, and can be put back', async ({
+  page,
+  request,
+  browser,
+  baseURL,
+}) => {
+  const site = await demoSite(request, '2-clinic');
+  const map = await openMap(page, site);
   const ap = () => map.getByRole('group', { name: /^ap-05,/ });
   const before = (await ap().boundingBox())!;
+  const drawn = async () => (await request.get(`/api/sites/${site}/files/map.svg`)).text();
+  const first = await drawn();
   await ap().focus();
   await page.keyboard.press('Enter');
   for (let i = 0; i < 6; i++) await page.keyboard.press('Shift+ArrowUp');
   await expect(page.getByRole('button', { name: 'arrange anew' })).toBeVisible();
   await expect.poll(async () => (await ap().boundingBox())!.y).toBeLessThan(before.y - 20);
-  const moved = (await page.evaluate(() =>
-    Object.entries(localStorage).find(([key]) => key.startsWith('dianome.map.')),
-  ))!;
-  await page.reload();
-  await page.getByRole('radio', { name: 'map', exact: true }).click();
-  await expect(page.getByRole('button', { name: 'arrange anew' })).toBeVisible();
-  expect(await page.evaluate((key) => localStorage.getItem(key), moved[0])).toBe(moved[1]);
+  await saved(page);
+  await expect(page.getByTestId('last-change')).toContainText('ap-05 moved on the map');
+  expect(await drawn()).not.toBe(first);
+
+  const other = await (await browser.newContext({ baseURL: baseURL! })).newPage();
+  await other.addInitScript(() => localStorage.setItem('dianome.author', 'Bea'));
+  const theirs = await openMap(other, site);
+  await expect(other.getByRole('button', { name: 'arrange anew' })).toBeVisible();
+  // One that is dragged is one change, seen in the other window.
+  const rack = (await theirs.getByRole('group', { name: /^sw-kennels,/ }).boundingBox())!;
+  await other.mouse.move(rack.x + 20, rack.y + 12);
+  await other.mouse.down();
+  await other.mouse.move(rack.x + 60, rack.y + 40, { steps: 4 });
+  await other.mouse.up();
+  await saved(other);
+  await expect(other.getByTestId('last-change')).toContainText('sw-kennels moved on the map');
+  await expect
+    .poll(async () => (await map.getByRole('group', { name: /^sw-kennels,/ }).boundingBox())!.y)
+    .toBeGreaterThan(rack.y + 10);
+  await other.context().close();
+
   await page.getByRole('button', { name: 'arrange anew' }).click();
   await expect(page.getByRole('button', { name: 'arrange anew' })).toBeHidden();
+  await saved(page);
+  expect(await drawn()).toBe(first);
+  await page.getByRole('banner').getByRole('button', { name: 'undo' }).click();
+  await expect(page.getByRole('button', { name: 'arrange anew' })).toBeVisible();
 });
 
 test('tree, probe and faults are layers of one picture', async ({ page, request }) => {

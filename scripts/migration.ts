@@ -12,7 +12,7 @@ const files = readdirSync(folder)
 const tables = new Map<string, Set<string>>();
 for (const file of files)
   for (const statement of readFileSync(path.join(folder, file), 'utf8').split(/;\s*\n/)) {
-    const created = /^\s*CREATE TABLE (\w+) \(\n([\s\S]*)\n\)/.exec(statement);
+    const created = /^\s*CREATE TABLE (?:IF NOT EXISTS )?(\w+) \(\n([\s\S]*)\n\)/.exec(statement);
     if (created)
       tables.set(created[1]!, new Set(created[2]!.split('\n').map((line) => line.trim().split(' ')[0]!)));
     const added = /^\s*ALTER TABLE (\w+) ADD COLUMN (?:IF NOT EXISTS )?(\w+)/.exec(statement);

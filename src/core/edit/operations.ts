@@ -7,6 +7,7 @@ import * as bundles from './gear/bundles';
 import * as carrying from './gear/carry';
 import * as cables from './gear/cables';
 import * as devices from './gear/devices';
+import { arrangeMap, putOnMap } from './gear/on-map';
 import { setPortFacts } from './gear/port-facts';
 import { passThrough } from './gear/pass-through';
 import * as inside from './gear/controller-siblings';
@@ -134,6 +135,8 @@ const all = [
   devices.equipDevice,
   devices.removeDevice,
   devices.setController,
+  putOnMap,
+  arrangeMap,
   trees.turnOnRstp,
   ports.assignPorts,
   ports.importPorts,

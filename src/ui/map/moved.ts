@@ -1,35 +1,32 @@
 'use client';
 
 import { useCallback, useState } from 'react';
-import { remember, remembered } from '../session/stored';
-import type { Point } from '@/core/model/map';
+import { INTERNET, type Point, positionsOf } from '@/core/model/map';
+import type { Plan } from '@/core/plan';
+import { useSession } from '../session/context';
 
 type Moved = Readonly<Record<string, Point>>;
+const NOTHING: Moved = {};
 
-function read(key: string): Moved {
-  try {
-    return JSON.parse(remembered(key) ?? '{}') as Moved;
-  } catch {
-    return {};
-  }
-}
-
-/** The boxes of a site that were moved by hand, kept in this browser. */
-export function useMoved(site: string) {
-  const key = `dianome.map.${site}`;
-  const [moved, setMoved] = useState<Moved>(() => read(key));
+/**
+ * The boxes of a plan that were moved by hand. What is on its way stays here until `letGo`, so that a drag is one change, and
+ * so is an arrow key held down.
+ */
+export function useMoved(plan: Plan) {
+  const session = useSession();
+  const [moving, setMoving] = useState(NOTHING);
+  const kept = positionsOf(plan);
   const move = useCallback(
-    (id: string, { x, y }: Point, done: boolean) =>
-      setMoved((before) => {
-        const next = { ...before, [id]: { x: Math.round(x), y: Math.round(y) } };
-        if (done) remember(key, JSON.stringify(next));
-        return next;
-      }),
-    [key],
+    (id: string, { x, y }: Point) =>
+      setMoving((before) => ({ ...before, [id]: { x: Math.round(x), y: Math.round(y) } })),
+    [],
   );
-  const reset = useCallback(() => {
-    remember(key, '{}');
-    setMoved({});
-  }, [key]);
-  return { moved, move, reset };
+  const letGo = useCallback(() => {
+    if (moving === NOTHING) return;
+    setMoving(NOTHING);
+    for (const [id, where] of Object.entries(moving))
+      session.perform({ operation: 'putOnMap', input: { device: id === INTERNET ? null : id, ...where } });
+  }, [moving, session]);
+  const reset = useCallback(() => session.perform({ operation: 'arrangeMap', input: {} }), [session]);
+  return { moved: moving === NOTHING ? kept : { ...kept, ...moving }, move, letGo, reset };
 }

@@ -16,7 +16,6 @@ import {
 } from '@xyflow/react';
 import { type ReactNode, createContext, memo, useCallback, useContext, useMemo, useState } from 'react';
 import type { Plan } from '@/core/plan';
-import { useSession } from '../session/context';
 import { useView } from '../session/view';
 import {
   type Arrangement,
@@ -147,7 +146,7 @@ interface Props {
 }
 const NO_LAYERS: readonly Partial<MapLook>[] = [];
 
-/** The boxes and the cables between them, laid out by themselves from the outside inwards. It shows the plan and changes nothing. */
+/** The boxes and the cables between them, laid out by themselves from the outside inwards. It shows the plan; only where boxes stand on it can be changed. */
 export function SiteMap(props: Props) {
   const model = useMemo(() => mapOf(props.plan), [props.plan]);
   if (model.boxes.length === 0) return <p>Nothing to draw yet: add boxes and lay cables between them.</p>;
@@ -166,11 +165,10 @@ function MapView({
   tools,
   model: latest,
 }: Props & { model: MapModel }) {
-  const { siteId } = useSession();
   const { followed, device, set } = useView();
   const flow = useReactFlow();
   const [unfolded, setUnfolded] = useState<ReadonlySet<string>>(new Set());
-  const { moved, move, reset } = useMoved(siteId);
+  const { moved, move, letGo, reset } = useMoved(plan);
   const arranged = useArrangement(latest, unfolded);
   const onFold = useCallback(
     (row: string) =>
@@ -216,8 +214,7 @@ function MapView({
       for (const change of changes) {
         if (change.type === 'select' && change.selected && change.id !== INTERNET)
           set({ device: change.id, ports: [] });
-        if (change.type === 'position' && change.position)
-          move(change.id, change.position, change.dragging !== true);
+        if (change.type === 'position' && change.position) move(change.id, change.position);
       }
     },
     [set, move],
@@ -246,6 +243,9 @@ function MapView({
           nodeTypes={nodeTypes}
           edgeTypes={edgeTypes}
           onNodesChange={onNodesChange}
+          onNodeDragStop={letGo}
+          onKeyUp={letGo}
+          onBlur={letGo}
           onEdgeClick={(_event, { data }) => {
             const { from, to } = data!.cable;
             const end = [from, to].find(({ port }) => plan.port.get(port));

@@ -4,9 +4,11 @@ import { readFileSync } from 'node:fs';
 import { readPlanFile } from '../../formats';
 import { drawnNetwork, network } from '../../testing/networks';
 import { runs } from '../../testing/runs';
-import type { Plan } from '../../plan';
+import { type Plan, devicesNamed } from '../../plan';
+import { done } from '../../testing/plans';
 import { type Arrangement, type Frame, type Point, arrange, extentOf, placesOf, withMoved } from './arrange';
-import { type MapModel, boxSentence, mapOf } from './map-model';
+import { INTERNET, type MapModel, boxSentence, mapOf } from './map-model';
+import { positionsOf } from './positions';
 
 const elk = new ELK();
 const FOLDED: ReadonlySet<string> = new Set();
@@ -106,6 +108,29 @@ describe('the arrangement of the map', () => {
     const long = { ...model.boxes[1]!, name: 'switch-in-the-long-corridor-by-the-boiler' };
     const arranged = await arrange({ ...model, boxes: [long], cables: [] }, FOLDED, elk);
     expect(arranged.boxes.get(long.id)!.width).toBeGreaterThan(long.name.length * 9);
+  });
+});
+
+describe('where somebody put boxes', () => {
+  const plan = demo('2-clinic');
+  const { id } = devicesNamed(plan, 'ap-05')[0]!;
+  const put = (on: Plan, device: string | null, x: number, y: number) =>
+    done(on, 'putOnMap', { device, x, y });
+
+  it('is one position to a box, and one for the Internet', () => {
+    const moved = put(put(put(plan, id, 10, 20), id, -30, 40), null, 5, 5);
+    expect(positionsOf(moved)).toEqual({ [id]: { x: -30, y: 40 }, [INTERNET]: { x: 5, y: 5 } });
+    expect(moved.mapPosition.size).toBe(2);
+    expect(() => put(plan, id, 1e6, 0)).toThrow(/write a whole number from -100000 to 100000/);
+    expect(() => put(plan, 'nobody', 0, 0)).toThrow();
+  });
+
+  it('goes with the box, and all of them when the map is arranged anew', () => {
+    const moved = put(put(plan, id, 10, 20), null, 5, 5);
+    expect(positionsOf(done(moved, 'removeDevice', { device: id }))).toEqual({ [INTERNET]: { x: 5, y: 5 } });
+    const anew = done(moved, 'arrangeMap', {});
+    expect(positionsOf(anew)).toEqual({});
+    expect(() => done(anew, 'arrangeMap', {})).toThrow('Nothing on the map was moved');
   });
 });
 

@@ -25,3 +25,4 @@ export {
   mapOf,
   outsidePort,
 } from './map-model';
+export { positionsOf } from './positions';

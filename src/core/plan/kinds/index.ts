@@ -12,6 +12,7 @@ import { device } from './device';
 import { exclusion } from './exclusion';
 import { forward } from './forward';
 import { hardening } from './hardening';
+import { mapPosition } from './map-position';
 import { identity } from './identity';
 import { instance } from './instance';
 import { networkInterface } from './interface';
@@ -64,6 +65,7 @@ export const kinds = {
   device,
   ssid,
   interface: networkInterface,
+  mapPosition,
   box,
   model,
   profile,
