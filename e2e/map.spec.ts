@@ -52,7 +52,7 @@ test('a box moved by hand stands there for everybody, in the files too; it is un
   const map = await openMap(page, site);
   const ap = () => map.getByRole('group', { name: /^ap-05,/ });
   const before = (await ap().boundingBox())!;
-  const drawn = async () => (await request.get(`/api/sites/${site}/files/map.svg`)).text();
+  const drawn = async () => (await request.get(`/api/sites/${site}/file?path=map.svg`)).text();
   const first = await drawn();
   await ap().focus();
   await page.keyboard.press('Enter');

@@ -3,6 +3,7 @@ import { FindingsEngine } from '../findings';
 import { type AnyRecord, type Plan, Refusal, applySteps, finish, recordIn, tableNames } from '../plan';
 import { askAll } from '../rehearse';
 import { type DrawnBrief, anyBrief, briefPlan } from '../testing/brief';
+import { done } from '../testing/plans';
 import { moreThan, runs } from '../testing/runs';
 import { type Accepted, type Proposal, acceptedFrom, propose } from '.';
 
@@ -63,6 +64,44 @@ test('the same brief gives the same plan, and what was accepted is proposed as i
     }),
     { numRuns: runs(60) },
   );
+});
+
+const idsOf = (plan: Plan): string[] => [...plan.device.values()].map(({ id }) => id);
+
+test('where somebody put boxes on the map keeps no box, and stays with those that are kept', () => {
+  let gone = 0;
+  let stayed = 0;
+  fc.assert(
+    fc.property(anyBrief, (drawn) => {
+      const first = proposed(drawn);
+      if (!first) return;
+      const accepted = acceptedFrom(first.steps);
+      let moved = first.plan;
+      for (const device of idsOf(first.plan))
+        moved = done(moved, 'putOnMap', { device, x: stayed, y: -gone });
+      const smaller = (plan: Plan): Proposal | null => {
+        const steps = [...plan.need.values()].map((need) => ({
+          table: 'need' as const,
+          id: need.id,
+          before: need,
+          after: { ...need, count: 1 },
+        }));
+        const applied = applySteps(plan, steps);
+        return applied.ok ? proposedOn(applied.plan, accepted) : null;
+      };
+      const [plain, again] = [smaller(first.plan), smaller(moved)];
+      if (!plain || !again) return expect(again).toBe(plain);
+      expect(idsOf(again.plan)).toEqual(idsOf(plain.plan));
+      for (const position of moved.mapPosition.values()) {
+        const kept = again.plan.device.get(position.device!) !== undefined;
+        expect(again.plan.mapPosition.get(position.id)).toEqual(kept ? position : undefined);
+        if (kept) stayed++;
+        else gone++;
+      }
+    }),
+    { numRuns: runs(40) },
+  );
+  expect(Math.min(gone, stayed)).toBeGreaterThan(moreThan(20));
 });
 
 /** A change somebody makes to what was accepted, by a number that chooses. */

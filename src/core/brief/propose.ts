@@ -79,7 +79,7 @@ function startOf(plan: Plan, accepted: Accepted): Plan {
     waiting.push({ table, record });
   };
   for (const table of tableNames)
-    for (const record of plan[table].values() as Iterable<AnyRecord>) {
+    for (const record of table === 'mapPosition' ? [] : (plan[table].values() as Iterable<AnyRecord>)) {
       const base = accepted.get(acceptedKey(table, record.id));
       if (base === undefined || !equal(record, base)) stay(table, record);
     }
@@ -197,6 +197,13 @@ function withoutDeleted(draft: KeyedDraft, plan: Plan, accepted: Accepted): void
   }
 }
 
+/** Where somebody put a box on the map is no reason to keep the box; it stays with those that do. */
+function putOnMapAgain(draft: KeyedDraft, plan: Plan): void {
+  for (const position of plan.mapPosition.values())
+    if (position.device === null || draft.plan.device.get(position.device))
+      draft.put('mapPosition', position.id, position);
+}
+
 /**
  * Works out a whole first plan from the brief of a plan. The same brief gives the same plan. What stands in the plan and was
  * not proposed stays as it is; what was accepted earlier is proposed anew where nobody has touched it since. Yields between its
@@ -229,6 +236,7 @@ export function* propose(
   yield { done: 4, of: STAGES };
   const guards = writeGuards(input, written);
   withoutDeleted(draft, plan, accepted);
+  putOnMapAgain(draft, plan);
   yield { done: 5, of: STAGES };
   return {
     choice: brief.choice,

@@ -11,7 +11,6 @@ export const mapPosition = kind({
     'where somebody put a box on the map, in pixels right and down at full size; without a device the Internet',
   since: 15,
   table: 'map_position',
-  indexes: { device: ({ device }) => device },
   fields: {
     device: ref('device', 'removed', 'device').nullable(),
     x: whole('right', -FAR, FAR, { unit: 'px', column: 'right_px' }),
