@@ -92,7 +92,7 @@ function DefectRow({ plan, defect, onSay }: Omit<Props, 'defects'> & { defect: D
               <button
                 key={other}
                 type="button"
-                className="button max-[699px]:min-h-11"
+                className="button max-[699px]:min-h-touch"
                 aria-label={`${defectWords[other]}: ${opened.body.text}`}
                 onClick={() => setAsking(other)}
               >

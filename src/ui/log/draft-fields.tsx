@@ -37,7 +37,7 @@ export function DraftFields({
       <label>
         Reading
         <input
-          className="field field-line mono min-h-11"
+          className="field field-line mono min-h-touch"
           maxLength={200}
           placeholder="what an instrument or a page shows"
           value={draft.reading}

@@ -38,7 +38,7 @@ export function TakePhotos({
     <div className="flex flex-wrap items-center gap-2">
       <label
         htmlFor={id}
-        className="button min-h-11 cursor-pointer focus-within:outline-2 focus-within:outline-offset-2"
+        className="button min-h-touch cursor-pointer focus-within:outline-2 focus-within:outline-offset-2"
       >
         <Camera size={18} aria-hidden="true" />
         {busy ? 'Scaling down…' : 'Photo'}

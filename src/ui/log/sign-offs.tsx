@@ -122,7 +122,7 @@ function SignForm({
         Name
         <input
           autoFocus
-          className="field field-line min-h-11"
+          className="field field-line min-h-touch"
           maxLength={60}
           value={name}
           onChange={(event) => setName(event.target.value)}
@@ -132,7 +132,7 @@ function SignForm({
         Date
         <input
           type="date"
-          className="field field-line min-h-11"
+          className="field field-line min-h-touch"
           value={day}
           onChange={(event) => setDay(event.target.value)}
         />
@@ -140,7 +140,7 @@ function SignForm({
       <label>
         Note
         <input
-          className="field field-line min-h-11"
+          className="field field-line min-h-touch"
           maxLength={2000}
           value={note}
           onChange={(event) => setNote(event.target.value)}
@@ -153,10 +153,10 @@ function SignForm({
         </p>
       )}
       <span className="flex gap-2">
-        <button type="submit" className="button button-primary min-h-11">
+        <button type="submit" className="button button-primary min-h-touch">
           Sign
         </button>
-        <button type="button" className="button min-h-11" onClick={onBack}>
+        <button type="button" className="button min-h-touch" onClick={onBack}>
           Back
         </button>
       </span>

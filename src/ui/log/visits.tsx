@@ -104,7 +104,11 @@ function VisitRow({ visit, left, onSay }: { visit: Visit; left: string; onSay: P
         {ended
           ? timeText(writtenAt(ended))
           : !leaving && (
-              <button type="button" className="button max-[699px]:min-h-11" onClick={() => setLeaving(true)}>
+              <button
+                type="button"
+                className="button max-[699px]:min-h-touch"
+                onClick={() => setLeaving(true)}
+              >
                 I leave
               </button>
             )}

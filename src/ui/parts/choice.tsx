@@ -137,7 +137,7 @@ function Item({ value, children }: { value: string; children: ReactNode }) {
     <Select.Item
       value={keyOf(value)}
       data-value={value}
-      className="flex min-h-7 cursor-pointer items-center border-l-4 border-transparent px-2 outline-none data-[highlighted]:bg-chosen data-[state=checked]:border-ink data-[state=checked]:font-bold max-[699px]:min-h-11"
+      className="flex min-h-7 cursor-pointer items-center border-l-4 border-transparent px-2 outline-none data-[highlighted]:bg-chosen data-[state=checked]:border-ink data-[state=checked]:font-bold max-[699px]:min-h-touch"
     >
       <Select.ItemText>{children}</Select.ItemText>
     </Select.Item>

@@ -49,7 +49,7 @@ export function ColumnHead<R>({
     >
       <button
         type="button"
-        className="flex min-h-6 min-w-0 items-center gap-1 px-1 py-1 text-left font-bold hover:underline"
+        className="flex min-h-6 max-[699px]:min-h-touch min-w-0 items-center gap-1 px-1 py-1 text-left font-bold hover:underline"
         title={hint}
         onClick={column.getToggleSortingHandler()}
       >

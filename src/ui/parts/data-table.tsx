@@ -172,7 +172,7 @@ export function DataTable<R extends { readonly id: string }>(props: Props<R>) {
                     <label
                       role="gridcell"
                       data-cell={`${item.index} 0`}
-                      className="flex min-h-8 items-center justify-center max-[699px]:min-h-11 max-[699px]:justify-start max-[699px]:px-1"
+                      className="flex min-h-8 items-center justify-center max-[699px]:min-h-touch max-[699px]:justify-start max-[699px]:px-1"
                     >
                       <Tick
                         label={`Mark ${nameOf(record)}`}

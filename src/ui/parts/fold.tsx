@@ -33,7 +33,7 @@ export function Fold({
         remember(keyOf(id), next ? 'open' : 'shut');
       }}
     >
-      <Collapsible.Trigger className="flex min-h-7 w-full items-center gap-1 border-b border-rule text-left text-[14px] max-[699px]:min-h-11">
+      <Collapsible.Trigger className="flex min-h-7 w-full items-center gap-1 border-b border-rule text-left text-[14px] max-[699px]:min-h-touch">
         <Mark size={16} aria-hidden="true" className="shrink-0" />
         <span className="shrink-0 font-bold">{title}</span>
         {!open && <span className="min-w-0 truncate text-muted">{told}</span>}

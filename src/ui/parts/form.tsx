@@ -154,7 +154,7 @@ export function FormLine(props: LineProps) {
         })}
         id={id}
         autoFocus={autoFocus}
-        className={`field field-line max-[699px]:min-h-11 ${mono ? 'mono' : ''}`}
+        className={`field field-line max-[699px]:min-h-touch ${mono ? 'mono' : ''}`}
         placeholder={placeholder}
         autoComplete="off"
         spellCheck={false}

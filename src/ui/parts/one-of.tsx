@@ -14,7 +14,7 @@ export interface Alternative<T extends string> {
 const looks = {
   bar: {
     group: 'flex border-2 border-ink max-[699px]:flex-wrap',
-    item: 'min-h-7 bg-sheet px-2 font-semibold data-[state=on]:bg-ink data-[state=on]:text-sheet max-[699px]:min-h-10',
+    item: 'min-h-7 bg-sheet px-2 font-semibold data-[state=on]:bg-ink data-[state=on]:text-sheet max-[699px]:min-h-touch',
   },
   buttons: {
     group: 'flex flex-wrap items-center gap-2',
@@ -22,11 +22,11 @@ const looks = {
   },
   jackets: {
     group: 'flex flex-wrap items-center gap-1',
-    item: 'border-2 border-transparent p-px data-[state=on]:border-ink data-[state=on]:bg-chosen max-[699px]:min-h-11',
+    item: 'border-2 border-transparent p-px data-[state=on]:border-ink data-[state=on]:bg-chosen max-[699px]:min-h-touch',
   },
   roles: {
     group: 'grid grid-cols-2 border-2 border-ink',
-    item: 'flex min-h-8 items-center justify-between gap-2 border-rule bg-sheet px-2 text-left text-[14px] font-semibold odd:border-r hover:bg-chosen data-[state=on]:bg-ink data-[state=on]:text-sheet [&:not(:nth-last-child(-n+2))]:border-b max-[699px]:min-h-11',
+    item: 'flex min-h-8 items-center justify-between gap-2 border-rule bg-sheet px-2 text-left text-[14px] font-semibold odd:border-r hover:bg-chosen data-[state=on]:bg-ink data-[state=on]:text-sheet [&:not(:nth-last-child(-n+2))]:border-b max-[699px]:min-h-touch',
   },
 } as const;
 

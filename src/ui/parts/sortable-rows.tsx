@@ -94,7 +94,7 @@ export function useSortableRow(id: string) {
       {...attributes}
       {...listeners}
       aria-label={`Move ${name}`}
-      className="flex min-h-6 w-6 shrink-0 cursor-grab touch-none items-center justify-center max-[699px]:min-h-11 max-[699px]:w-11"
+      className="flex min-h-6 w-6 shrink-0 cursor-grab touch-none items-center justify-center max-[699px]:min-h-touch max-[699px]:w-11"
     >
       <GripMark />
     </button>

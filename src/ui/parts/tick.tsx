@@ -27,7 +27,7 @@ export function Tick({
         shift.current = event.shiftKey;
       }}
       onCheckedChange={(next) => onChange(next === true, shift.current)}
-      className="flex size-[18px] shrink-0 items-center justify-center border-2 border-ink bg-sheet data-[state=checked]:bg-ink data-[state=checked]:text-sheet"
+      className="relative flex size-[18px] shrink-0 items-center justify-center border-2 max-[699px]:after:absolute max-[699px]:after:-inset-[13px] max-[699px]:after:content-[''] border-ink bg-sheet data-[state=checked]:bg-ink data-[state=checked]:text-sheet"
     >
       <Checkbox.Indicator>
         {mixed ? (
@@ -51,7 +51,7 @@ export function Toggle({
   onChange: (checked: boolean) => void;
 }) {
   return (
-    <label className="flex min-h-7 items-center gap-2 px-1 max-[699px]:min-h-11">
+    <label className="flex min-h-7 items-center gap-2 px-1 max-[699px]:min-h-touch">
       <Tick {...tick} />
       <span>{label}</span>
     </label>

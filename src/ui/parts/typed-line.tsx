@@ -25,7 +25,7 @@ export function TypedLine({
     <label className="text-[13px]" style={{ width }}>
       {label}
       <input
-        className={`field field-line max-[699px]:min-h-11 ${mono ? 'mono' : ''}`}
+        className={`field field-line max-[699px]:min-h-touch ${mono ? 'mono' : ''}`}
         value={value}
         placeholder={placeholder}
         autoComplete="off"

@@ -24,7 +24,7 @@ export function SaidSoFar({ plan, run }: { plan: Plan; run: Run }) {
         {!run.ended && (
           <button
             type="button"
-            className="button min-h-11"
+            className="button min-h-touch"
             onClick={() =>
               book.add({ kind: 'correction', of: last!.id, text: 'Taken back: said by mistake.' }, revision)
             }

@@ -53,7 +53,7 @@ function Running() {
         ) : (
           <Link
             href={`/site/${siteId}/commission?list=log`}
-            className="flex min-h-11 items-center gap-2"
+            className="flex min-h-touch items-center gap-2"
             aria-label="Back to the logbook"
           >
             <Logo />
@@ -64,11 +64,11 @@ function Running() {
           <span className="block text-[13px] font-normal text-muted">{siteOf(plan).name}</span>
         </h1>
         {run && !run.ended && !paired && (
-          <button type="button" className="button min-h-11" onClick={() => setPairing(true)}>
+          <button type="button" className="button min-h-touch" onClick={() => setPairing(true)}>
             Pair a phone
           </button>
         )}
-        <button type="button" className="button min-h-11" onClick={() => ask(true)}>
+        <button type="button" className="button min-h-touch" onClick={() => ask(true)}>
           {author || 'Who are you?'}
         </button>
       </header>

@@ -87,7 +87,7 @@ function Line({ page, line, ticking }: { page: PageName; line: SettingLine; tick
         className={`${value === '' ? 'flex-1' : 'w-[220px] shrink-0 max-[699px]:w-[120px]'} ${done ? 'text-muted' : ''}`}
       >
         {ticking ? (
-          <label className="flex min-h-7 items-center gap-2 max-[699px]:min-h-11 print:min-h-0">
+          <label className="flex min-h-7 items-center gap-2 max-[699px]:min-h-touch print:min-h-0">
             <span className="no-print">
               <Tick
                 label={[what, value, 'is set'].filter(Boolean).join(' ')}

@@ -29,7 +29,7 @@ export function AlikeLine({
   return (
     <button
       type="button"
-      className="flex min-h-7 w-full items-center gap-1 border-b border-rule pl-6 text-left text-[14px] hover:underline max-[699px]:min-h-11"
+      className="flex min-h-7 w-full items-center gap-1 border-b border-rule pl-6 text-left text-[14px] hover:underline max-[699px]:min-h-touch"
       aria-expanded={open}
       onClick={() => onToggle(!open)}
     >

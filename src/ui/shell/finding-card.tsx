@@ -30,7 +30,11 @@ export function FindingCard({
     >
       <SeverityMark severity={finding.severity} />
       <div className="min-w-0 flex-1">
-        <button type="button" className="text-left font-bold hover:underline" onClick={onGo}>
+        <button
+          type="button"
+          className="text-left font-bold max-[699px]:min-h-touch hover:underline"
+          onClick={onGo}
+        >
           {finding.what}
         </button>
         <p className="text-[14px] text-muted">{finding.because}</p>

@@ -29,7 +29,7 @@ export function Header({
   const { revision, saving, lastChange, conflicts } = useSite((state) => state);
   const trouble = (saving !== 'saved' && saving !== 'saving') || conflicts.length > 0;
   return (
-    <header className="no-print flex h-[46px] items-center gap-3 border-b-[3px] border-ink px-3">
+    <header className="no-print flex h-[46px] items-center gap-3 border-b-[3px] border-ink px-3 max-[699px]:h-[47px]">
       <Link
         href="/"
         className="flex items-center gap-2 text-[18px] font-bold"

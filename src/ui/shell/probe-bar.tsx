@@ -130,7 +130,7 @@ function End({
       <span className="max-[699px]:w-10">{label}</span>
       <input
         ref={inputRef}
-        className={`field field-line mono max-[699px]:min-h-11 max-[699px]:flex-1 ${narrow ? 'w-[118px]' : 'w-[150px]'}`}
+        className={`field field-line mono max-[699px]:min-h-touch max-[699px]:flex-1 ${narrow ? 'w-[118px]' : 'w-[150px]'}`}
         value={value}
         list={list}
         placeholder={hint}
@@ -182,7 +182,7 @@ export function PacketWay({ title, steps }: { title: string; steps: readonly Pac
             {step.on ? (
               <button
                 type="button"
-                className="min-h-[26px] truncate text-left font-bold hover:underline"
+                className="min-h-[26px] max-[699px]:min-h-touch truncate text-left font-bold hover:underline"
                 onClick={() => go(step.on!)}
               >
                 {step.what}

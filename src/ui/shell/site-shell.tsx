@@ -177,7 +177,7 @@ function ThumbTabs({ tab, onTab }: { tab: Tab; onTab: (tab: Tab) => void }) {
           key={name}
           type="button"
           aria-pressed={tab === name}
-          className={`min-h-11 font-bold ${tab === name ? 'bg-hivis text-on-hivis' : ''}`}
+          className={`min-h-touch font-bold ${tab === name ? 'bg-hivis text-on-hivis' : ''}`}
           onClick={() => onTab(tab === name ? null : name)}
         >
           {label}

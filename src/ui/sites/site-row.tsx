@@ -39,7 +39,7 @@ export function SiteRow({ site, onDo }: { site: SiteSummary; onDo: (what: SiteDe
         change {site.revision}, {dayText(site.changedAt)}
       </td>
       <td>
-        <span className="flex flex-wrap gap-x-5 gap-y-1 px-1 min-[700px]:gap-3 [&>button]:max-[699px]:min-h-11">
+        <span className="flex flex-wrap gap-x-5 gap-y-1 px-1 min-[700px]:gap-3 [&>button]:max-[699px]:min-h-touch">
           {deeds.map((what) => {
             const word = what === 'archive' && site.archived ? 'restore' : what;
             return (

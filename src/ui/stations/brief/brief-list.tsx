@@ -116,7 +116,7 @@ function Row<T extends Listed>({
             {more.length > 0 && (
               <button
                 type="button"
-                className="flex size-7 items-center justify-center max-[699px]:size-11"
+                className="flex size-7 items-center justify-center max-[699px]:size-touch"
                 aria-expanded={open}
                 aria-label={`More about ${of}`}
                 onClick={() => setOpen(!open)}
@@ -126,7 +126,7 @@ function Row<T extends Listed>({
             )}
             <button
               type="button"
-              className="flex size-7 items-center justify-center max-[699px]:size-11"
+              className="flex size-7 items-center justify-center max-[699px]:size-touch"
               aria-label={`Remove ${of}`}
               onClick={() =>
                 session.perform({ operation: 'removeFromBrief', input: { table, ids: [record.id] } })

@@ -18,7 +18,7 @@ export function PracticeBox({
   const hand = (label: string, action: WireBenchAction) => (
     <button
       type="button"
-      className="button max-[699px]:min-h-11"
+      className="button max-[699px]:min-h-touch"
       disabled={busy}
       aria-label={`${label}: ${name}`}
       onClick={() => onDo([action])}
@@ -45,7 +45,7 @@ export function PracticeBox({
               <span className="min-w-0 flex-1">{does}</span>
               <button
                 type="button"
-                className="button max-[699px]:min-h-11"
+                className="button max-[699px]:min-h-touch"
                 disabled={busy || (!byHand && shut !== '')}
                 aria-label={`Set: ${does}`}
                 onClick={() => onDo([{ kind: 'set', step }])}
@@ -55,7 +55,7 @@ export function PracticeBox({
               {shut !== '' && !byHand && (
                 <button
                   type="button"
-                  className="button max-[699px]:min-h-11"
+                  className="button max-[699px]:min-h-touch"
                   disabled={busy}
                   aria-label={`By console: ${does}`}
                   onClick={() => onDo([{ kind: 'console', step }])}
@@ -72,7 +72,7 @@ export function PracticeBox({
           <span className="flex-1">What was set is lost with a restart.</span>
           <button
             type="button"
-            className="button max-[699px]:min-h-11"
+            className="button max-[699px]:min-h-touch"
             disabled={busy || shut !== ''}
             aria-label={`Save: ${name}`}
             onClick={() => onDo([{ kind: 'set', step: { device, setting: { kind: 'save' } } }])}

@@ -76,14 +76,14 @@ function Bench({ plan, view, busy, onDo, onAnew }: Props) {
         {next && (
           <button
             type="button"
-            className="button button-primary max-[699px]:min-h-11"
+            className="button button-primary max-[699px]:min-h-touch"
             disabled={busy}
             onClick={() => onDo(next.actions)}
           >
             Next by the order: {next.says}
           </button>
         )}
-        <button type="button" className="button max-[699px]:min-h-11" onClick={onAnew}>
+        <button type="button" className="button max-[699px]:min-h-touch" onClick={onAnew}>
           Begin anew
         </button>
       </div>
@@ -104,7 +104,7 @@ function Bench({ plan, view, busy, onDo, onAnew }: Props) {
               <button
                 type="button"
                 aria-pressed={one.device === box.device}
-                className={`flex min-h-9 w-full items-center gap-2 border-b border-rule px-1 text-left max-[699px]:min-h-11 ${one.device === box.device ? 'bg-chosen' : ''}`}
+                className={`flex min-h-9 w-full items-center gap-2 border-b border-rule px-1 text-left max-[699px]:min-h-touch ${one.device === box.device ? 'bg-chosen' : ''}`}
                 onClick={() => setChosen(one.device)}
               >
                 <span

@@ -104,7 +104,7 @@ export function TestLine({
             <>
               <button
                 type="button"
-                className="button max-[699px]:min-h-11"
+                className="button max-[699px]:min-h-touch"
                 aria-label={`As expected: ${does} at ${at}`}
                 onClick={() => say('as-expected')}
               >
@@ -112,7 +112,7 @@ export function TestLine({
               </button>
               <button
                 type="button"
-                className="button max-[699px]:min-h-11"
+                className="button max-[699px]:min-h-touch"
                 aria-label={`Differs: ${does} at ${at}`}
                 onClick={() => setAsking(true)}
               >
@@ -136,10 +136,10 @@ export function TestLine({
           )}
           <DraftFields label="What comes of it?" draft={draft} onDraft={setDraft} focus />
           <span className="flex gap-2">
-            <button type="submit" className="button button-primary max-[699px]:min-h-11">
+            <button type="submit" className="button button-primary max-[699px]:min-h-touch">
               It differs
             </button>
-            <button type="button" className="button max-[699px]:min-h-11" onClick={() => setAsking(false)}>
+            <button type="button" className="button max-[699px]:min-h-touch" onClick={() => setAsking(false)}>
               Back
             </button>
           </span>
@@ -165,7 +165,7 @@ function Came({ plan, entry }: { plan: Plan; entry: Tested }) {
       {outcome === 'differs' && (
         <button
           type="button"
-          className="link block max-[699px]:min-h-11"
+          className="link block max-[699px]:min-h-touch"
           onClick={() => document.getElementById(LIKELY_CAUSES)?.scrollIntoView({ block: 'start' })}
         >
           What would explain it

@@ -145,7 +145,7 @@ function Faces({ plan, gear }: { plan: Plan; gear: readonly Gear[] }) {
       <Problem text={problem} className="mb-2" />
       {/* As high whatever it says: what is pointed at must not move away. */}
       <p
-        className="sticky -top-3 z-20 line-clamp-1 h-6 bg-sheet pt-0.5 text-[14px] max-[699px]:line-clamp-2 max-[699px]:h-11"
+        className="sticky -top-3 z-20 line-clamp-1 h-6 bg-sheet pt-0.5 text-[14px] max-[699px]:line-clamp-2 max-[699px]:h-touch"
         data-testid="pointed"
       >
         {at ? (
@@ -172,7 +172,7 @@ function Faces({ plan, gear }: { plan: Plan; gear: readonly Gear[] }) {
             <button
               type="button"
               aria-pressed={chosen === item.device.id}
-              className={`flex w-full flex-wrap items-baseline gap-x-3 px-1 text-left hover:bg-chosen ${chosen === item.device.id ? 'bg-chosen' : ''}`}
+              className={`flex w-full flex-wrap max-[699px]:min-h-touch items-baseline gap-x-3 px-1 text-left hover:bg-chosen ${chosen === item.device.id ? 'bg-chosen' : ''}`}
               onClick={() => set({ device: item.device.id, ports: [], asking: null })}
             >
               <b className="mono">{item.device.name}</b>

@@ -44,7 +44,7 @@ export function BoxGuards({ plan, device }: { plan: Plan; device: Device }) {
                   </th>
                   {guardWords.map(({ guard, about }) => (
                     <td key={guard}>
-                      <span className="flex min-h-7 items-center max-[699px]:min-h-11">
+                      <span className="flex min-h-7 items-center max-[699px]:min-h-touch">
                         <Tick
                           label={`${vlan.name}: ${about}`}
                           checked={guards[guard]}

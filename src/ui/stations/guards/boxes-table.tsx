@@ -44,7 +44,7 @@ function Row({ plan, device, chosen }: { plan: Plan; device: Device; chosen: boo
       <th scope="row" className="min-w-[110px] text-left">
         <button
           type="button"
-          className="mono min-h-7 w-full px-1 text-left font-bold hover:underline max-[699px]:min-h-11"
+          className="mono min-h-7 w-full px-1 text-left font-bold hover:underline max-[699px]:min-h-touch"
           onClick={() => set({ device: device.id, ports: [], finding: null })}
         >
           {device.name}

@@ -70,7 +70,7 @@ function BoxRow({ plan, box, chosen }: { plan: Plan; box: Device; chosen: boolea
       <th scope="row" className="min-w-[110px] text-left">
         <button
           type="button"
-          className="mono min-h-7 w-full px-1 text-left font-bold hover:underline max-[699px]:min-h-11"
+          className="mono min-h-7 w-full px-1 text-left font-bold hover:underline max-[699px]:min-h-touch"
           onClick={() => set({ device: box.id, ports: [], finding: null })}
         >
           {box.name}
@@ -106,7 +106,7 @@ function Points({ plan, box, onTick, children }: PointsProps) {
       <ul>
         {points.map(({ item, tick, evidence, wrong }) => (
           <li key={item} className="border-b border-rule">
-            <label className="flex min-h-9 items-center gap-3 py-1 max-[699px]:min-h-11">
+            <label className="flex min-h-9 items-center gap-3 py-1 max-[699px]:min-h-touch">
               <Tick
                 label={`${hardeningTitles[item]}, ${box.name}`}
                 checked={tick !== null}

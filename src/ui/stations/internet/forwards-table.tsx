@@ -48,7 +48,7 @@ function Row({ plan, forward }: { plan: Plan; forward: Forward }) {
       <th scope="row" className="text-left">
         <button
           type="button"
-          className={`mono min-h-7 w-full px-1 text-left font-bold hover:underline max-[699px]:min-h-11 ${forward.enabled ? '' : 'line-through'}`}
+          className={`mono min-h-7 w-full px-1 text-left font-bold hover:underline max-[699px]:min-h-touch ${forward.enabled ? '' : 'line-through'}`}
           onClick={() => set({ forward: forward.id, uplink: forward.uplink, finding: null })}
         >
           {portsText(forward.protocol, forward.from, forward.to)}

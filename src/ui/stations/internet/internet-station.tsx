@@ -85,7 +85,7 @@ function UplinkSection({ plan, uplink }: { plan: Plan; uplink: Uplink }) {
       <button
         type="button"
         aria-pressed={here}
-        className={`flex w-full flex-wrap items-baseline gap-x-3 border-b-2 border-ink px-1 text-left hover:bg-chosen max-[699px]:min-h-11 ${here ? 'bg-chosen' : ''}`}
+        className={`flex w-full flex-wrap items-baseline gap-x-3 border-b-2 border-ink px-1 text-left hover:bg-chosen max-[699px]:min-h-touch ${here ? 'bg-chosen' : ''}`}
         onClick={() => set({ uplink: uplink.id, forward: null, finding: null })}
       >
         <b className="mono">{uplink.name}</b>

@@ -117,7 +117,7 @@ export function Matrix({
               <th scope="row" className="sticky left-0 z-10 border-r-2 border-ink bg-sheet p-0 text-left">
                 <button
                   type="button"
-                  className={`min-h-9 w-full max-w-[170px] truncate px-1 text-left font-bold hover:bg-chosen ${chosenZone === from.id ? 'bg-chosen' : ''}`}
+                  className={`min-h-9 w-full max-[699px]:min-h-touch max-w-[170px] truncate px-1 text-left font-bold hover:bg-chosen ${chosenZone === from.id ? 'bg-chosen' : ''}`}
                   onClick={() => set({ zone: from.id, pairs: [], rule: null, finding: null })}
                 >
                   {from.name}

@@ -145,7 +145,7 @@ function RuleRow({
           {handle(`rule ${at + 1}`)}
           <button
             type="button"
-            className="mono min-h-7 min-w-6 px-1 font-bold hover:underline"
+            className="mono min-h-7 min-w-6 max-[699px]:min-h-touch max-[699px]:min-w-touch px-1 font-bold hover:underline"
             aria-label={`Rule ${at + 1}`}
             onKeyDown={onKeyDown}
           >

@@ -124,7 +124,7 @@ function Row({
       <th scope="row" className="text-left font-normal">
         <button
           type="button"
-          className="min-h-[26px] text-left hover:underline"
+          className="min-h-[26px] max-[699px]:min-h-touch text-left hover:underline"
           aria-pressed={here}
           onClick={onChoose}
         >

@@ -69,7 +69,7 @@ function Row({ plan, box, open, onOpen }: { plan: Plan; box: Box; open: boolean;
       <th scope="row" className="text-left">
         <button
           type="button"
-          className="mono min-h-[26px] hover:underline"
+          className="mono min-h-[26px] max-[699px]:min-h-touch hover:underline"
           aria-expanded={open}
           onClick={onOpen}
         >

@@ -99,7 +99,7 @@ export function SetExercise() {
         <label className="w-[120px] text-[13px]">
           Number
           <input
-            className="field field-line mono max-[699px]:min-h-11"
+            className="field field-line mono max-[699px]:min-h-touch"
             inputMode="numeric"
             value={seed}
             autoComplete="off"

@@ -56,7 +56,7 @@ export function SingleFaults({ plan, onTry }: { plan: Plan; onTry: (fault: Fault
                     <th scope="row" className="text-left font-normal">
                       <button
                         type="button"
-                        className="min-h-[26px] text-left font-bold hover:underline"
+                        className="min-h-[26px] max-[699px]:min-h-touch text-left font-bold hover:underline"
                         onClick={() => onTry(fault)}
                       >
                         {faultTitle(plan, fault)}

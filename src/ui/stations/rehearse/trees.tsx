@@ -147,7 +147,7 @@ function PortRoles({ plan, tree, reasons }: { plan: Plan; tree: Grown; reasons: 
                 <th scope="row" className="text-left">
                   <button
                     type="button"
-                    className="mono min-h-[26px] whitespace-nowrap text-left hover:underline"
+                    className="mono min-h-[26px] max-[699px]:min-h-touch whitespace-nowrap text-left hover:underline"
                     aria-expanded={open === id}
                     onClick={() => setOpen(open === id ? null : id)}
                   >

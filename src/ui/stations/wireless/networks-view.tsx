@@ -60,7 +60,7 @@ function Row({ plan, ssid }: { plan: Plan; ssid: Ssid }) {
       <th scope="row" className="min-w-[110px] text-left">
         <button
           type="button"
-          className="min-h-7 w-full px-1 text-left font-bold break-words hover:underline max-[699px]:min-h-11"
+          className="min-h-7 w-full px-1 text-left font-bold break-words hover:underline max-[699px]:min-h-touch"
           onClick={() => set({ ssid: ssid.id, accessPoint: null, finding: null })}
         >
           {ssid.name}
