@@ -28,7 +28,9 @@ export function FindingCard({
       aria-label={finding.what}
       className={`flex gap-2 border-b border-rule py-2 ${current ? 'bg-chosen outline-2 outline-ink' : ''}`}
     >
-      <SeverityMark severity={finding.severity} />
+      <span className="max-[699px]:pt-[14px]">
+        <SeverityMark severity={finding.severity} />
+      </span>
       <div className="min-w-0 flex-1">
         <button
           type="button"

@@ -172,7 +172,7 @@ function Faces({ plan, gear }: { plan: Plan; gear: readonly Gear[] }) {
             <button
               type="button"
               aria-pressed={chosen === item.device.id}
-              className={`flex w-full flex-wrap max-[699px]:min-h-touch items-baseline gap-x-3 px-1 text-left hover:bg-chosen ${chosen === item.device.id ? 'bg-chosen' : ''}`}
+              className={`flex w-full flex-wrap content-end items-baseline max-[699px]:min-h-touch gap-x-3 px-1 text-left hover:bg-chosen ${chosen === item.device.id ? 'bg-chosen' : ''}`}
               onClick={() => set({ device: item.device.id, ports: [], asking: null })}
             >
               <b className="mono">{item.device.name}</b>
