@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useState } from 'react';
+import { useCallback, useRef, useState } from 'react';
 import { INTERNET, type Point, positionsOf } from '@/core/model/map';
 import type { Plan } from '@/core/plan';
 import { useSession } from '../session/context';
@@ -15,18 +15,25 @@ const NOTHING: Moved = {};
 export function useMoved(plan: Plan) {
   const session = useSession();
   const [moving, setMoving] = useState(NOTHING);
+  // Letting go may come before what was moved last is painted.
+  const latest = useRef(NOTHING);
   const kept = positionsOf(plan);
+  const hold = useCallback((now: Moved) => {
+    latest.current = now;
+    setMoving(now);
+  }, []);
   const move = useCallback(
     (id: string, { x, y }: Point) =>
-      setMoving((before) => ({ ...before, [id]: { x: Math.round(x), y: Math.round(y) } })),
-    [],
+      hold({ ...latest.current, [id]: { x: Math.round(x), y: Math.round(y) } }),
+    [hold],
   );
   const letGo = useCallback(() => {
-    if (moving === NOTHING) return;
-    setMoving(NOTHING);
-    for (const [id, where] of Object.entries(moving))
+    const moved = latest.current;
+    if (moved === NOTHING) return;
+    hold(NOTHING);
+    for (const [id, where] of Object.entries(moved))
       session.perform({ operation: 'putOnMap', input: { device: id === INTERNET ? null : id, ...where } });
-  }, [moving, session]);
+  }, [hold, session]);
   const reset = useCallback(() => session.perform({ operation: 'arrangeMap', input: {} }), [session]);
   return { moved: moving === NOTHING ? kept : { ...kept, ...moving }, move, letGo, reset };
 }
