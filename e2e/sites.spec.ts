@@ -77,6 +77,22 @@ test('renames, duplicates, archives and deletes a site', async ({ page, request 
   await expect(page.getByRole('row')).not.toHaveCount(0);
 });
 
+test('a file that is no plan is refused by its name, and that stays while the list is searched', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByLabel('Bring in a plan file').setInputFiles({
+    name: 'cellar.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{ "format": "something else" }'),
+  });
+  const refusal = page.getByRole('alert').filter({ hasText: 'cellar.json: ' });
+  await expect(refusal).toContainText('Nothing was changed.');
+  await findSite(page, 'no site is called this');
+  await expect(page.getByText('No site has “no site is called this” in its name.')).toBeVisible();
+  await expect(refusal).toBeVisible();
+});
+
 test('lists the demo sites with their findings', async ({ page }) => {
   await page.goto('/');
   await findSite(page, 'creamery');

@@ -155,13 +155,18 @@ def own():
 def family(address):
     return socket.AF_INET6 if ':' in address else socket.AF_INET
 
+# Until when an address is tried for, all of them together.
+PATIENCE = time.monotonic() + 20
+
 def bound(server, address, port):
     """The socket at an address; None where it cannot be had. What was stopped a moment ago may still hold it."""
-    for _ in range(200):
+    while True:
         try:
             server.bind((address, port))
             return server
         except OSError:
+            if time.monotonic() > PATIENCE:
+                return None
             time.sleep(0.1)
 
 def stream(port):

@@ -1,12 +1,15 @@
+import fc from 'fast-check';
 import { formatAddress, parseAddress } from '../address';
 import { type Plan, addressesOn } from '../plan';
 import { rulesOf } from '../model/policy';
 import { uplinkDown } from '../model/uplink';
 import { deviceNamed, portNamed, put, vlanFor } from '../testing/gear';
 import { cardOf, uplinkNamed } from '../testing/internet';
+import { drawPlan, withEveryKind } from '../testing/kinds';
 import { DELEGATED, addressOf, behindRouter, dualStack } from '../testing/outside';
 import { done, prefix } from '../testing/plans';
 import { soundPolicy, zoneNamed } from '../testing/policy';
+import { moreThan, runs } from '../testing/runs';
 import { typedCable } from '../edit';
 import { faultTitle, withFaults } from './faults';
 import { farAddress, outsideAddress } from './host';
@@ -265,4 +268,26 @@ test('nobody is asked at the broadcast address of a network', () => {
   expect(at(wrong, '10.20.30.11').summary).toMatch(
     /is the broadcast address of its own network 10\.20\.30\.8\/30/,
   );
+});
+
+test('whoever is outside gets an answer, whatever stands in the plan', () => {
+  let asked = 0;
+  fc.assert(
+    fc.property(fc.nat(), (seed) => {
+      const plan = withEveryKind(drawPlan(seed), seed);
+      const ends = [
+        ...[...plan.device.values()].map(({ id }) => ({ device: id })),
+        ...[...plan.vlan.values()].map(({ id }) => ({ vlan: id })),
+        ...[...plan.address.values()].map(({ address }) => ({ address })),
+      ];
+      for (const to of ends)
+        for (const wanted of [HTTPS, { protocol: 'icmp', port: 0 } as const]) {
+          const answer = probe(plan, { from: { internet: true }, to, wanted });
+          expect(answer.summary).not.toBe('');
+          asked++;
+        }
+    }),
+    { numRuns: runs(200) },
+  );
+  expect(asked).toBeGreaterThan(moreThan(3000));
 });

@@ -27,29 +27,34 @@ type Asking =
 
 export function SiteList() {
   const router = useRouter();
-  const { list, wish, problem, setProblem, lookAgain, choose, more } = useSites();
+  const { list, wish, problem, lookAgain, choose, more } = useSites();
+  /** Why the last thing that was asked for was not done: it stays while the list looks again. */
+  const [refused, setRefused] = useState('');
   const [asking, setAsking] = useState<Asking>(null);
   const close = () => {
     setAsking(null);
     lookAgain();
   };
   const bringIn = async (file: File) => {
+    setRefused('');
     try {
       const { id } = await ask(routes.sites.create, { body: { file: await readFile(file) } });
       router.push(`/site/${id}/segments`);
     } catch (error) {
-      setProblem(`${file.name}: ${(error as Error | Refusal).message} Nothing was changed.`);
+      setRefused(`${file.name}: ${(error as Error | Refusal).message} Nothing was changed.`);
     }
   };
   const archive = async (site: SiteSummary) => {
+    setRefused('');
     try {
       await ask(routes.sites.archive, { site: site.id, body: { archived: !site.archived } });
       lookAgain();
     } catch (error) {
-      setProblem((error as Error).message);
+      setRefused((error as Error).message);
     }
   };
   const shown = list?.sites ?? [];
+  const named = wish.named.trim();
   const exercises = shown.filter(({ exercise }) => exercise);
   const row = (site: SiteSummary) => (
     <SiteRow
@@ -92,10 +97,13 @@ export function SiteList() {
               New site
             </button>
           </div>
-          {problem && (
-            <p role="alert" className="mb-3 border-l-4 border-stop px-3 text-stop">
-              {problem}
-            </p>
+          {[refused, problem].map(
+            (words, i) =>
+              words && (
+                <p key={i} role="alert" className="mb-3 border-l-4 border-stop px-3 text-stop">
+                  {words}
+                </p>
+              ),
           )}
           {list === null && !problem && <p role="status">Loading…</p>}
           {shown.length > 0 && (
@@ -128,9 +136,9 @@ export function SiteList() {
           )}
           {list && shown.length === 0 && (
             <p role="status" className="pt-3">
-              {wish.named.trim() === ''
+              {named === ''
                 ? 'No site here. Press “New site” to begin.'
-                : `No site has “${wish.named.trim()}” in its name.`}
+                : `No site has “${named}” in its name.`}
             </p>
           )}
           {list?.more && (

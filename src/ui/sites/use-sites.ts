@@ -63,7 +63,6 @@ export function useSites() {
     list,
     wish,
     problem,
-    setProblem,
     lookAgain,
     /** Other sites: from their first part. */
     choose: (other: Partial<Omit<Wish, 'parts'>>) => setWish({ ...wish, ...other, parts: 1 }),
