@@ -25,10 +25,12 @@ export function Dialog({ title, open, onClose, children, wide, describe }: Dialo
         <Radix.Overlay className="fixed inset-0 z-40 bg-black/50" />
         <Radix.Content
           onCloseAutoFocus={(event) => {
+            // It comes a moment after closing: what a next key has put the focus on by then keeps it.
+            const taken = !isFocusLost();
             // Opened by a key there is nobody to give the focus back to.
-            if (!isFocusLost(opener.current)) return;
-            event.preventDefault();
-            focusStation();
+            const openedByKey = isFocusLost(opener.current);
+            if (taken || openedByKey) event.preventDefault();
+            if (!taken && openedByKey) focusStation();
           }}
           {...(describe ? {} : { 'aria-describedby': undefined })}
           className={`fixed top-1/2 left-1/2 z-50 flex max-h-[92vh] w-[calc(100vw-24px)] -translate-x-1/2 -translate-y-1/2 flex-col border-[3px] border-ink bg-paper ${wide ? 'max-w-[900px]' : 'max-w-[560px]'}`}

@@ -1,6 +1,7 @@
 'use client';
 
 import { type ReactNode, createContext, useContext, useId } from 'react';
+import { flushSync } from 'react-dom';
 import {
   Controller,
   type DefaultValues,
@@ -46,7 +47,8 @@ export function useTypedForm<V extends FieldValues>(
   const submit = (instead?: (values: V) => void) =>
     void form.handleSubmit(async (values) => {
       try {
-        await (instead ?? act)(values);
+        // What it closes is closed before the next key is heard, which would else go to it.
+        await flushSync(() => (instead ?? act)(values));
         for (const field of clear) form.resetField(field);
         if (focus) form.setFocus(focus);
       } catch (error) {
