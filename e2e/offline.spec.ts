@@ -34,3 +34,20 @@ test('without a server every station opens, an edit is kept over closing, and is
   await context.setOffline(false);
   expect(await saved(later)).toBe(1);
 });
+
+test('a change that waits is not lost by a look at the list of sites in the same window', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '1-row-house');
+  await open(page, site);
+  await page.route('**/changes', (route) => route.abort());
+  await fill(page, 'Name of Family', 'Upstairs');
+  await expect(page.getByText('One change waits in this browser')).toBeVisible();
+  await page.getByRole('link', { name: 'Dianome, all sites' }).click();
+  await expect(page.getByRole('heading', { name: 'Dianome', exact: true })).toBeVisible();
+  await page.goBack();
+  await expect(page.getByLabel('Name of Upstairs')).toBeVisible();
+  await page.unroute('**/changes');
+  expect(await saved(page)).toBe(1);
+});

@@ -8,15 +8,13 @@ import { news } from './news';
 import { SiteSession, type Surroundings } from './session';
 import type { SiteState } from './state';
 
-let shared: Surroundings | null = null;
-/** What all sessions of this window stand in. */
-const surroundings = (): Surroundings =>
-  (shared ??= {
-    author: authorName,
-    browser: browserId,
-    kept: new KeptHere(newSeed()),
-    news: news(),
-  });
+/** What a session of this window stands in. */
+const surroundings = (): Surroundings => ({
+  author: authorName,
+  browser: browserId,
+  kept: new KeptHere(newSeed()),
+  news: news(),
+});
 
 const SessionContext = createContext<SiteSession | null>(null);
 

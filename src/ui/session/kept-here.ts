@@ -4,10 +4,10 @@ import type { Conflict, KeptPending } from './pending';
 
 /**
  * What is kept in this browser: changes that the server has not confirmed, conflicts nobody has decided, and the plans that were
- * open, so that they open without a server. It outlives the window, and what a window leaves behind the next one takes over.
+ * open, so that they open without a server. It outlives the session, and what one leaves behind the next one takes over.
  */
 
-/** What one window of a site has not got rid of yet. */
+/** What one session of a site has not got rid of yet. */
 export interface Left {
   readonly queue: readonly KeptPending[];
   readonly conflicts: readonly Conflict[];
@@ -34,7 +34,7 @@ interface Schema extends DBSchema {
 const PLANS = 10;
 const all = (site: string) => IDBKeyRange.bound([site], [site, []]);
 
-/** The names of the windows of this browser that are open. Each holds a lock as long as it lives. */
+/** The names of the sessions of this browser that are open. Each holds a lock as long as it lives. */
 const LOCK = 'dianome.window.';
 async function openWindows(): Promise<ReadonlySet<string>> {
   const { held = [] } = (await navigator.locks?.query()) ?? {};
@@ -42,16 +42,21 @@ async function openWindows(): Promise<ReadonlySet<string>> {
     held
       .map(({ name = '' }) => name)
       .filter((name) => name.startsWith(LOCK))
-      .map((name) => name.slice(LOCK.length)),
+      .map((name) => name.slice(LOCK.length))
+      .filter((name) => !closed.has(name)),
   );
 }
 
+/** Those of this window that are closed: their locks are let go of a moment later. */
+const closed = new Set<string>();
+
+/** What one session keeps: as long as it is open, nobody else takes over what it has left. */
 export class KeptHere {
   private readonly opened: Promise<IDBPDatabase<Schema> | null>;
   private release = () => {};
 
   constructor(
-    /** A name of this window, new at each load. */
+    /** A name of this session, new at each. */
     readonly window: string,
     private readonly windows: () => Promise<ReadonlySet<string>> = openWindows,
   ) {
@@ -70,6 +75,7 @@ export class KeptHere {
   }
 
   close(): void {
+    closed.add(this.window);
     this.release();
   }
 

@@ -1,19 +1,9 @@
 import 'fake-indexeddb/auto';
 import { type Call, type Plan, vlansOf } from '@/core/plan';
 import { done, emptySite } from '@/core/testing/plans';
-import { KeptHere } from './kept-here';
-import { SiteSession } from './session';
-import { type Answer, FakeServer } from './testing';
+import { type Answer, type FakeServer, REAL, TestBrowser, type Window, pass } from './testing';
 
-jest.mock('./worker-client', () => ({
-  WorkerClient: class {
-    load() {}
-    advance() {
-      return 1;
-    }
-    close() {}
-  },
-}));
+jest.mock('./worker-client');
 
 const start = done(done(emptySite(), 'addSegment', { purpose: 'staff' }), 'addSegment', {
   purpose: 'cameras',
@@ -24,55 +14,16 @@ const rename = (plan: Plan, id: string, name: string): Call => ({
   input: { table: 'vlan', id, set: { name }, seen: { name: plan.vlan.get(id)!.name } },
 });
 
+let browser: TestBrowser;
 let server: FakeServer;
-/** The windows that are open, by the names of what they keep. */
-let open: Set<string>;
-let window = 0;
 beforeEach(() => {
-  jest.useFakeTimers({ doNotFake: ['setImmediate', 'queueMicrotask', 'nextTick'] });
-  server = new FakeServer(start);
-  open = new Set();
-  indexedDB = new IDBFactory();
-  Object.assign(globalThis, {
-    fetch: async (path: string, init?: RequestInit) => {
-      const answer = server.answer(path, typeof init?.body === 'string' ? init.body : null);
-      if (typeof answer === 'string') throw new TypeError('failed to fetch');
-      return new Response(JSON.stringify(answer.body), { status: answer.status });
-    },
-  });
+  jest.useFakeTimers(REAL);
+  browser = new TestBrowser(start);
+  server = browser.server;
 });
 afterEach(() => jest.useRealTimers());
 
-/** Lets everything happen that is not a matter of time, then so many milliseconds pass. */
-async function pass(ms = 0): Promise<void> {
-  const settle = async () => {
-    for (let i = 0; i < 60; i++) await new Promise((resolve) => setImmediate(resolve));
-  };
-  await settle();
-  for (let left = ms; left > 0; left -= 500) {
-    await jest.advanceTimersByTimeAsync(Math.min(left, 500));
-    await settle();
-  }
-}
-
-interface Window {
-  readonly session: SiteSession;
-  readonly close: () => void;
-}
-function windowOf(): Window {
-  const name = `w${window++}`;
-  open.add(name);
-  const kept = new KeptHere(name, async () => open);
-  const around = { author: () => 'Ada', browser: () => 'browser01', kept, news: server.news as never };
-  const session = new SiteSession('site', around);
-  return {
-    session,
-    close: () => {
-      session.close();
-      open.delete(name);
-    },
-  };
-}
+const windowOf = () => browser.window();
 async function opened(): Promise<Window> {
   const made = windowOf();
   await pass();

@@ -76,6 +76,8 @@ export class SiteSession {
   private asked = 0;
   private undoing: Promise<void> = Promise.resolve();
   private catching: Promise<void> | null = null;
+  /** There may be changes that were not asked for yet. */
+  private behind = false;
 
   constructor(
     readonly siteId: string,
@@ -113,6 +115,7 @@ export class SiteSession {
     clearTimeout(this.timer);
     this.stopHearing();
     this.findings.close();
+    this.around.kept.close();
   }
 
   /** What an operation would do to the plan now; throws its Refusal. */
@@ -322,6 +325,7 @@ export class SiteSession {
       conflicts: [...left.conflicts, ...former.conflicts, ...restored.conflicts],
     });
     this.keep();
+    if (this.behind) void this.catchUp().catch(() => this.later());
     void this.pump();
   }
 
@@ -339,9 +343,12 @@ export class SiteSession {
     if ('open' in heard) {
       this.reached = heard.open;
       this.look();
-      if (!heard.open || this.store.getState().status !== 'ready') return;
+      if (!heard.open) return;
     } else if (heard.site !== this.siteId || (heard.revision >= 0 && heard.revision <= this.revision)) return;
     else if (heard.revision < 0) return this.gone();
+    this.behind = true;
+    // The plan that is on its way may be older than the news.
+    if (this.store.getState().status !== 'ready') return;
     void this.catchUp().catch(() => this.later());
     void this.pump();
   }
@@ -358,15 +365,17 @@ export class SiteSession {
     this.store.setState({ revision: this.revision, saving, trouble, unsaved });
   }
 
-  /** Fetches what came after the revision that is here. */
+  /** Fetches what came after the revision that is here; once more where this is asked while an answer is on its way. */
   private catchUp(): Promise<void> {
+    this.behind = true;
     this.catching ??= (async () => {
       try {
-        for (let more = true; more && !this.closed;) {
+        while (this.behind && !this.closed) {
+          this.behind = false;
           const query = { since: this.revision };
           const told = await ask(routes.journal.changes, { site: this.siteId, query });
           this.take(told.changes);
-          more = told.more;
+          this.behind ||= told.more;
         }
         this.reached = true;
         this.look();
@@ -423,14 +432,17 @@ export class SiteSession {
     this.findings.advance([...back, ...remote, ...result.queue.flatMap((pending) => pending.steps)]);
   }
 
+  /** Keeps what waits. Once the session is closed that is another one's, which takes it over. */
   private keep(): void {
+    if (this.closed) return;
     this.look(this.store.getState().trouble);
     const { conflicts } = this.store.getState();
     void this.around.kept.leave(this.siteId, { queue: this.queue.map(keptOf), conflicts });
   }
 
   private pump(): Promise<void> {
-    clearTimeout(this.timer);
+    // With nothing to send it is the changes of others that are asked for once more.
+    if (this.queue.length > 0) clearTimeout(this.timer);
     return this.sender.pump();
   }
 

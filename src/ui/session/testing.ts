@@ -11,7 +11,9 @@ import {
   invertSteps,
 } from '@/core/plan';
 import { nextSeed } from '@/core/testing/plans';
+import { KeptHere } from './kept-here';
 import type { Heard } from './news';
+import { SiteSession } from './session';
 
 /** A server with one site for the tests of a session: keeps a journal like the real one, or answers what it is told to. */
 
@@ -41,6 +43,10 @@ export class FakeServer {
   readonly answers: Answer[] = [];
   /** Nothing reaches it. */
   away = false;
+  /** So many changes it tells at once. */
+  part = Infinity;
+  /** Its answers take so many milliseconds to come. */
+  slow = 0;
   private readonly hearers = new Set<(heard: Heard) => void>();
 
   constructor(public plan: Plan) {}
@@ -60,7 +66,6 @@ export class FakeServer {
   commit(call: WireCall, author: string): void {
     const change = perform(this.plan, call, nextSeed());
     this.save({ seed: nextSeed(), author, kind: 'change', ...change });
-    this.tell({ site: 'site', revision: this.journal.length });
   }
 
   private save(entry: Omit<Saved, 'revision'>): void {
@@ -68,10 +73,12 @@ export class FakeServer {
     if (!applied.ok) throw new Error('does not apply');
     this.plan = applied.plan;
     this.journal.push({ ...entry, revision: this.journal.length + 1 });
+    // Who has sent it hears of it too, and sooner than the answer comes.
+    if (!this.away) this.tell({ site: 'site', revision: this.journal.length });
   }
 
   private told(since: number, body?: Body) {
-    return this.journal.slice(since).map(({ steps, ...entry }) => ({
+    const told = this.journal.slice(since, since + this.part).map(({ steps, ...entry }) => ({
       ...entry,
       operation: 'edit',
       at: '2026-05-04T10:20:30.456Z',
@@ -81,6 +88,7 @@ export class FakeServer {
           ? null
           : steps.map(encodeStep),
     }));
+    return { told, more: since + this.part < this.journal.length };
   }
 
   private change(body: Body & WireCall) {
@@ -111,16 +119,17 @@ export class FakeServer {
       const entry = mine ? { ...mine, steps: mine.steps.map(encodeStep) } : null;
       return ok({ undo: mine?.kind === 'undo' ? null : entry, redo: mine?.kind === 'undo' ? entry : null });
     }
-    if (!body)
-      return ok({ revision: at, changes: this.told(Number(url.searchParams.get('since'))), more: false });
+    if (!body) {
+      const { told, more } = this.told(Number(url.searchParams.get('since')));
+      return ok({ revision: at, changes: told, more });
+    }
     this.received.push(body);
     const told = this.answers.shift();
     if (told && told !== 'arrives, answer lost') return told;
     if (!this.journal.some(({ seed }) => seed === body.seed)) {
       try {
         const change = this.change(body);
-        if (change.steps.length === 0)
-          return ok({ revision: null, entries: this.told(body.base), more: false });
+        if (change.steps.length === 0) return ok({ revision: null, ...this.between(body) });
         if (body.reviewed && digestOf(change.steps.map(encodeStep)) !== body.digest)
           return { status: 409, body: { detail: 'another result' } };
         this.save({ seed: body.seed, author: body.author, kind: body.kind, ...change });
@@ -130,6 +139,71 @@ export class FakeServer {
       }
     }
     if (told) return 'offline';
-    return ok({ revision: this.journal.length, entries: this.told(body.base, body), more: false });
+    return ok({ revision: this.journal.length, ...this.between(body) });
+  }
+  private between(body: Body) {
+    const { told, more } = this.told(body.base, body);
+    return { entries: told, more };
+  }
+}
+
+/** What goes on by itself while timers are those of the test. */
+export const REAL = {
+  doNotFake: ['setImmediate', 'queueMicrotask', 'nextTick'] as (
+    'setImmediate' | 'queueMicrotask' | 'nextTick'
+  )[],
+};
+
+/** Lets everything happen that is not a matter of time, then so many milliseconds pass. */
+export async function pass(ms = 0): Promise<void> {
+  const settle = async () => {
+    for (let i = 0; i < 60; i++) await new Promise((resolve) => setImmediate(resolve));
+  };
+  await settle();
+  for (let left = ms; left > 0; left -= 500) {
+    await jest.advanceTimersByTimeAsync(Math.min(left, 500));
+    await settle();
+  }
+}
+
+export interface Window {
+  readonly session: SiteSession;
+  readonly close: () => void;
+}
+
+/** A browser that nothing was kept in yet, with a server that is all it reaches. */
+export class TestBrowser {
+  readonly server: FakeServer;
+  /** The windows that are open, by the names of what they keep. */
+  private readonly open = new Set<string>();
+  private windows = 0;
+
+  constructor(plan: Plan) {
+    this.server = new FakeServer(plan);
+    indexedDB = new IDBFactory();
+    Object.assign(globalThis, {
+      fetch: async (path: string, init?: RequestInit) => {
+        const answer = this.server.answer(path, typeof init?.body === 'string' ? init.body : null);
+        const { slow } = this.server;
+        if (slow > 0) await new Promise((resolve) => setTimeout(resolve, slow));
+        if (typeof answer === 'string') throw new TypeError('failed to fetch');
+        return new Response(JSON.stringify(answer.body), { status: answer.status });
+      },
+    });
+  }
+
+  window(): Window {
+    const name = `w${this.windows++}`;
+    this.open.add(name);
+    const kept = new KeptHere(name, async () => this.open);
+    const news = this.server.news as never;
+    const session = new SiteSession('site', { author: () => 'Ada', browser: () => 'browser01', kept, news });
+    return {
+      session,
+      close: () => {
+        session.close();
+        this.open.delete(name);
+      },
+    };
   }
 }
