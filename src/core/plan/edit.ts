@@ -31,8 +31,9 @@ export function fromWire(table: TableName, wire: unknown): AnyRecord {
 }
 
 /**
- * Sets fields of one record. `seen` holds the values the user had in view: if somebody changed one of them since, the
- * edit is refused with both values instead of overwriting. References and ids have operations of their own.
+ * Sets fields of one record. `seen` holds the values the user had in view: if somebody changed one of them since, to
+ * something else than is set here, the edit is refused with both values instead of overwriting. References and ids have
+ * operations of their own.
  */
 export const edit = operation(
   'edit',
@@ -50,7 +51,7 @@ export const edit = operation(
         throw new Refusal('bad-input', `A ${table} has no field “${field}” to edit.`, [], [field]);
     const title = recordTitle(draft.plan, table, record);
     for (const [field, value] of Object.entries(seen))
-      if (!equal(wire[field], value))
+      if (!equal(wire[field], value) && !(field in set && equal(wire[field], set[field])))
         throw new Refusal(
           'changed',
           `${title}: ${fieldName(table, field)} was ${wireText(value)} when you edited it and is ${wireText(wire[field])} now.`,

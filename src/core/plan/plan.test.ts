@@ -172,6 +172,12 @@ describe('edits', () => {
     expect(edit({ name: 'Crew' }, { name: 'People' })).toThrow(
       'name was People when you edited it and is Staff now',
     ));
+  test('change no field that somebody set to the same meanwhile, and the others all the same', () => {
+    expect(edit({ name: 'Staff' }, { name: 'People' })().steps).toEqual([]);
+    const [step] = edit({ name: 'Staff', vid: 77 }, { name: 'People', vid: 10 })().steps;
+    expect(step!.after).toMatchObject({ name: 'Staff', vid: 77 });
+    expect(edit({ vid: 77 }, { name: 'People', vid: 10 })).toThrow('name was People');
+  });
   test.each([
     [{ vid: 0 }, 'VLAN id is 0; write a whole number from 1 to 4094'],
     [{ vid: 4095 }, 'VLAN id is 4095; write a whole number from 1 to 4094'],
