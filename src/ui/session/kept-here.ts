@@ -87,30 +87,21 @@ export class KeptHere {
     else await db.put('left', { site, window: this.window, at: Date.now(), ...left });
   }
 
-  /** Takes over what windows that are closed have left of a site, oldest first. */
+  /** Takes over what sessions that are closed have left of a site, oldest first; for who begins anew, what it took over before too. */
   async takeOver(site: string): Promise<Left> {
     const db = await this.opened;
     if (!db) return NOTHING;
     const open = await this.windows();
     const transaction = db.transaction('left', 'readwrite');
     const found = (await transaction.store.getAll(all(site)))
-      .filter(({ window }) => window !== this.window && !open.has(window))
+      .filter(({ window }) => window === this.window || !open.has(window))
       .sort((a, b) => a.at - b.at);
     for (const { window } of found) await transaction.store.delete([site, window]);
     const left = {
       queue: found.flatMap(({ queue }) => queue),
       conflicts: found.flatMap(({ conflicts }) => conflicts),
     };
-    if (found.length > 0) {
-      const own = (await transaction.store.get([site, this.window])) ?? NOTHING;
-      await transaction.store.put({
-        site,
-        window: this.window,
-        at: Date.now(),
-        queue: [...left.queue, ...own.queue],
-        conflicts: [...left.conflicts, ...own.conflicts],
-      });
-    }
+    if (found.length > 0) await transaction.store.put({ site, window: this.window, at: Date.now(), ...left });
     await transaction.done;
     return left;
   }

@@ -115,6 +115,30 @@ describe('a change', () => {
     for (const each of [other, third, fourth]) expect(state(each).conflicts).toEqual([]);
   });
 
+  test('left by a window that was closed outlives a server that goes away while the next one begins', async () => {
+    const here = await opened();
+    server.away = true;
+    here.session.perform(rename(start, staff, 'Crew'));
+    await pass();
+    here.close();
+    server.away = false;
+    const answer = server.answer.bind(server);
+    let reached = false;
+    server.answer = (path, text) => (text !== null && !reached ? 'offline' : answer(path, text));
+    const again = windowOf();
+    await pass(500);
+    expect([nameIn(again.session.plan, staff), state(again).unsaved]).toEqual(['Crew', 1]);
+    again.close();
+    reached = true;
+    const third = windowOf();
+    await pass(5000);
+    expect([nameIn(server.plan, staff), server.journal.length, state(third).conflicts]).toEqual([
+      'Crew',
+      1,
+      [],
+    ]);
+  });
+
   test.each(['removeSegment', 'addSegment', 'edit'])(
     'whose answer was lost is not made twice and is no conflict: %s',
     async (operation) => {
