@@ -56,10 +56,11 @@ class Play {
     this.windows.push(this.browser.window());
     this.blind ||= this.server.away;
   }
-  reach(reached: boolean): void {
+  /** The server goes or comes; the stream of news may be slow to notice. */
+  reach(reached: boolean, noticed = true): void {
     this.blind ||= this.windows.some(({ session }) => session.store.getState().status !== 'ready');
     this.server.away = !reached;
-    this.server.tell({ open: reached });
+    if (noticed) this.server.tell({ open: reached });
   }
   rename(session: SiteSession, at: number): void {
     const name = `Mine ${this.names++}`;
@@ -95,6 +96,7 @@ const around: Readonly<Record<string, (play: Play, at: number) => void | Promise
   'another renames': (play, at) => play.another(renaming, at),
   'another removes': (play, at) => play.another(removing, at),
   'server away': (play) => play.reach(false),
+  'server away, unnoticed': (play) => play.reach(false, false),
   'server back': (play) => play.reach(true),
   'server slow': ({ server }, at) => void (server.slow = at),
   'server quick': ({ server }) => void (server.slow = 0),
