@@ -68,9 +68,8 @@ export class KeptHere {
       },
       // Forbidden or full: what is not saved lives in this window then, and leaving it is asked.
     }).catch(() => null);
-    void globalThis.navigator?.locks?.request(
-      `${LOCK}${window}`,
-      () => new Promise<void>((resolve) => (this.release = resolve)),
+    void globalThis.navigator?.locks?.request(`${LOCK}${window}`, () =>
+      closed.has(window) ? undefined : new Promise<void>((resolve) => (this.release = resolve)),
     );
   }
 

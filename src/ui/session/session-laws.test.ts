@@ -103,6 +103,11 @@ const around: Readonly<Record<string, (play: Play, at: number) => void | Promise
   'answer lost': ({ server }) => void server.answers.push('arrives, answer lost'),
   'window opened': (play) => void (play.windows.length < 3 && play.openWindow()),
   'window closed': ({ windows }, at) => windows.splice(at % Math.max(1, windows.length), 1)[0]?.close(),
+  'reload as the server goes': (play, at) => {
+    play.windows.splice(at % Math.max(1, play.windows.length), 1)[0]?.close();
+    play.openWindow();
+    play.reach(false, false);
+  },
   time: (_play, at) => pass(at * 5),
 };
 

@@ -311,6 +311,7 @@ export class SiteSession {
       this.revision = entry.revision;
       since.push(...steps);
     }
+    if (this.closed) return;
     const left = await this.around.kept.takeOver(this.siteId);
     const former = formerQueue(this.siteId);
     const queue = await this.unsaved([...former.queue, ...left.queue].map(pendingOf));
