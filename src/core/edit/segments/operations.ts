@@ -251,7 +251,7 @@ export const setGateway = operation(
     const subnet = draft.need('subnet', id);
     const vlan = draft.need('vlan', subnet.vlan);
     const now = gatewaysOf(draft.plan, id)[0]?.address ?? null;
-    if (seen !== undefined && seen !== now)
+    if (seen !== undefined && seen !== now && address !== now)
       throw new Refusal(
         'changed',
         `${vlan.name}: the gateway was ${seen === null ? 'none' : formatAddress(seen)} when you edited it and is ${now === null ? 'none' : formatAddress(now)} now.`,

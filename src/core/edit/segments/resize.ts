@@ -82,7 +82,7 @@ export const setPrefix = operation(
     const before = draft.plan;
     const subnet = draft.need('subnet', id);
     const vlan = draft.need('vlan', subnet.vlan);
-    if (seen && !samePrefix(seen, subnet.prefix))
+    if (seen && !samePrefix(seen, subnet.prefix) && !samePrefix(prefix, subnet.prefix))
       throw new Refusal(
         'changed',
         `${vlan.name}: the subnet was ${formatPrefix(seen)} when you edited it and is ${formatPrefix(subnet.prefix)} now.`,
