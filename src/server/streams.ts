@@ -23,6 +23,7 @@ export class Streams {
   private logs: ReadonlyMap<string, number> = new Map();
   private timer: NodeJS.Timeout | undefined;
   private polls = 0;
+  private first: Promise<void> = Promise.resolve();
 
   constructor(private readonly pool: Pool) {}
 
@@ -30,13 +31,18 @@ export class Streams {
   add(hear: Hear, end: () => void): () => void {
     this.open.set(hear, end);
     hear(': here\n\n');
-    if (this.open.size === 1) void this.poll();
+    if (this.open.size === 1) this.first = this.poll();
     return () => {
       this.open.delete(hear);
       if (this.open.size > 0) return;
       clearTimeout(this.timer);
       this.known = null;
     };
+  }
+
+  /** Resolves once the database was looked at: whatever is saved from then on is told. */
+  looked(): Promise<void> {
+    return this.first;
   }
 
   get size(): number {

@@ -24,6 +24,8 @@ export const GET = serve(routes.journal.events, async ({ request }) => {
     },
     cancel: () => remove(),
   });
+  // Who hears that the stream is open asks once for what came before; from then on all is told.
+  await application().streams.looked();
   return new Response(stream, {
     headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' },
   });
