@@ -137,6 +137,10 @@ export const newcomerAddress = (plan: Plan, subnet: Subnet, but: IpAddress | nul
 const isGivenAway = (plan: Plan, { id, prefix, advertised }: Subnet): boolean =>
   prefixFamily(prefix) === 4 || (advertised && prefix.length === 64) || plan.pool.group(id).size > 0;
 
+/** The subnet of a segment in which somebody new gets an address. */
+const subnetFor = (plan: Plan, vlan: string, family?: Family): Subnet | undefined =>
+  family ? subnetOf(plan, vlan, family) : (subnetOf(plan, vlan, 4) ?? subnetsOf(plan, vlan)[0]);
+
 /**
  * Somebody new in a segment, with what its DHCP hands out, other than the address `but`; null where the segment has no
  * addresses.
@@ -149,9 +153,7 @@ export function newcomer(
   family?: Family,
   but: IpAddress | null = null,
 ): Host | null {
-  const subnet = family
-    ? subnetOf(plan, vlan, family)
-    : (subnetOf(plan, vlan, 4) ?? subnetsOf(plan, vlan)[0]);
+  const subnet = subnetFor(plan, vlan, family);
   const address = subnet && newcomerAddress(plan, subnet, but);
   if (!subnet || address === null || address === undefined) return null;
   if (!isGivenAway(plan, subnet)) return null;
@@ -168,6 +170,21 @@ export function newcomer(
     on: null,
     own: false,
   };
+}
+
+/** Somebody who is in a segment, where every address is taken and nobody new can ask; null where one is free, or nobody there. */
+export function whereFull(
+  plan: Plan,
+  vlan: string,
+  family?: Family,
+  but: IpAddress | null = null,
+): Host | null {
+  const subnet = subnetFor(plan, vlan, family);
+  if (!subnet || newcomerAddress(plan, subnet, but) !== null) return null;
+  const there = [...plan.address.group(subnet.id).values()].find(
+    ({ gateway, address }) => !gateway && address !== but,
+  );
+  return there ? hostAt(plan, there) : null;
 }
 
 const TEST_NETS = ['198.51.100.0/24', '203.0.113.0/24', '192.0.2.0/24'].map(

@@ -65,6 +65,25 @@ describe('a question that is answered', () => {
     expect(delivered).toBe(true);
     expect(forth[0]!.what).toBe('a laptop in sw-a 3');
   });
+  test('in a segment where every address is taken one of those who are there asks, and not the one who is asked', () => {
+    const made = done(sound, 'addSegment', { purpose: 'iot', name: 'Lamps', prefix: '10.99.0.0/29' });
+    const { id: subnet } = subnetOf(
+      made,
+      [...made.vlan.values()].find(({ name }) => name === 'Lamps')!.id,
+      4,
+    )!;
+    const hosts = [2, 3, 4, 5, 6].map((n) => ({ name: `lamp-${n}`, address: `10.99.0.${n}` }));
+    const full = hosts.reduce(
+      (plan, host) => done(plan, 'addHost', { subnet, kind: 'camera', ...host }),
+      made,
+    );
+    const almost = hosts
+      .slice(1)
+      .reduce((plan, host) => done(plan, 'addHost', { subnet, kind: 'camera', ...host }), made);
+    expect(ask(full, 'Lamps', 'gateway', 'ping').forth[0]!.what).toBe('lamp-2');
+    expect(ask(full, 'Lamps', 'lamp-2', 'ping').forth[0]!.what).toBe('lamp-3');
+    expect(ask(almost, 'Lamps', 'gateway', 'ping').forth[0]!.what).toBe('a laptop in Lamps');
+  });
   test('from the Internet only by a forward, which translates forth and back', () => {
     const { delivered, forth, back } = ask(sound, 'internet', 'desk', 'HTTPS');
     expect(delivered).toBe(true);

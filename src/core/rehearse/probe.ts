@@ -11,7 +11,7 @@ import {
 import { type Wanted, wantedText } from '../model/policy';
 import { holdersOf, routersIn, uplinksOut } from '../model/routing';
 import { letsForwardsIn, sharesOf, workingUplinks } from '../model/uplink';
-import { type Host, farAddress, hostAt, newcomer, outsideAddress } from './host';
+import { type Host, farAddress, hostAt, newcomer, outsideAddress, whereFull } from './host';
 import type { Packet, PacketStep, Stop, Wired } from './conversation';
 import { type Course, type Setting, converse } from './converse';
 import type { Air } from './entry';
@@ -88,15 +88,12 @@ function senderHost(plan: Plan, from: Sender, to: IpAddress | null, today: strin
   if ('port' in from || 'ssid' in from) return newcomerAt(plan, from, to, today);
   if ('vlan' in from) {
     const { name } = plan.vlan.get(from.vlan)!;
-    const host = newcomer(
-      plan,
-      from.vlan,
-      { kind: 'assumed', device: null },
-      `a laptop in ${name}`,
-      to === null ? undefined : familyOf(to),
-      to,
+    const family = to === null ? undefined : familyOf(to);
+    return (
+      newcomer(plan, from.vlan, { kind: 'assumed', device: null }, `a laptop in ${name}`, family, to) ??
+      whereFull(plan, from.vlan, family, to) ??
+      `${name} has no addresses`
     );
-    return host ?? `${name} has no addresses`;
   }
   const addresses = interfacesOf(plan, from.device).flatMap((item) => addressesOn(plan, item.id));
   const { name } = plan.device.get(from.device)!;
