@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { equal } from './equal';
+import { overtaken } from './meanwhile';
 import { operation } from './operation';
 import { type AnyRecord, type TableName, kinds, tableNames } from './records';
 import { isEdited } from './references';
@@ -51,7 +51,7 @@ export const edit = operation(
         throw new Refusal('bad-input', `A ${table} has no field “${field}” to edit.`, [], [field]);
     const title = recordTitle(draft.plan, table, record);
     for (const [field, value] of Object.entries(seen))
-      if (!equal(wire[field], value) && !(field in set && equal(wire[field], set[field])))
+      if (overtaken(wire[field], value, field in set ? set[field] : value))
         throw new Refusal(
           'changed',
           `${title}: ${fieldName(table, field)} was ${wireText(value)} when you edited it and is ${wireText(wire[field])} now.`,

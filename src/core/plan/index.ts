@@ -19,6 +19,7 @@ export { type FieldDifference, describeChange } from './describe';
 export { Draft } from './draft';
 export { edit, schemaOf, toWire } from './edit';
 export { equal } from './equal';
+export { overtaken } from './meanwhile';
 export { type Carried, acceptedFrames, access, nothingCarried, undecided, vlansIn } from './kinds/carried';
 export { whole } from './kinds/fields';
 export { type NamedField, fieldsOf } from './kinds/kind';

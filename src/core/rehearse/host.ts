@@ -172,8 +172,12 @@ export function newcomer(
   };
 }
 
-/** Somebody who is in a segment, where every address is taken and nobody new can ask; null where one is free, or nobody there. */
-export function whereFull(
+/** The address of somebody who is in a subnet already, and is no gateway. */
+export const residentIn = (plan: Plan, { id }: Subnet, but: IpAddress | null = null): Address | undefined =>
+  [...plan.address.group(id).values()].find(({ gateway, address }) => !gateway && address !== but);
+
+/** Somebody who is in a segment where no address is left for a newcomer; null where one is, or nobody is there. */
+export function residentWhereFull(
   plan: Plan,
   vlan: string,
   family?: Family,
@@ -181,10 +185,8 @@ export function whereFull(
 ): Host | null {
   const subnet = subnetFor(plan, vlan, family);
   if (!subnet || newcomerAddress(plan, subnet, but) !== null) return null;
-  const there = [...plan.address.group(subnet.id).values()].find(
-    ({ gateway, address }) => !gateway && address !== but,
-  );
-  return there ? hostAt(plan, there) : null;
+  const resident = residentIn(plan, subnet, but);
+  return resident ? hostAt(plan, resident) : null;
 }
 
 const TEST_NETS = ['198.51.100.0/24', '203.0.113.0/24', '192.0.2.0/24'].map(

@@ -11,7 +11,15 @@ import {
 import { type Wanted, wantedText } from '../model/policy';
 import { holdersOf, routersIn, uplinksOut } from '../model/routing';
 import { letsForwardsIn, sharesOf, workingUplinks } from '../model/uplink';
-import { type Host, farAddress, hostAt, newcomer, outsideAddress, whereFull } from './host';
+import {
+  type Host,
+  farAddress,
+  hostAt,
+  newcomer,
+  outsideAddress,
+  residentIn,
+  residentWhereFull,
+} from './host';
 import type { Packet, PacketStep, Stop, Wired } from './conversation';
 import { type Course, type Setting, converse } from './converse';
 import type { Air } from './entry';
@@ -91,7 +99,7 @@ function senderHost(plan: Plan, from: Sender, to: IpAddress | null, today: strin
     const family = to === null ? undefined : familyOf(to);
     return (
       newcomer(plan, from.vlan, { kind: 'assumed', device: null }, `a laptop in ${name}`, family, to) ??
-      whereFull(plan, from.vlan, family, to) ??
+      residentWhereFull(plan, from.vlan, family, to) ??
       `${name} has no addresses`
     );
   }
@@ -112,8 +120,8 @@ function senderHost(plan: Plan, from: Sender, to: IpAddress | null, today: strin
 function inSegment(plan: Plan, vlan: string): IpAddress | Host | string {
   const { name } = plan.vlan.get(vlan)!;
   for (const subnet of subnetsOf(plan, vlan)) {
-    const known = [...plan.address.group(subnet.id).values()].find(({ gateway }) => !gateway);
-    if (known) return known.address;
+    const resident = residentIn(plan, subnet);
+    if (resident) return resident.address;
   }
   return (
     newcomer(plan, vlan, { kind: 'assumed', device: null }, `a device in ${name}`) ??

@@ -34,6 +34,8 @@ interface Schema extends DBSchema {
 const PLANS = 10;
 const all = (site: string) => IDBKeyRange.bound([site], [site, []]);
 
+/** Sessions of this window that are closed: their locks are let go of a moment later. */
+const closed = new Set<string>();
 /** The names of the sessions of this browser that are open. Each holds a lock as long as it lives. */
 const LOCK = 'dianome.window.';
 async function openWindows(): Promise<ReadonlySet<string>> {
@@ -46,9 +48,6 @@ async function openWindows(): Promise<ReadonlySet<string>> {
       .filter((name) => !closed.has(name)),
   );
 }
-
-/** Those of this window that are closed: their locks are let go of a moment later. */
-const closed = new Set<string>();
 
 /** What one session keeps: as long as it is open, nobody else takes over what it has left. */
 export class KeptHere {

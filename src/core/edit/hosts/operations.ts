@@ -14,6 +14,7 @@ import {
   Refusal,
   badInput,
   hostOf,
+  overtaken,
 } from '../../plan';
 import { insertCard, subnetsSettings } from './network-interface';
 import { removeAddress } from './remove';
@@ -113,7 +114,7 @@ export const moveHost = operation(
   (draft, { address: id, to, seen }) => {
     const address = draft.need('address', id);
     const { device } = hostOf(draft.plan, address);
-    if (seen !== undefined && seen !== address.address && to !== address.address)
+    if (overtaken(address.address, seen, to))
       throw changedMeanwhile(
         `${device.name}: the address`,
         formatAddress(seen),
@@ -134,8 +135,7 @@ export const renameHost = operation(
   z.strictObject({ address: z.string(), name: z.string().trim(), seen: z.string().optional() }),
   (draft, { address: id, name, seen }) => {
     const { device } = hostOf(draft.plan, draft.need('address', id));
-    if (seen !== undefined && seen !== device.name && name !== device.name)
-      throw changedMeanwhile('The host name', seen, device.name, id);
+    if (overtaken(device.name, seen, name)) throw changedMeanwhile('The host name', seen, device.name, id);
     requireName(name);
     draft.update('device', device.id, { name });
     return `${device.name} renamed ${name}`;

@@ -26,6 +26,7 @@ import {
   subnetOf,
   subnetsOf,
   vlansOf,
+  overtaken,
 } from '../../plan';
 import { insertCard } from '../hosts/network-interface';
 import { removeAddress } from '../hosts/remove';
@@ -251,7 +252,7 @@ export const setGateway = operation(
     const subnet = draft.need('subnet', id);
     const vlan = draft.need('vlan', subnet.vlan);
     const now = gatewaysOf(draft.plan, id)[0]?.address ?? null;
-    if (seen !== undefined && seen !== now && address !== now)
+    if (overtaken(now, seen, address))
       throw new Refusal(
         'changed',
         `${vlan.name}: the gateway was ${seen === null ? 'none' : formatAddress(seen)} when you edited it and is ${now === null ? 'none' : formatAddress(now)} now.`,

@@ -40,6 +40,7 @@ import {
   gatewaysOf,
   hostOf,
   vlansOf,
+  overtaken,
 } from '../../plan';
 import { proposeCode, proposeColour, proposePrefix, proposeVid } from './propose';
 import { renumber } from './renumber';
@@ -82,7 +83,7 @@ export const setPrefix = operation(
     const before = draft.plan;
     const subnet = draft.need('subnet', id);
     const vlan = draft.need('vlan', subnet.vlan);
-    if (seen && !samePrefix(seen, subnet.prefix) && !samePrefix(prefix, subnet.prefix))
+    if (overtaken(subnet.prefix, seen, prefix))
       throw new Refusal(
         'changed',
         `${vlan.name}: the subnet was ${formatPrefix(seen)} when you edited it and is ${formatPrefix(subnet.prefix)} now.`,
