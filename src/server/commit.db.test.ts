@@ -54,6 +54,27 @@ describe('a change', () => {
     expect(await revisionOf(pool, site)).toBe(1);
   });
 
+  test('is not undone where somebody built on it, nor where what it stood on is gone', async () => {
+    const site = await storedSite(pool, twoSegments());
+    const made = bodyOf(0, add('voice'));
+    await commits.save(site, made, AT);
+    const voice = vlansOf((await stored(pool, site)).plan).at(-1)!.id;
+    const subnet = { vlan: voice, prefix: '10.99.0.0/24' };
+    const built = bodyOf(1, { operation: 'addSubnet', input: subnet }, { browser: 'browser02' });
+    await commits.save(site, built, AT);
+    const undo = bodyOf(2, none, { kind: 'undo', undoes: made.seed } as never);
+    await expect(commits.save(site, undo, AT)).rejects.toMatchObject({ code: 'in-use' });
+    expect(await revisionOf(pool, site)).toBe(2);
+
+    const { plan } = await stored(pool, site);
+    const leased = [...plan.pool.values()].find(({ subnet }) => plan.subnet.get(subnet)!.vlan === voice)!;
+    const taken = bodyOf(2, { operation: 'removeRange', input: { table: 'pool', id: leased.id } });
+    await commits.save(site, taken, AT);
+    await commits.save(site, bodyOf(3, { operation: 'removeSegment', input: { vlan: voice } }), AT);
+    const back = bodyOf(4, none, { kind: 'undo', undoes: taken.seed } as never);
+    await expect(commits.save(site, back, AT)).rejects.toMatchObject({ code: 'missing' });
+  });
+
   test('that was reviewed is refused where its result would be another', async () => {
     const plan = twoSegments();
     const site = await storedSite(pool, plan);

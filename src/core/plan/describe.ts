@@ -1,6 +1,6 @@
 import { type Change, applySteps } from './change';
 import { type Plan } from './plan';
-import { toWire } from './edit';
+import { toWire } from './record-wire';
 import { equal } from './equal';
 import type { TableName } from './records';
 import { fieldName, fieldText, recordTitle } from './words';

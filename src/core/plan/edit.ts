@@ -3,7 +3,7 @@ import { overtaken } from './meanwhile';
 import { operation } from './operation';
 import { type AnyRecord, type TableName, kinds, tableNames } from './records';
 import { isEdited } from './references';
-import { decoded } from './plain-issue';
+import { fromWire, toWire } from './record-wire';
 import { Refusal } from './refusal';
 import type { Definition } from './kinds/kind';
 import { fieldName, recordTitle, wireText } from './words';
@@ -11,24 +11,7 @@ import { fieldName, recordTitle, wireText } from './words';
 const editable = tableNames.filter(
   (table) => (kinds[table] as { readonly edited?: boolean }).edited !== false,
 );
-type AnySchema = z.ZodType<AnyRecord, Record<string, unknown>>;
-/** The schema of a kind that is known at run time only. */
-export const schemaOf = (table: TableName): AnySchema => kinds[table].schema as unknown as AnySchema;
-
 const refusedBy = (table: TableName) => kinds[table].refused as Definition<z.ZodRawShape>['refused'];
-
-export const toWire = (table: TableName, record: AnyRecord): Record<string, unknown> =>
-  schemaOf(table).encode(record);
-
-/** Decodes one record; a Refusal names the field and what is wrong with its value. */
-export function fromWire(table: TableName, wire: unknown): AnyRecord {
-  const read = decoded(schemaOf(table), wire);
-  if ('value' in read) return read.value;
-  const { path, message, named } = read.wrong;
-  const field = String(path[0] ?? '');
-  const place = field ? fieldName(table, field) : `The ${kinds[table].word}`;
-  throw new Refusal('bad-input', named ? message : `${place}: ${message}`, [], path);
-}
 
 /**
  * Sets fields of one record. `seen` holds the values the user had in view: if somebody changed one of them since, to

@@ -17,7 +17,8 @@ export { derive, deriveBy, despite } from './derive';
 export { digestOf } from './digest';
 export { type FieldDifference, describeChange } from './describe';
 export { Draft } from './draft';
-export { edit, schemaOf, toWire } from './edit';
+export { edit } from './edit';
+export { schemaOf, toWire } from './record-wire';
 export { equal } from './equal';
 export { overtaken } from './meanwhile';
 export { type Carried, acceptedFrames, access, nothingCarried, undecided, vlansIn } from './kinds/carried';
@@ -39,7 +40,7 @@ export {
 } from './operation';
 export { type WrongInput, decoded, shownValue } from './plain-issue';
 export { type Plan, planOf, recordIn, siteOf, withRecord, withRecords } from './plan';
-export { inRank, rankBetween } from './ranks';
+export { inRank, putBehind, rankBetween } from './ranks';
 export {
   type Acceptance,
   type Access,

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { schemaOf } from './edit';
+import { schemaOf } from './record-wire';
 import { decoded } from './plain-issue';
 import { type Plan, planOf, recordIn } from './plan';
 import { type AnyRecord, type RecordOf, SITE_ID, type TableName, tableNames } from './records';

@@ -4,6 +4,7 @@ import { Draft } from './draft';
 import { decoded } from './plain-issue';
 import type { Plan } from './plan';
 import { Refusal } from './refusal';
+import { requireSound } from './sound';
 
 /**
  * Something a user can do: a schema for its input (text at the edge, values inside) and a pure function that drafts
@@ -48,7 +49,7 @@ export type Remedy = Call & { readonly label: string };
 
 /**
  * Runs an operation on a plan. `input` is wire JSON; `seed` makes the ids of new records.
- * Throws a Refusal when the input has the wrong shape or makes no sense on this plan.
+ * Throws a Refusal when the input has the wrong shape, makes no sense on this plan, or would leave a plan that is none.
  */
 export function runOperation(op: Operation, plan: Plan, input: unknown, seed: string): Change {
   const read = decoded(op.input, input);
@@ -59,5 +60,7 @@ export function runOperation(op: Operation, plan: Plan, input: unknown, seed: st
   }
   const draft = new Draft(plan, seed);
   const label = op.run(draft, read.value);
-  return draft.change(label);
+  const change = draft.change(label);
+  requireSound(draft.plan, change.steps);
+  return change;
 }

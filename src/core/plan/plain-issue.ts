@@ -95,18 +95,27 @@ export interface WrongInput {
   readonly named: boolean;
 }
 
+type Read<T> = { readonly value: T } | { readonly wrong: WrongInput };
+
 /** A value decoded by a schema, or what is wrong with it in plain words. */
-export function decoded<S extends z.ZodType>(
-  schema: S,
-  value: unknown,
-): { readonly value: z.output<S> } | { readonly wrong: WrongInput } {
+export const decoded = <S extends z.ZodType>(schema: S, value: unknown): Read<z.output<S>> =>
+  plainly((params) => schema.safeDecode(value as never, params));
+
+/** A value encoded by a schema, or what is wrong with it in plain words. */
+export const encoded = <S extends z.ZodType>(schema: S, value: z.output<S>): Read<z.input<S>> =>
+  plainly((params) => schema.safeEncode(value, params));
+
+function plainly<T>(
+  turn: (params: { error: (issue: Issue) => string | undefined }) => z.ZodSafeParseResult<T>,
+): Read<T> {
   const ours = new Set<string>();
-  const error = (issue: Issue) => {
-    const message = plainMessage(issue);
-    if (message) ours.add(message);
-    return message;
-  };
-  const parsed = schema.safeDecode(value as never, { error });
+  const parsed = turn({
+    error: (issue) => {
+      const message = plainMessage(issue);
+      if (message) ours.add(message);
+      return message;
+    },
+  });
   if (parsed.success) return { value: parsed.data };
   const { path, message } = nearest(parsed.error.issues[0]!, []);
   return { wrong: { path, message, named: !ours.has(message) } };

@@ -1,5 +1,7 @@
 import { fieldOf, type OnDelete } from './kinds/fields';
-import { fieldsOf } from './kinds/kind';
+import type * as z from 'zod';
+import { type Definition, fieldsOf } from './kinds/kind';
+import type { Plan } from './plan';
 import { type AnyRecord, type TableName, kinds, tableNames } from './records';
 
 /** Which fields of records point at which others, read off the kinds. */
@@ -35,6 +37,28 @@ export function referencedIds(record: AnyRecord, field: string): string[] {
     const target = (item as { interface?: string }).interface;
     return target === undefined ? [] : [target];
   });
+}
+
+/** The records that refer to any of these through one field; found by its index where there is one. */
+export function referringTo(
+  plan: Plan,
+  { table, field }: ReferenceField,
+  ids: ReadonlySet<string>,
+): AnyRecord[] {
+  return mayRefer(plan, table, field, ids).filter((record) =>
+    referencedIds(record, field).some((id) => ids.has(id)),
+  );
+}
+
+/** More are sought by looking at every record once. */
+const FEW = 20;
+function mayRefer(plan: Plan, table: TableName, field: string, ids: ReadonlySet<string>): AnyRecord[] {
+  const { indexes, bucket } = kinds[table] as unknown as Definition<z.ZodRawShape>;
+  if (ids.size <= FEW && indexes?.[field])
+    return [...ids].flatMap((id) => plan[table].by(field, id) as readonly AnyRecord[]);
+  if (ids.size <= FEW && bucket === field)
+    return [...ids].flatMap((id) => [...plan[table].group(id).values()] as AnyRecord[]);
+  return [...(plan[table].values() as Iterable<AnyRecord>)];
 }
 
 /** May a field be set by an edit? Ids never, references only where the field says so. */

@@ -3,7 +3,7 @@ import { Draft } from './draft';
 import type { Definition, Gone } from './kinds/kind';
 import type { Plan } from './plan';
 import { type AnyRecord, type RecordOf, type TableName, kinds, tableNames } from './records';
-import { type ReferenceField, referencedIds, referencesTo } from './references';
+import { type ReferenceField, referencedIds, referencesTo, referringTo } from './references';
 import type { RecordRef } from './refusal';
 
 /**
@@ -22,16 +22,10 @@ const recordsOf = (plan: Plan, table: TableName): AnyRecord[] => [
   ...(plan[table].values() as Iterable<AnyRecord>),
 ];
 
-/** The records of a table that may refer to one: those an index lists, or all. */
-function mayRefer(plan: Plan, table: TableName, field: string, id: string): readonly AnyRecord[] {
-  const { indexes, bucket } = kinds[table] as unknown as Definition<z.ZodRawShape>;
-  if (indexes?.[field]) return plan[table].by(field, id);
-  return bucket === field ? [...plan[table].group(id).values()] : recordsOf(plan, table);
-}
-
-function follow(draft: Draft, { table, field, onDelete }: ReferenceField, gone: RecordRef): void {
+function follow(draft: Draft, reference: ReferenceField, gone: RecordRef): void {
+  const { table, field, onDelete } = reference;
   if (onDelete === 'hook') return;
-  for (const { id } of mayRefer(draft.plan, table, field, gone.id)) {
+  for (const { id } of referringTo(draft.plan, reference, new Set([gone.id]))) {
     // What went with another reference is there no more.
     const record = draft.plan[table].get(id) as AnyRecord | undefined;
     if (!record || !referencedIds(record, field).includes(gone.id)) continue;

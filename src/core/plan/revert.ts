@@ -5,6 +5,7 @@ import { equal } from './equal';
 import { operation } from './operation';
 import { type Plan, recordIn } from './plan';
 import { Refusal } from './refusal';
+import { requireSound } from './sound';
 import { decodeStep, wireStepSchema } from './wire';
 import { recordTitle } from './words';
 
@@ -38,7 +39,9 @@ function takeRecorded(draft: Draft, { label, steps }: z.output<ReturnType<typeof
 export function withStepsTaken(plan: Plan, label: string, steps: readonly Step[]): Change {
   // Records come with their ids, so no seed makes any.
   const draft = new Draft(plan, '');
-  return draft.change(take(draft, fittedLabel(label), steps));
+  const change = draft.change(take(draft, fittedLabel(label), steps));
+  requireSound(draft.plan, change.steps);
+  return change;
 }
 
 function take(draft: Draft, label: string, steps: readonly Step[]): string {

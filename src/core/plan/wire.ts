@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import type { Step } from './change';
-import { fromWire, schemaOf, toWire } from './edit';
+import { fromWire, schemaOf, toWire } from './record-wire';
 import { plainCodec } from './plain-codec';
 import { type Plan, planOf } from './plan';
 import { type AnyRecord, type TableName, tableNames } from './records';

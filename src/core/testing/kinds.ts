@@ -28,7 +28,7 @@ import { without } from './plans';
 
 const TEXTS = ['Halle 3', 'a', '“quoted”', "O'Brien; --", 'ÄÖß ∑', '雪', '😀 x', '<b>&amp;</b>', '\\n % _'];
 
-class Drawing {
+export class Drawing {
   private readonly random: ReturnType<typeof xoroshiro128plus>;
   readonly lists = new Map<TableName, AnyRecord[]>();
 
@@ -56,7 +56,7 @@ class Drawing {
       : (0xfd00n << 112n) + BigInt(this.number(0, 2 ** 31 - 1));
   }
 
-  private id(to: string): string | null {
+  private idIn(to: string): string | null {
     const records = this.lists.get(to as TableName) ?? [];
     return records.length === 0 ? null : this.one(records).id;
   }
@@ -96,7 +96,7 @@ class Drawing {
       case 'moment':
         return new Date(Date.UTC(2026, this.number(0, 11), this.number(1, 28))).toISOString();
       case 'id':
-        return reference ? this.id(reference.to) : 'stdhttp';
+        return reference ? this.idIn(reference.to) : 'stdhttp';
       case 'words':
         return values!.filter(() => this.chance(50));
       case 'parts':

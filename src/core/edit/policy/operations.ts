@@ -5,6 +5,7 @@ import {
   kinds,
   type Rule,
   type Zone,
+  putBehind,
   rankBetween,
   badInput,
   removeRecord,
@@ -194,7 +195,7 @@ export const moveRule = operation(
     const others = rulesOf(draft.plan).filter((other) => other.id !== id);
     const at = before === null ? others.length : others.findIndex((other) => other.id === before);
     if (at < 0) throw badInput('The rule to go before is gone.', 'before');
-    draft.update('rule', id, { rank: rankBetween(others[at - 1]?.rank ?? null, others[at]?.rank ?? null) });
+    putBehind(draft, 'rule', others, id, others[at - 1]?.id ?? null);
     return `Rule${rule.note ? ` “${rule.note}”` : ''} moved to place ${at + 1}`;
   },
 );

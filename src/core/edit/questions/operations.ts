@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { badInput, operation, rankBetween, kinds } from '../../plan';
+import { badInput, operation, putBehind, rankBetween, kinds } from '../../plan';
 import { questionText, questionsOf } from '../../rehearse';
 
 /** Questions kept with the answer that is expected: the acceptance list of a site. */
@@ -40,11 +40,7 @@ export const moveQuestion = operation(
   z.strictObject({ question: z.string(), after: z.string().nullable() }),
   (draft, { question: id, after }) => {
     const question = draft.need('question', id);
-    const others = questionsOf(draft.plan).filter((other) => other.id !== id);
-    const at = after === null ? 0 : others.findIndex((other) => other.id === after) + 1;
-    draft.update('question', id, {
-      rank: rankBetween(others[at - 1]?.rank ?? null, others[at]?.rank ?? null),
-    });
+    putBehind(draft, 'question', questionsOf(draft.plan), id, after);
     return `Question moved: ${questionText(draft.plan, question)}`;
   },
 );

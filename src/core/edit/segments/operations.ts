@@ -13,6 +13,7 @@ import {
   type Port,
   portTitle,
   siteOf,
+  putBehind,
   rankBetween,
   type Device,
   type Subnet,
@@ -208,11 +209,8 @@ export const moveSegment = operation(
   z.strictObject({ vlan: z.string(), after: z.string().nullable() }),
   (draft, { vlan: id, after }) => {
     const vlan = draft.need('vlan', id);
-    if (after !== null) draft.need('vlan', after);
-    const others = vlansOf(draft.plan).filter((other) => other.id !== id);
-    const at = after === null ? 0 : others.findIndex((other) => other.id === after) + 1;
-    draft.update('vlan', id, { rank: rankBetween(others[at - 1]?.rank ?? null, others[at]?.rank ?? null) });
-    return `${vlan.name} moved ${at === 0 ? 'to the top' : `below ${others[at - 1]!.name}`}`;
+    putBehind(draft, 'vlan', vlansOf(draft.plan), id, after);
+    return `${vlan.name} moved ${after === null ? 'to the top' : `below ${draft.need('vlan', after).name}`}`;
   },
 );
 

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { type IpAddress, familyOf, formatAddress, contains, formatPrefix } from '../../address';
 import { moveToSubnet } from '../hosts/operations';
 import {
+  badInput,
   type Draft,
   operation,
   siteOf,
@@ -43,7 +44,13 @@ function segmentFor(draft: Draft, purpose: Purpose, fits: (vlan: Vlan) => boolea
   const known = find();
   if (known) return known;
   addSegment.run(draft, { purpose });
-  return find()!;
+  const made = find();
+  if (!made)
+    throw badInput(
+      `${purposeDefaults[purpose].label} has no subnet to move to; choose another purpose.`,
+      'purpose',
+    );
+  return made;
 }
 
 export const addManagement = operation('addManagement', z.strictObject({}), (draft) =>

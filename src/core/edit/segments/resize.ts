@@ -31,7 +31,8 @@ import {
   operation,
   type Plan,
   siteOf,
-  rankBetween,
+  putBehind,
+  badInput,
   type Address,
   type Subnet,
   type Vlan,
@@ -46,7 +47,7 @@ import { proposeCode, proposeColour, proposePrefix, proposeVid } from './propose
 import { renumber } from './renumber';
 import { putGateway } from './operations';
 
-/** The lease that counts for a subnet's need: its longest pool's, else the usual one. */
+/** The first few of some addresses, as a person would name them. */
 const names = (plan: Plan, addresses: readonly Address[]) => {
   const shown = addresses
     .slice(0, 3)
@@ -111,6 +112,12 @@ export const moveToFreeBlock = operation(
     const subnet = draft.need('subnet', id);
     const vlan = draft.need('vlan', subnet.vlan);
     const wanted = length ?? subnet.prefix.length;
+    const family = prefixFamily(subnet.prefix);
+    if (wanted > widthOf(family))
+      throw badInput(
+        `A subnet of IPv${family} is at most a /${widthOf(family)}, not a /${wanted}.`,
+        'length',
+      );
     const place = placeFor(draft.plan, vlan, subnet, wanted);
     if (!place)
       throw new Refusal(
@@ -149,8 +156,6 @@ export const splitSubnet = operation(
     const [low, high] = halves(subnet.prefix);
     const vid = proposeVid(draft.plan, vlan.lan);
     if (vid === null) throw new Refusal('no-room', 'All VLAN ids of this LAN are in use.');
-    const order = vlansOf(draft.plan);
-    const next = order[order.findIndex((other) => other.id === vlan.id) + 1];
     const name = `${vlan.name} upper`;
     const half = Math.ceil(vlan.devices / 2);
     draft.update('vlan', vlan.id, { devices: vlan.devices - half });
@@ -161,8 +166,9 @@ export const splitSubnet = operation(
       devices: half,
       code: proposeCode(draft.plan, vlan.lan, purposeDefaults[vlan.purpose].code, name),
       colour: proposeColour(draft.plan, vlan.colour),
-      rank: rankBetween(vlan.rank, next?.rank ?? null),
+      rank: vlan.rank,
     });
+    putBehind(draft, 'vlan', vlansOf(draft.plan), upperVlan.id, vlan.id);
     draft.update('subnet', subnet.id, { prefix: low });
     const upper = draft.insert('subnet', { ...withoutId(subnet), vlan: upperVlan.id, prefix: high });
     for (const table of ['pool', 'exclusion'] as const)

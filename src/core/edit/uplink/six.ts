@@ -1,4 +1,4 @@
-import { type IpAddress, type Prefix, contains, covers, networkOf } from '../../address';
+import { type IpAddress, type Prefix, contains, covers, networkOf, prefixFamily } from '../../address';
 import {
   type Draft,
   type Interface,
@@ -24,6 +24,8 @@ export const routedSixOf = (plan: Plan, item: Interface, { delegated }: Uplink):
 
 /** A /64 of the delegated prefix that nothing touches: the one of the VLAN id where it is free, else the first. */
 export function freePlace64(plan: Plan, delegated: Prefix, vid: number): Prefix | null {
+  // A plan file may say anything.
+  if (prefixFamily(delegated) === 4) return null;
   const byId = vlanIdPlace64({ space: [delegated] }, vid);
   if (byId && isUntaken(plan, byId)) return byId;
   // No site has more segments than VLAN ids.

@@ -8,6 +8,7 @@ import {
   kinds,
   octetsOf,
   operation,
+  putBehind,
   rankBetween,
   removeRecord,
 } from '../../plan';
@@ -63,9 +64,7 @@ export const moveSsid = operation(
   z.strictObject({ ssid: z.string(), after: z.string().nullable() }),
   (draft, { ssid: id, after }) => {
     const ssid = draft.need('ssid', id);
-    const others = ssidsOf(draft.plan).filter((other) => other.id !== id);
-    const at = after === null ? 0 : others.findIndex((other) => other.id === after) + 1;
-    draft.update('ssid', id, { rank: rankBetween(others[at - 1]?.rank ?? null, others[at]?.rank ?? null) });
+    putBehind(draft, 'ssid', ssidsOf(draft.plan), id, after);
     return `${ssid.name} moved`;
   },
 );

@@ -12,7 +12,7 @@ import { referencedIds, references } from '../references';
 import type { RecordRef } from '../refusal';
 import { removalOf, removeRecord } from '../remove';
 import { recordTitle } from '../words';
-import { schemaOf } from '../edit';
+import { schemaOf } from '../record-wire';
 import { decodePlan, encodePlan } from '../wire';
 import { fieldsOf } from './kind';
 import { runs } from '../../testing/runs';

@@ -6,6 +6,7 @@ import {
   formatAddress,
   formatPrefix,
   lastOf,
+  prefixFamily,
 } from '../../address';
 import type { Looked } from './kind';
 
@@ -37,3 +38,12 @@ export const outsideItsSubnet = (range: AddressRange & { readonly subnet: string
   const subnet = plan.subnet!.get(range.subnet) as { readonly prefix: Prefix } | undefined;
   return subnet ? outsideOf(range, subnet.prefix) : null;
 };
+
+/** What a provider delegates is a prefix of IPv6 (RFC 8415 section 6.3). */
+export const delegatedOfFour = ({ delegated }: { readonly delegated: Prefix | null }) =>
+  delegated && prefixFamily(delegated) === 4
+    ? ({
+        field: 'delegated',
+        message: `${formatPrefix(delegated)} is IPv4; a provider delegates IPv6, like 2001:db8:40::/56.`,
+      } as const)
+    : null;

@@ -5,7 +5,7 @@ export const stockSorts = ['gateway', 'switch', 'access-point'] as const;
 
 /** Boxes that are there already and should be used. */
 export const stock = kind({
-  word: 'boxes at hand',
+  word: 'box at hand',
   about: 'boxes that are there already and should be used: sort, ports, power, where they stand',
   since: 14,
   table: 'stock',
