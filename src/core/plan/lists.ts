@@ -25,7 +25,7 @@ const refuse = (message: string, path: readonly (string | number)[] = []): never
 
 /**
  * The plan that the lists of a plan file hold, of this version or an earlier one. Throws a Refusal with the reason and the
- * place: a record of the wrong shape, an id twice, a reference to nothing.
+ * place: a record of the wrong shape, an id twice, a reference to nothing, no LAN.
  */
 export function planOfLists(wire: unknown): Plan {
   const read = decoded(listsSchema, upcastLists(wire));
@@ -42,11 +42,11 @@ export function planOfLists(wire: unknown): Plan {
     });
   }
   const plan = planOf(read.value as never);
-  requireReferences(plan, read.value as never);
+  requireWhole(plan, read.value as never);
   return plan;
 }
 
-function requireReferences(plan: Plan, lists: Readonly<Record<TableName, readonly AnyRecord[]>>): void {
+function requireWhole(plan: Plan, lists: Readonly<Record<TableName, readonly AnyRecord[]>>): void {
   for (const table of tableNames)
     for (const { field, to } of references[table])
       lists[table].forEach((record, i) => {
@@ -61,6 +61,8 @@ function requireReferences(plan: Plan, lists: Readonly<Record<TableName, readonl
       });
   if (!plan.site.get(SITE_ID))
     refuse(`plan.site: the site record’s id must be “${SITE_ID}”.`, ['plan', 'site']);
+  if (plan.lan.size === 0)
+    refuse('plan.lan: a site has at least one LAN; add one with an id and a name.', ['plan', 'lan']);
 }
 
 /** plan.vlan[3].vid, as a person would look for it. */

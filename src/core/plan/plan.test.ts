@@ -98,6 +98,7 @@ describe('the plan file', () => {
       /vlan\[0\]\.vid.*5000.*1 to 4094/,
     ],
     ['no site', () => JSON.stringify({ ...file(), plan: { ...file().plan, site: [] } }), /exactly one site/],
+    ['no LAN', () => JSON.stringify({ ...file(), plan: { site: file().plan.site } }), /at least one LAN/],
     [
       'an unknown field',
       () => JSON.stringify(file()).replace('"vid":10', '"vid":10,"secret":1'),

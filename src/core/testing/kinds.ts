@@ -179,7 +179,8 @@ function withEdited(plan: Plan, drawing: Drawing): Plan {
 }
 
 function withRemoved(plan: Plan, drawing: Drawing): Plan {
-  const table = drawing.one(tableNames.filter((name) => name !== 'site' && plan[name].size > 0));
+  const least = (name: TableName) => (name === 'site' || name === 'lan' ? 1 : 0);
+  const table = drawing.one(tableNames.filter((name) => plan[name].size > least(name)));
   return without(plan, { table, id: drawing.one(drawing.lists.get(table)!).id });
 }
 
