@@ -1,86 +1,17 @@
 import 'fake-indexeddb/auto';
-import type { LogEntry, NewEntry } from '@/core/log';
 import { KeptLog } from './kept-log';
-import { LogBook } from './log-book';
-import type { Heard } from './news';
-
-/** A server with one log: adds like the real one. */
-class FakeLog {
-  entries: LogEntry[] = [];
-  photos: string[] = [];
-  posts = 0;
-  away = false;
-  loseAnswer = false;
-  /** Entries with this text are not taken. */
-  bad = '';
-  /** Entries that are not told, by id. */
-  readonly hidden = new Set<string>();
-  readonly hearers = new Set<(heard: Heard) => void>();
-
-  add(entry: NewEntry): LogEntry {
-    const there = this.entries.find(({ id }) => id === entry.id);
-    if (there) return there;
-    const added = { ...entry, seq: this.entries.length + 1, received: entry.at, behind: 0 };
-    this.entries.push(added);
-    return added;
-  }
-  tell(): void {
-    for (const hear of this.hearers) hear({ site: 'site', log: this.entries.length });
-  }
-  answer(path: string, text: string | null): Response {
-    if (this.away) throw new TypeError('failed to fetch');
-    const url = new URL(path, 'http://localhost');
-    if (text === null) {
-      const since = Number(url.searchParams.get('since'));
-      const entries = this.entries.slice(since, since + 3);
-      return Response.json({
-        entries: entries.filter(({ id }) => !this.hidden.has(id)),
-        upTo: entries.at(-1)?.seq ?? since,
-        more: since + 3 < this.entries.length,
-      });
-    }
-    const body = JSON.parse(text) as { id: string; entries: NewEntry[] };
-    if (url.pathname.endsWith('/photos')) {
-      this.photos.push(body.id);
-      return Response.json({ id: body.id });
-    }
-    this.posts++;
-    if (this.bad && body.entries.some((entry) => JSON.stringify(entry.body).includes(this.bad)))
-      return Response.json({ title: 'Wrong input', status: 422, detail: 'no' }, { status: 422 });
-    const entries = body.entries.map((entry) => this.add(entry));
-    if (this.loseAnswer) throw new TypeError('failed to fetch');
-    return Response.json({ entries });
-  }
-}
+import type { LogBook } from './log-book';
+import { FakeLog } from './log-testing';
+import { REAL, pass } from './testing';
 
 let server: FakeLog;
 beforeEach(() => {
-  jest.useFakeTimers({ doNotFake: ['setImmediate', 'queueMicrotask', 'nextTick'] });
+  jest.useFakeTimers(REAL);
   server = new FakeLog();
-  indexedDB = new IDBFactory();
-  Object.assign(globalThis, {
-    fetch: async (path: string, init?: RequestInit) =>
-      server.answer(path, typeof init?.body === 'string' ? init.body : null),
-  });
 });
 afterEach(() => jest.useRealTimers());
 
-async function pass(ms = 0): Promise<void> {
-  const settle = async () => {
-    for (let i = 0; i < 80; i++) await new Promise((resolve) => setImmediate(resolve));
-  };
-  await settle();
-  if (ms > 0) await jest.advanceTimersByTimeAsync(ms);
-  await settle();
-}
-
-function open(kept = new KeptLog()): LogBook {
-  const hear = (hearer: (heard: Heard) => void) => {
-    server.hearers.add(hearer);
-    return () => server.hearers.delete(hearer);
-  };
-  return new LogBook('site', { author: () => 'Ada', kept, news: { hear } });
-}
+const open = (kept?: KeptLog): LogBook => server.open(kept);
 const note = (book: LogBook, text: string, photos: string[] = []) =>
   book.add({ kind: 'note', text, about: null, reading: '', photos }, 1);
 const texts = (entries: readonly { body: unknown }[]) =>

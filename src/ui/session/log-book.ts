@@ -69,7 +69,7 @@ export class LogBook {
     // What another window of this browser wrote is in its keeping.
     if (this.channel)
       this.channel.onmessage = ({ data }) => {
-        if (data === siteId) void this.readKept().then(() => this.look());
+        if (data === siteId) void this.readKept().then(() => this.sendLater());
       };
     void this.open();
   }
@@ -129,6 +129,13 @@ export class LogBook {
     while (this.confirmed.has(this.since + 1)) this.since++;
     const known = new Set(unsent.map(({ id }) => id));
     this.queue = [...unsent, ...this.queue.filter(({ id }) => !known.has(id))];
+  }
+
+  /** Who wrote it sends it; where that window is closed before it could, this one does. */
+  private sendLater(): void {
+    this.look();
+    clearTimeout(this.timer);
+    if (!this.closed) this.timer = setTimeout(() => void this.pump(), RETRY);
   }
 
   /** Sends what is unsent and fetches what others wrote. */
