@@ -1,10 +1,10 @@
 import * as z from 'zod';
 import { addOffset, formatAddress } from '../address';
-import { operations } from '../edit';
+import { operations, perform } from '../edit';
 import {
   type Operation,
   type Plan,
-  type Refusal,
+  Refusal,
   type Subnet,
   type TableName,
   type WireCall,
@@ -301,3 +301,17 @@ export function heeding(
 /** A call of one of these operations on a plan. */
 export const callAtRandom = (plan: Plan, seed: number, names: readonly string[] = filledIn): WireCall =>
   new Inputs(plan, seed).call(names);
+
+/** A call at random that this plan takes, or null where every refusal led to another. */
+export function takenCall(plan: Plan, seed: number): WireCall | null {
+  let call = callAtRandom(plan, seed);
+  for (let tries = 0; tries < 14; tries++)
+    try {
+      perform(plan, call, 'tried');
+      return call;
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      call = heeding(plan, call, error, seed + tries);
+    }
+  return null;
+}
