@@ -1,4 +1,4 @@
-import { atChange, demoSite, expect, fill, open, saved, test } from './site';
+import { atChange, demoSite, expect, fill, newSite, open, saved, test } from './site';
 
 test('a change in one window appears in the other', async ({ page, context, request }) => {
   const site = await demoSite(request, '1-row-house');
@@ -55,6 +55,36 @@ test('two edits of one field: the later one is shown with what came between, nev
   await refused.getByRole('button', { name: 'Apply it now' }).click();
   await expect(refused.getByLabel(`Name of ${mine}`)).toBeVisible();
   await expect((refused === page ? other : page).getByLabel(`Name of ${mine}`)).toBeVisible();
+});
+
+test('what somebody else has built on is not undone, and it is said what stands in the way', async ({
+  page,
+  browser,
+  request,
+}) => {
+  const site = await newSite(request);
+  await open(page, site);
+  await page.keyboard.press('+');
+  await page.keyboard.press('s');
+  await expect(page.getByRole('button', { name: /Add it/ })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await atChange(page, 1);
+  const elsewhere = await browser.newContext();
+  await elsewhere.addInitScript(() => localStorage.setItem('dianome.author', 'Bo'));
+  const other = await elsewhere.newPage();
+  await open(other, site, 'addresses');
+  const form = other.getByRole('form', { name: 'New fixed address' });
+  await form.getByLabel('Host name').fill('printer');
+  await form.getByRole('button', { name: /^Add/ }).click();
+  await atChange(page, 2);
+  await page.getByRole('banner').getByRole('button', { name: 'undo' }).click();
+  await expect(page.getByRole('region', { name: 'Edits not applied' })).toContainText(
+    'The subnet “10.20.10.0/24” is still used by the address “printer 10.20.10.10”. Change or remove that first.',
+  );
+  await expect(page.getByTestId('segment-10').getByLabel('Subnet of Staff')).toHaveValue('10.20.10.0/24');
+  await page.getByRole('button', { name: 'Let it go' }).click();
+  expect(await saved(page)).toBe(2);
+  await elsewhere.close();
 });
 
 test('an unsaved change survives a reload of the window, which is asked about, and its closing', async ({
