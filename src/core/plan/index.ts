@@ -154,7 +154,7 @@ export { referencedIds, references } from './references';
 export { type RecordRef, Refusal, badInput } from './refusal';
 export { pick } from './pick';
 export { modelNamed, modelOf, presentOf } from './present-of';
-export { removalOf, removeRecord } from './remove';
+export { removalOf, removeRecord, removeRecords } from './remove';
 export { acceptProposal, bringInRows, takeSteps, withStepsTaken } from './revert';
 export {
   type PlainVlan,

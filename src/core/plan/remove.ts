@@ -10,11 +10,16 @@ import type { RecordRef } from './refusal';
  * Deletes a record with everything that cannot be without it, as its kind and the kinds that refer to it say: what goes too,
  * what only forgets it, and what has a rule of its own. Throws a Refusal (missing) when it is gone already.
  */
-export function removeRecord(draft: Draft, ref: RecordRef): void {
-  draft.need(ref.table, ref.id);
-  for (const reference of referencesTo(ref.table)) follow(draft, reference, ref);
-  for (const table of tableNames) askRule(draft, table, ref);
-  draft.remove(ref.table, ref.id);
+export const removeRecord = (draft: Draft, { table, id }: RecordRef): void =>
+  removeRecords(draft, table, new Set([id]));
+
+/** Deletes many records of one kind, as one after the other would be. Throws a Refusal (missing) when one is gone already. */
+export function removeRecords(draft: Draft, table: TableName, ids: ReadonlySet<string>): void {
+  if (ids.size === 0) return;
+  for (const id of ids) draft.need(table, id);
+  for (const reference of referencesTo(table)) follow(draft, reference, ids);
+  for (const other of tableNames) askRule(draft, other, table, ids);
+  for (const id of ids) draft.remove(table, id);
 }
 
 type AnyFields = Partial<RecordOf<TableName>>;
@@ -22,32 +27,31 @@ const recordsOf = (plan: Plan, table: TableName): AnyRecord[] => [
   ...(plan[table].values() as Iterable<AnyRecord>),
 ];
 
-function follow(draft: Draft, reference: ReferenceField, gone: RecordRef): void {
+function follow(draft: Draft, reference: ReferenceField, gone: ReadonlySet<string>): void {
   const { table, field, onDelete } = reference;
   if (onDelete === 'hook') return;
-  for (const { id } of referringTo(draft.plan, reference, new Set([gone.id]))) {
-    // What went with another reference is there no more.
-    const record = draft.plan[table].get(id) as AnyRecord | undefined;
-    if (!record || !referencedIds(record, field).includes(gone.id)) continue;
-    if (onDelete === 'removed') removeRecord(draft, { table, id });
-    else if (onDelete === 'cleared') draft.update(table, id, { [field]: null } as AnyFields);
-    else {
-      const list = (record as unknown as Record<string, readonly unknown[]>)[field]!;
-      const left = list.filter((item) => referencedIds({ [field]: item } as never, field)[0] !== gone.id);
-      draft.update(table, id, { [field]: left } as AnyFields);
-    }
+  const users = referringTo(draft.plan, reference, gone);
+  if (onDelete === 'removed') return removeRecords(draft, table, new Set(users.map(({ id }) => id)));
+  for (const user of users) {
+    const list = (user as unknown as Record<string, readonly unknown[]>)[field]!;
+    const left = (): unknown[] =>
+      list.filter((item) => !gone.has(referencedIds({ [field]: item } as never, field)[0]!));
+    draft.update(table, user.id, { [field]: onDelete === 'cleared' ? null : left() } as AnyFields);
   }
 }
 
-function askRule(draft: Draft, table: TableName, gone: RecordRef): void {
+function askRule(draft: Draft, table: TableName, of: TableName, gone: ReadonlySet<string>): void {
   const { without } = kinds[table] as unknown as Definition<z.ZodRawShape>;
-  if (!without?.tables.includes(gone.table)) return;
+  if (!without?.tables.includes(of)) return;
   const rule = without.rule as (record: AnyRecord, gone: Gone) => AnyRecord | null;
+  const ended = new Set<string>();
   for (const record of recordsOf(draft.plan, table)) {
-    const now = rule(record, gone);
-    if (now === null) removeRecord(draft, { table, id: record.id });
+    let now: AnyRecord | null = record;
+    for (const id of gone) now = now && rule(now, { table: of, id });
+    if (now === null) ended.add(record.id);
     else if (now !== record) draft.put(table, record.id, now as never);
   }
+  removeRecords(draft, table, ended);
 }
 
 /** What goes with some records, and what only changes: each record once, those asked about left out. */

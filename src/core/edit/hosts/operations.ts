@@ -17,7 +17,7 @@ import {
   overtaken,
 } from '../../plan';
 import { insertCard, subnetsSettings } from './network-interface';
-import { removeAddress } from './remove';
+import { removeAddresses } from './remove';
 import { nameMessage, nameProblem, proposeHostName, nextFreeAddress } from '../../model/hosts';
 
 export const hostInput = z.strictObject({
@@ -158,7 +158,7 @@ export const removeHosts = operation(
   z.strictObject({ addresses: z.array(z.string()).min(1) }),
   (draft, input) => {
     const names = input.addresses.map((id) => hostOf(draft.plan, draft.need('address', id)).device.name);
-    for (const id of input.addresses) removeAddress(draft, id);
+    removeAddresses(draft, input.addresses);
     return names.length === 1 ? `${names[0]} removed` : `${names.length} fixed addresses removed`;
   },
 );

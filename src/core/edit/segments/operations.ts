@@ -30,7 +30,7 @@ import {
   overtaken,
 } from '../../plan';
 import { insertCard } from '../hosts/network-interface';
-import { removeAddress } from '../hosts/remove';
+import { removeAddresses } from '../hosts/remove';
 import { hasPool, proposePool, proposeSegment } from './propose';
 import { habitualGateway } from '../../model/segments';
 
@@ -55,7 +55,7 @@ export function gatewayInterface(draft: Draft, vlan: string): string {
 export function putGateway(draft: Draft, subnet: Subnet, address: IpAddress | null): void {
   const known = gatewaysOf(draft.plan, subnet.id)[0];
   if (address === null) {
-    if (known) removeAddress(draft, known.id);
+    if (known) removeAddresses(draft, [known.id]);
   } else if (known) draft.update('address', known.id, { address });
   else {
     // Who routes the segment in one family does so in the other.
@@ -186,7 +186,10 @@ export function hangingOn(plan: Plan, vlan: string): Hanging {
 
 function dropSubnet(draft: Draft, subnet: Subnet): number {
   const addresses = addressesOf(draft.plan, subnet.id);
-  for (const address of addresses) removeAddress(draft, address.id);
+  removeAddresses(
+    draft,
+    addresses.map(({ id }) => id),
+  );
   removeRecord(draft, { table: 'subnet', id: subnet.id });
   return addresses.filter((address) => !address.gateway).length;
 }

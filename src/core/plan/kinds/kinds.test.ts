@@ -10,7 +10,7 @@ import { recordIn, withRecord } from '../plan';
 import { type AnyRecord, type TableName, kinds, tableNames } from '../records';
 import { referencedIds, references } from '../references';
 import type { RecordRef } from '../refusal';
-import { removalOf, removeRecord } from '../remove';
+import { removalOf, removeRecord, removeRecords } from '../remove';
 import { recordTitle } from '../words';
 import { schemaOf } from '../record-wire';
 import { decodePlan, encodePlan } from '../wire';
@@ -175,6 +175,21 @@ describe('removing a record', () => {
         expect(gone).toHaveLength(removed.length + 1);
       }),
       { numRuns: runs(200) },
+    );
+  });
+
+  test('of many leaves what removing one after the other leaves', () => {
+    fc.assert(
+      fc.property(drawnPlan, fc.constantFrom(...tableNames), fc.nat(), (plan, table, which) => {
+        const ids = recordsOf(plan, table).flatMap(({ id }, at) =>
+          (which >> at) & 1 && table !== 'site' ? [id] : [],
+        );
+        const [together, singly] = [new Draft(plan, 'r'), new Draft(plan, 'r')];
+        removeRecords(together, table, new Set(ids));
+        for (const id of ids) if (recordIn(singly.plan, table, id)) removeRecord(singly, { table, id });
+        expect(encodePlan(together.plan)).toEqual(encodePlan(singly.plan));
+      }),
+      { numRuns: runs(300) },
     );
   });
 
