@@ -18,6 +18,7 @@ import {
 } from '../../plan';
 import { insertCard, subnetsSettings } from './network-interface';
 import { removeAddresses } from './remove';
+import { layoutOfSubnet } from '../../model/segments';
 import { nameMessage, nameProblem, proposeHostName, nextFreeAddress } from '../../model/hosts';
 
 export const hostInput = z.strictObject({
@@ -182,23 +183,30 @@ export const moveToSubnet = operation(
   (draft, input) => {
     const address = draft.need('address', input.address);
     const subnet = draft.need('subnet', input.subnet);
-    const place = putInSubnet(draft, address, subnet);
+    const [place] = putInSubnet(draft, [address], subnet);
     const { device } = hostOf(draft.plan, address);
-    return `${device.name}: ${formatAddress(address.address)} → ${formatAddress(place)} in ${draft.need('vlan', subnet.vlan).name}`;
+    return `${device.name}: ${formatAddress(address.address)} → ${formatAddress(place!)} in ${draft.need('vlan', subnet.vlan).name}`;
   },
 );
 
-/** Gives a host the next free address of a subnet. */
-function putInSubnet(draft: Draft, address: Address, subnet: Subnet): IpAddress {
-  const { device } = hostOf(draft.plan, address);
-  const place = nextFreeAddress(draft.plan, subnet, device.kind, address.assignment);
-  if (place === null)
-    throw new Refusal(
-      'no-room',
-      `${formatPrefix(subnet.prefix)} has no free address left for ${device.name}.`,
-    );
-  draft.update('address', address.id, { address: place, subnet: subnet.id });
-  return place;
+/** Gives hosts the next free addresses of a subnet, in the order given; returns them. Throws a Refusal (no-room). */
+function putInSubnet(draft: Draft, addresses: readonly Address[], subnet: Subnet): IpAddress[] {
+  // As it is before any of them comes; what they are given is skipped from then on.
+  const { plan } = draft;
+  const layout = layoutOfSubnet(plan, subnet);
+  const given = new Set<IpAddress>();
+  for (const address of addresses) {
+    const { device } = hostOf(plan, address);
+    const place = nextFreeAddress(plan, subnet, device.kind, address.assignment, given, layout);
+    if (place === null)
+      throw new Refusal(
+        'no-room',
+        `${formatPrefix(subnet.prefix)} has no free address left for ${device.name}.`,
+      );
+    draft.update('address', address.id, { address: place, subnet: subnet.id });
+    given.add(place);
+  }
+  return [...given];
 }
 
 const many = z.array(z.string()).min(1);
@@ -214,7 +222,7 @@ export const moveHostsToSubnet = operation(
       .map((each) => draft.need('address', each))
       .filter((address) => address.subnet !== id);
     if (moving.length === 0) throw badInput(`They are in ${name} already.`, 'subnet');
-    for (const address of moving) putInSubnet(draft, address, subnet);
+    putInSubnet(draft, moving, subnet);
     return `${moving.length === 1 ? hostOf(draft.plan, moving[0]!).device.name : `${moving.length} fixed addresses`} moved to ${name}`;
   },
 );
@@ -234,9 +242,9 @@ export const setKindOfHosts = operation(
 /** Moves the host that stands on a gateway's address, or any other host, to the next free address. */
 export const moveToFree = operation('moveToFree', z.strictObject({ address: z.string() }), (draft, input) => {
   const address = draft.need('address', input.address);
-  const place = putInSubnet(draft, address, draft.need('subnet', address.subnet));
+  const [place] = putInSubnet(draft, [address], draft.need('subnet', address.subnet));
   const { device } = hostOf(draft.plan, address);
-  return `${device.name}: ${formatAddress(address.address)} → ${formatAddress(place)}`;
+  return `${device.name}: ${formatAddress(address.address)} → ${formatAddress(place!)}`;
 });
 
 /** Names a host by the site's pattern. */
