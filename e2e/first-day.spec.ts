@@ -1,4 +1,4 @@
-import { atChange, demoSite, expect, fill, newSite, open, saved, test, choose } from './site';
+import { atChange, demoSite, expect, fill, newSite, open, openWithStaff, saved, test, choose } from './site';
 
 /** Where somebody new stumbles: each of these once cost somebody their work or their way. */
 
@@ -89,13 +89,7 @@ test('a cell of the matrix shows the forwards that lead in', async ({ page, requ
 });
 
 test('after adding, giving up and taking back the keys are commands again', async ({ page, request }) => {
-  const site = await newSite(request);
-  await open(page, site);
-  await page.keyboard.press('+');
-  await page.keyboard.press('s');
-  await expect(page.getByRole('button', { name: /Add it/ })).toBeFocused();
-  await page.keyboard.press('Enter');
-  await atChange(page, 1);
+  await openWithStaff(page, request);
   await expect(page.locator('#station')).toBeFocused();
   const name = page.getByLabel('Name of Staff');
   await name.fill('Crew');

@@ -38,6 +38,18 @@ export async function open(page: Page, site: string, station = 'segments'): Prom
   await expect(page.getByRole('status').filter({ hasText: /change \d+ saved/ })).toBeVisible();
 }
 
+/** Opens a new site and adds a segment for staff to it, as its first change. */
+export async function openWithStaff(page: Page, request: APIRequestContext): Promise<string> {
+  const site = await newSite(request);
+  await open(page, site);
+  await page.keyboard.press('+');
+  await page.keyboard.press('s');
+  await expect(page.getByRole('button', { name: /Add it/ })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await atChange(page, 1);
+  return site;
+}
+
 /** Waits until the server has confirmed everything, then says at which change the plan is. */
 export async function saved(page: Page): Promise<number> {
   const status = page.getByRole('status').filter({ hasText: /^change \d+ saved$/ });

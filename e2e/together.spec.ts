@@ -1,4 +1,4 @@
-import { atChange, demoSite, expect, fill, newSite, open, saved, test } from './site';
+import { atChange, demoSite, expect, fill, open, openWithStaff, saved, test } from './site';
 
 test('a change in one window appears in the other', async ({ page, context, request }) => {
   const site = await demoSite(request, '1-row-house');
@@ -62,13 +62,7 @@ test('what somebody else has built on is not undone, and it is said what stands 
   browser,
   request,
 }) => {
-  const site = await newSite(request);
-  await open(page, site);
-  await page.keyboard.press('+');
-  await page.keyboard.press('s');
-  await expect(page.getByRole('button', { name: /Add it/ })).toBeFocused();
-  await page.keyboard.press('Enter');
-  await atChange(page, 1);
+  const site = await openWithStaff(page, request);
   const elsewhere = await browser.newContext();
   await elsewhere.addInitScript(() => localStorage.setItem('dianome.author', 'Bo'));
   const other = await elsewhere.newPage();

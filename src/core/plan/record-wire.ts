@@ -29,3 +29,11 @@ export function fromWire(table: TableName, wire: unknown): AnyRecord {
   if ('wrong' in read) throw refusal(table, read.wrong);
   return read.value;
 }
+
+const sound = new WeakSet<AnyRecord>();
+/** Refuses a record that its kind does not allow, as toWire does. Records never change, so each is looked at once. */
+export function requireShape(table: TableName, record: AnyRecord): void {
+  if (sound.has(record)) return;
+  toWire(table, record);
+  sound.add(record);
+}

@@ -31,6 +31,7 @@ export const referencesTo = (to: TableName): ReferenceField[] =>
 export function referencedIds(record: AnyRecord, field: string): string[] {
   const value = (record as unknown as Record<string, unknown>)[field];
   if (value === null || value === undefined) return [];
+  if (typeof value === 'string') return [value];
   const list: unknown[] = Array.isArray(value) ? value : [value];
   return list.flatMap((item) => {
     if (typeof item === 'string') return [item];
@@ -50,13 +51,12 @@ export function referringTo(
   );
 }
 
-/** More are sought by looking at every record once. */
-const FEW = 20;
 function mayRefer(plan: Plan, table: TableName, field: string, ids: ReadonlySet<string>): AnyRecord[] {
   const { indexes, bucket } = kinds[table] as unknown as Definition<z.ZodRawShape>;
-  if (ids.size <= FEW && indexes?.[field])
+  const few = ids.size < plan[table].size;
+  if (few && indexes?.[field])
     return [...ids].flatMap((id) => plan[table].by(field, id) as readonly AnyRecord[]);
-  if (ids.size <= FEW && bucket === field)
+  if (few && bucket === field)
     return [...ids].flatMap((id) => [...plan[table].group(id).values()] as AnyRecord[]);
   return [...(plan[table].values() as Iterable<AnyRecord>)];
 }

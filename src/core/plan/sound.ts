@@ -1,6 +1,6 @@
 import type { Step } from './change';
 import { type Plan, recordIn } from './plan';
-import { toWire } from './record-wire';
+import { requireShape } from './record-wire';
 import { type AnyRecord, type TableName, kinds } from './records';
 import { referencedIds, references, referencesTo, referringTo } from './references';
 import { Refusal, missing } from './refusal';
@@ -14,7 +14,7 @@ export function requireSound(plan: Plan, steps: readonly Step[]): void {
   const gone = new Map<TableName, Map<string, AnyRecord>>();
   for (const { table, id, before, after } of steps)
     if (after) {
-      toWire(table, after);
+      requireShape(table, after);
       requireReferences(plan, table, after);
     } else if (before) {
       if (!gone.has(table)) gone.set(table, new Map());

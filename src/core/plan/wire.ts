@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import type { Step } from './change';
-import { fromWire, schemaOf, toWire } from './record-wire';
+import { fromWire, requireShape, schemaOf } from './record-wire';
 import { plainCodec } from './plain-codec';
 import { type Plan, planOf } from './plan';
 import { type AnyRecord, type TableName, tableNames } from './records';
@@ -31,13 +31,12 @@ const turns = (way: 'encode' | 'decode') =>
   >;
 const plain = { encode: turns('encode'), decode: turns('decode') };
 
-/** A step as JSON. What it was is written as it is; what it becomes is checked once more on the way. */
-export const encodeStep = (step: Step): WireStep => ({
-  table: step.table,
-  id: step.id,
-  before: step.before && plain.encode[step.table](step.before),
-  after: step.after && toWire(step.table, step.after),
-});
+/** A step as JSON. A Refusal names what is wrong with what a record becomes. */
+export function encodeStep({ table, id, before, after }: Step): WireStep {
+  if (after) requireShape(table, after);
+  const written = (record: AnyRecord | null) => record && plain.encode[table](record);
+  return { table, id, before: written(before), after: written(after) };
+}
 
 /**
  * Decodes a step, also one that an earlier version wrote; throws a Refusal that names the field when a record has the wrong

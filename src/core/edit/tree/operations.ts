@@ -245,9 +245,11 @@ export function setStpPortFields(
   port: string,
   instance: number,
   set: Partial<StpPortSettings>,
+  /** Who sets many ports looks at the plan as it was before the first. */
+  plan = draft.plan,
 ): void {
   draft.need('port', port);
-  const known = stpPortRecordsOf(draft.plan, port).find((item) => item.instance === instance);
+  const known = stpPortRecordsOf(plan, port).find((item) => item.instance === instance);
   const { cost, priority, edge, guard } = { ...(known ?? factoryStpPort), ...set };
   const next = { cost, priority, edge, guard };
   if (equal(next, factoryStpPort)) {
@@ -265,7 +267,8 @@ export const setStpPort = operation(
     carry,
   }),
   (draft, { ports, instance, set, carry: vlans }) => {
-    for (const port of ports) setStpPortFields(draft, port, instance, set);
+    const { plan } = draft;
+    for (const port of new Set(ports)) setStpPortFields(draft, port, instance, set, plan);
     const titles = ports.map((port) => portTitle(draft.plan, draft.need('port', port))).join(', ');
     return `${titles}: ${said(set)}${instance === 0 ? '' : ` in instance ${instance}`}${carryAll(draft, vlans)}`;
   },

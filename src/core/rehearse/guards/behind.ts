@@ -1,4 +1,4 @@
-import { type Plan, type Port, boxOf } from '../../plan';
+import { type Plan, type Port, boxOf, deriveBy } from '../../plan';
 import { fabric, seatsIn } from '../../model/switching';
 import { rootsOf, settingsOf, stpPortOf, treesOf } from '../../model/tree';
 import { type WiredPort, carries, linksAt, portsOf } from '../../model/wiring';
@@ -6,8 +6,31 @@ import { joinersOf } from '../../model/wireless';
 
 /** What is plugged in behind a port, as far as cables tell: how many MAC addresses show there, and whether a tree leads on. */
 
+/** The devices at the other ends of what is plugged into a device. */
+const nextTo = deriveBy((plan, device: string): readonly string[] => [
+  ...new Set(
+    portsOf(plan, device).flatMap((port) => linksAt(plan, port).map(({ to }) => plan.port.get(to)!.device)),
+  ),
+]);
+
+const boxesNextTo = deriveBy((plan, device: string): readonly string[] =>
+  nextTo(plan, device).filter((id) => boxOf(plan, id)),
+);
+
 /** The devices that are reached by a port without passing its own box. */
 export function behind(plan: Plan, port: Pick<Port, 'id' | 'device'> | WiredPort): readonly string[] {
+  return reached(plan, port, nextTo);
+}
+
+/** The same of boxes alone, of which there are few. */
+const boxesBehind = (plan: Plan, port: WiredPort): readonly string[] =>
+  reached(plan, port, boxesNextTo).filter((id) => boxOf(plan, id));
+
+function reached(
+  plan: Plan,
+  port: Pick<Port, 'id' | 'device'> | WiredPort,
+  next: (plan: Plan, device: string) => readonly string[],
+): readonly string[] {
   const found = new Set<string>();
   const pending = linksAt(plan, port).map(({ to }) => plan.port.get(to)!.device);
   for (const device of pending) {
@@ -15,9 +38,7 @@ export function behind(plan: Plan, port: Pick<Port, 'id' | 'device'> | WiredPort
     found.add(device);
     for (const { device: joined } of joinersOf(plan).get(device) ?? []) found.add(joined);
     // Only what passes frames on leads further.
-    if (!boxOf(plan, device)) continue;
-    for (const own of portsOf(plan, device))
-      for (const { to } of linksAt(plan, own)) pending.push(plan.port.get(to)!.device);
+    if (boxOf(plan, device)) pending.push(...next(plan, device));
   }
   return [...found];
 }
@@ -74,9 +95,8 @@ export function treeGuardsFor(plan: Plan, device: string): TreeGuard[] {
     if (port.number === 0 || port.role === 'parked' || port.role === 'uplink') return [];
     if (isEdge(plan, port))
       return [{ port: port.id, edge: true, guard: 'bpdu', why: 'only a device is plugged in' }];
-    const beyond = behind(plan, port);
-    const boxes = beyond.filter((id) => boxOf(plan, id));
-    if (boxes.length === 0 || roots.size === 0 || beyond.some((id) => roots.has(id))) return [];
+    const boxes = boxesBehind(plan, port);
+    if (boxes.length === 0 || roots.size === 0 || boxes.some((id) => roots.has(id))) return [];
     return isOnlyWay(plan, port, boxes)
       ? [{ port: port.id, edge: false, guard: 'root', why: 'the root is never behind it' }]
       : [];
