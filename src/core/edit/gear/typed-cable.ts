@@ -58,12 +58,13 @@ export function typedCables(plan: Plan, text: string): { from: EndInput; to: End
 
 /** Reads one end of a cable: `sw-a 25`, `panel 7 rear`, `camera`. */
 export function endIn(plan: Plan, text: string): EndInput {
-  const match = /^(.+?)(?:\s+(\d{1,3}))?(?:\s+(front|rear))?$/i.exec(text)!;
-  const [, name, number, side] = match;
-  const [device, other] = devicesNamed(plan, name!.trim());
+  // What was pasted may have several lines; it is named as a whole then.
+  const match = /^(.+?)(?:\s+(\d{1,3}))?(?:\s+(front|rear))?$/is.exec(text);
+  const [, name = text, number, side] = match ?? [];
+  const [device, other] = devicesNamed(plan, name.trim());
   if (!device)
-    throw badInput(`There is no device “${name!.trim()}”; write its name as it stands in the plan.`, 'line');
-  if (other) throw badInput(`Two devices are called “${name!.trim()}”; rename one of them first.`, 'line');
+    throw badInput(`There is no device “${name.trim()}”; write its name as it stands in the plan.`, 'line');
+  if (other) throw badInput(`Two devices are called “${name.trim()}”; rename one of them first.`, 'line');
   return {
     device: device.id,
     number: number === undefined ? null : Number(number),

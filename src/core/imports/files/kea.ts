@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { Refusal } from '../../plan';
+import { Refusal, decoded } from '../../plan';
 import { type FoundFile, type LeftOut, addressTable, filled, rangeTable } from './read-file';
 
 /** A configuration of Kea, as its DHCPv4 server reads it: subnets, pools and reservations. */
@@ -43,15 +43,15 @@ export function readKea(text: string): FoundFile {
   } catch (error) {
     throw new Refusal('bad-input', `The file is no JSON: ${(error as Error).message}.`);
   }
-  const read = config.safeParse(json);
-  if (!read.success) {
-    const [first] = read.error.issues;
+  const read = decoded(config, json);
+  if ('wrong' in read) {
+    const { path, message } = read.wrong;
     throw new Refusal(
       'bad-input',
-      `The file is no configuration of Kea: ${first!.path.join('.') || 'it'} ${first!.message.toLowerCase()}.`,
+      `The file is no configuration of Kea: ${path.join('.') || 'it'}: ${message}.`,
     );
   }
-  const { Dhcp4: four } = read.data;
+  const { Dhcp4: four } = read.value;
   const all = [...four.subnet4, ...four['shared-networks'].flatMap(({ subnet4 }) => subnet4)];
   const routerOf = (one: z.output<typeof subnet>) =>
     one['option-data'].find(({ name, code }) => name === 'routers' || code === 3)?.data ?? '';
