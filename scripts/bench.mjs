@@ -19,6 +19,7 @@ entry(async () => {
     for (const script of [
       'main.ts',
       'findings.ts',
+      'many.ts',
       'rehearse.ts',
       'air.ts',
       'guards.ts',

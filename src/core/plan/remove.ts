@@ -46,8 +46,7 @@ function askRule(draft: Draft, table: TableName, of: TableName, gone: ReadonlySe
   const rule = without.rule as (record: AnyRecord, gone: Gone) => AnyRecord | null;
   const ended = new Set<string>();
   for (const record of recordsOf(draft.plan, table)) {
-    let now: AnyRecord | null = record;
-    for (const id of gone) now = now && rule(now, { table: of, id });
+    const now = rule(record, { table: of, ids: gone });
     if (now === null) ended.add(record.id);
     else if (now !== record) draft.put(table, record.id, now as never);
   }

@@ -45,6 +45,6 @@ export const access = kind({
   title: ({ name }) => `way in ${name}`,
   without: {
     tables: ['service'],
-    rule: (record, gone) => ({ ...record, services: record.services.filter((id) => id !== gone.id) }),
+    rule: (record, gone) => ({ ...record, services: record.services.filter((id) => !gone.ids.has(id)) }),
   },
 });

@@ -75,9 +75,11 @@ function withoutVlan(carried: Carried, vlan: string): Partial<Carried> {
   };
 }
 
-/** The rule of both kinds for a VLAN that is deleted. */
+/** The rule of both kinds for VLANs that are deleted. */
 export const carriedWithout = {
   tables: ['vlan'],
-  rule: <R extends Carried>(record: R, { id }: Gone): R =>
-    vlansIn(record).includes(id) ? { ...record, ...withoutVlan(record, id) } : record,
+  rule: <R extends Carried>(record: R, { ids }: Gone): R =>
+    vlansIn(record)
+      .filter((id) => ids.has(id))
+      .reduce((now, id) => ({ ...now, ...withoutVlan(now, id) }), record),
 };

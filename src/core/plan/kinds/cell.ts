@@ -25,8 +25,8 @@ export const cell = kind({
   without: {
     tables: ['service'],
     rule: (record, gone) => {
-      if (!record.services.includes(gone.id)) return record;
-      const left = record.services.filter((id) => id !== gone.id);
+      const left = record.services.filter((id) => !gone.ids.has(id));
+      if (left.length === record.services.length) return record;
       return { ...record, services: left, ...(left.length === 0 ? { decision: 'deny' as const } : {}) };
     },
   },

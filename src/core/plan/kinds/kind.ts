@@ -14,10 +14,10 @@ export type Looked = Readonly<
   >
 >;
 
-/** A record that is gone, as the rules of other kinds are told of it. */
+/** Records of one kind that are gone, as the rules of other kinds are told of them. */
 export interface Gone {
   readonly table: string;
-  readonly id: string;
+  readonly ids: ReadonlySet<string>;
 }
 
 type Shape = z.ZodRawShape;
@@ -59,7 +59,7 @@ export interface Definition<S extends Shape> {
     record: RecordIn<S>,
     plan: Looked,
   ) => { readonly field: keyof S & string; readonly message: string } | null;
-  /** What becomes of a record when one of other tables is gone, where that is more than the rule of a reference; null: it goes too. */
+  /** What becomes of a record when some of other tables are gone, where that is more than the rule of a reference; null: it goes too. */
   readonly without?: {
     readonly tables: readonly string[];
     readonly rule: (record: RecordIn<S>, gone: Gone) => RecordIn<S> | null;

@@ -12,8 +12,8 @@ export const partySchema = z.union([
 ]);
 export type Party = Readonly<z.output<typeof partySchema>>;
 
-const names = (party: Party, { table, id }: Gone): boolean =>
-  (party as Readonly<Record<string, unknown>>)[table] === id;
+const names = (party: Party, { table, ids }: Gone): boolean =>
+  ids.has((party as Readonly<Record<string, string>>)[table] ?? '');
 
 /** A rule above the matrix. Empty lists mean anybody and anything. */
 export const rule = kind({
@@ -45,7 +45,7 @@ export const rule = kind({
       const rest = <T>(list: T[], isGone: (item: T) => boolean) =>
         list.some(isGone) ? list.filter((item) => !isGone(item)) : list;
       const [from, to] = [record.from, record.to].map((list) => rest(list, (party) => names(party, gone)));
-      const left = rest(record.services, (id) => gone.table === 'service' && id === gone.id);
+      const left = rest(record.services, (id) => gone.table === 'service' && gone.ids.has(id));
       const emptied = (now: readonly unknown[], was: readonly unknown[]) =>
         now.length === 0 && was.length > 0;
       if (emptied(from!, record.from) || emptied(to!, record.to) || emptied(left, record.services))

@@ -27,8 +27,8 @@ export const wish = kind({
   without: {
     tables: ['service'],
     rule: (record, gone) => {
-      if (!record.services.includes(gone.id)) return record;
-      const left = record.services.filter((id) => id !== gone.id);
+      const left = record.services.filter((id) => !gone.ids.has(id));
+      if (left.length === record.services.length) return record;
       return left.length === 0 ? null : { ...record, services: left };
     },
   },
