@@ -44,11 +44,14 @@ export function soundGuards(): Plan {
     set: { snooping: true, inspection: true },
   });
 }
+/** An id of what is put in by hand. */
+const idOf = (...parts: readonly string[]): string => parts.join('').replaceAll(/[^a-z0-9]/g, '');
+
 /** The guards of a segment at a box, whatever operations say. */
 export function guarded(plan: Plan, name: string, purpose: string, fields: object): Plan {
   const [device, vlan] = [deviceNamed(plan, name).id, vlanFor(plan, purpose).id];
   const known = vlanGuardOf(plan, device, vlan) ?? {
-    id: `g${name}${purpose}`,
+    id: idOf('g', name, purpose),
     device,
     vlan,
     ...noVlanGuards,
@@ -70,7 +73,7 @@ export function withSix(plan: Plan, purpose: string, leased: boolean): Plan {
   const gateway = subnet && gatewaysOf(made, subnet.id)[0];
   if (!leased || !gateway || made.pool.group(subnet.id).size > 0) return made;
   const pool = {
-    id: `pool6${purpose}`,
+    id: idOf('pool6', purpose),
     subnet: subnet.id,
     start: parseAddress(`${net}::100`)!,
     end: parseAddress(`${net}::1ff`)!,
