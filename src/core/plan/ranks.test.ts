@@ -33,8 +33,11 @@ test('one is put where it is wanted and the others keep their order, also where 
   );
 });
 
-test('behind one that is gone nothing is put', () => {
+test('behind one that is gone nothing is put, and behind itself it stays', () => {
   const draft = placesWith([0, 1]);
+  const [first] = inOrder(draft);
+  putBehind(draft, 'place', inOrder(draft), first!.id, first!.id);
+  expect(inOrder(draft)[0]).toBe(first);
   expect(() => putBehind(draft, 'place', inOrder(draft), inOrder(draft)[0]!.id, 'nosuch')).toThrow(
     'This place is no longer in the plan',
   );

@@ -26,6 +26,7 @@ export function putBehind(
   id: string,
   behind: string | null,
 ): void {
+  if (behind === id) return;
   const others = ordered.filter((other) => other.id !== id);
   const at = others.findIndex((other) => other.id === behind) + 1;
   if (behind !== null && at === 0) throw missing(table, behind);

@@ -34,9 +34,11 @@ function follow(draft: Draft, reference: ReferenceField, gone: ReadonlySet<strin
   if (onDelete === 'removed') return removeRecords(draft, table, new Set(users.map(({ id }) => id)));
   for (const user of users) {
     const list = (user as unknown as Record<string, readonly unknown[]>)[field]!;
-    const left = (): unknown[] =>
-      list.filter((item) => !gone.has(referencedIds({ [field]: item } as never, field)[0]!));
-    draft.update(table, user.id, { [field]: onDelete === 'cleared' ? null : left() } as AnyFields);
+    const left =
+      onDelete === 'cleared'
+        ? null
+        : list.filter((item) => !gone.has(referencedIds({ [field]: item } as never, field)[0]!));
+    draft.update(table, user.id, { [field]: left } as AnyFields);
   }
 }
 

@@ -25,7 +25,7 @@ function taken(plan: Plan, steps: Parameters<typeof withStepsTaken>[2]): Plan | 
 }
 
 test('undoing any of many changes is refused or leaves a plan that is read back', () => {
-  const refused = { taken: 0, refused: 0 };
+  const counts = { taken: 0, refused: 0 };
   fc.assert(
     fc.property(
       drawnPlan,
@@ -37,14 +37,14 @@ test('undoing any of many changes is refused or leaves a plan that is read back'
         const at = which % path.length;
         const last = plans.at(-1)!;
         const undone = taken(last, invertSteps(stepsBetween(plans[at]!, plans[at + 1]!)));
-        refused[undone ? 'taken' : 'refused']++;
+        counts[undone ? 'taken' : 'refused']++;
         if (undone) planOfLists(encodePlan(undone));
       },
     ),
     { numRuns: runs(400), seed: 3 },
   );
-  expect(refused.refused).toBeGreaterThan(moreThan(5));
-  expect(refused.taken).toBeGreaterThan(moreThan(200));
+  expect(counts.refused).toBeGreaterThan(moreThan(5));
+  expect(counts.taken).toBeGreaterThan(moreThan(200));
 });
 
 describe('steps are refused', () => {
