@@ -1,4 +1,4 @@
-import type { Need, Place } from '../plan';
+import { type Need, type Place, memo } from '../plan';
 import { type Model, type PortBlock, placesOf } from '../model/wiring';
 import type { World } from './things';
 
@@ -82,10 +82,13 @@ export interface Standing {
   readonly taken: ReadonlySet<number>;
 }
 
-const media = (model: Model, kind: PortBlock['media']): number[] =>
-  placesOf(model.blocks)
-    .filter(({ number, block }) => block.media === kind && !model.uplinks.includes(number))
-    .map(({ number }) => number);
-export const copperPorts = (model: Model): number[] => media(model, 'copper');
-export const fibrePorts = (model: Model): number[] => media(model, 'fibre');
+const portsWith = (kind: PortBlock['media']) =>
+  memo((model: Model): readonly number[] =>
+    placesOf(model.blocks)
+      .filter(({ number, block }) => block.media === kind && !model.uplinks.includes(number))
+      .map(({ number }) => number),
+  );
+/** Their numbers on the case, without those kept for uplinks. */
+export const copperPorts = portsWith('copper');
+export const fibrePorts = portsWith('fibre');
 export const powered = (model: Model): boolean => model.blocks.some(({ poeClass }) => poeClass !== null);

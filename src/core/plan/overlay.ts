@@ -1,5 +1,8 @@
-/** So many changed entries are copied at each change before they are folded into a new base. */
-const RECENT = 400;
+/**
+ * So many changed entries are copied at each change before they are folded into a new base: as many as make copying the
+ * changed ones at each change cost what folding all costs once.
+ */
+const mostRecent = (base: number): number => Math.max(16, Math.sqrt(2 * base));
 const EMPTY = new Map<string, never>();
 
 /**
@@ -59,7 +62,7 @@ export class Overlay<V extends object> {
   }
 
   private over(recent: ReadonlyMap<string, V | null>): Overlay<V> {
-    if (recent.size <= RECENT) return new Overlay(this.base, recent);
+    if (recent.size <= mostRecent(this.base.size)) return new Overlay(this.base, recent);
     const folded = new Map(this.base);
     for (const [changed, now] of recent) {
       if (now === null) folded.delete(changed);

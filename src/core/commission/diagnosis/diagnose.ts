@@ -70,7 +70,7 @@ function* fitting(plan: Plan, made: readonly Made[], today: string | null): Work
   const explains = made.filter(({ differs }) => differs).length;
   for (const suspect of suspectsOf(plan, today)) {
     yield;
-    if (suspect && made.every((one) => shows(plan, suspect, one))) found.push({ suspect, explains });
+    if (suspect && made.every((one) => shows(suspect, one))) found.push({ suspect, explains });
   }
   return found;
 }
@@ -82,8 +82,8 @@ function* fittingInPart(plan: Plan, made: readonly Made[], today: string | null)
   for (const suspect of suspectsOf(plan, today)) {
     yield;
     if (!suspect) continue;
-    const explains = differing.filter((one) => shows(plan, suspect, one)).length;
-    if (explains > 0 && others.every((one) => shows(plan, suspect, one))) found.push({ suspect, explains });
+    const explains = differing.filter((one) => shows(suspect, one)).length;
+    if (explains > 0 && others.every((one) => shows(suspect, one))) found.push({ suspect, explains });
   }
   return found;
 }
@@ -134,7 +134,7 @@ function* diagnosed(plan: Plan, observed: readonly Observed[], today: string | n
   const done = new Set(observed.map(({ key }) => key));
   const near = [...new Set(suspects.flatMap((suspect) => suspect.near))];
   const open = (trials: readonly Trial[]) => trials.filter((one) => !done.has(trialKey(one)));
-  const trial = yield* nextTrial(plan, suspects, [
+  const trial = yield* nextTrial(suspects, [
     ...open(own.flatMap(({ test }) => test.trial ?? [])).slice(0, LOOKED_AT / 2),
     ...open(trialsAround(plan, near)),
     ...open(trialsFor(plan, [])),

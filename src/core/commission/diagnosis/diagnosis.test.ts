@@ -121,6 +121,8 @@ test('two faults at once are each named with how much they explain', () => {
   expect(titles(found)).toEqual(expect.arrayContaining(['the network Harrow Lane']));
   expect(titles(found).some((title) => title.startsWith('forward'))).toBe(true);
   expect(new Set(titles(found)).size).toBe(found.causes.length);
+  // What is remembered of earlier questions about a plan changes no answer.
+  expect(diagnosed(demo('2-clinic'), tested(clinic, both))).toEqual(found);
 });
 
 test('what the plan itself makes otherwise is no fault of the work, and what is no test is passed over', () => {

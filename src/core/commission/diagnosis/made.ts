@@ -1,8 +1,8 @@
-import { type Trial, readTrial, seenIn } from '../../exercises';
-import { type Plan, deriveBy } from '../../plan';
-import { type Fault, faultKey, outOfTouch } from '../../rehearse';
+import { readTrial, seenIn } from '../../exercises';
+import type { Plan } from '../../plan';
+import { faultKey } from '../../rehearse';
 import type { SiteTest } from '../tests';
-import type { Suspect } from './suspects';
+import { type Suspect, type Tried, pulled } from './suspects';
 
 /** What came of tests, as it can be held against what a deviation would give. */
 
@@ -14,8 +14,6 @@ export interface Observed {
   readonly landed: string | null;
 }
 
-/** What was tried: as the rehearsal tries it, or something that was pulled. */
-export type Tried = Trial | { readonly kind: 'fault'; readonly fault: Fault };
 /** A test that was made: what was seen, or what was not. */
 export interface Made {
   readonly trial: Tried;
@@ -28,18 +26,7 @@ export interface Made {
 export const fits = ({ is, not }: Pick<Made, 'is' | 'not'>, seen: string): boolean =>
   is === null ? seen !== not : seen === is;
 
-/** Who is out of touch while something is pulled. */
-const pulled = deriveBy((plan, key: string): string => outOfTouch(plan, JSON.parse(key) as Fault).join(' '));
-
-/** What whoever tries it sees on a site with one deviation. */
-export function seenBy(plan: Plan, { readings, place }: Suspect, trial: Tried): string {
-  if (trial.kind !== 'fault') return seenIn(plan, trial, readings.of(trial));
-  // What does not touch the links and the boxes between them is pulled with the same outcome.
-  const matters = place.key.startsWith('link ') || plan.box.by('device', place.key.slice(7)).length > 0;
-  return pulled(matters ? readings.plan : plan, faultKey(trial.fault));
-}
-export const shows = (plan: Plan, suspect: Suspect, made: Made): boolean =>
-  fits(made, seenBy(plan, suspect, made.trial));
+export const shows = ({ seen }: Suspect, made: Made): boolean => fits(made, seen(made.trial));
 
 /** The tests that were made; those that nobody makes any more are left out. */
 export function madeOf(

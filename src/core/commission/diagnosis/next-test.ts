@@ -1,6 +1,5 @@
 import type { Trial } from '../../exercises';
-import { type Plan, type Work, groupBy } from '../../plan';
-import { seenBy } from './made';
+import { type Work, groupBy } from '../../plan';
 import type { Suspect } from './suspects';
 
 /** Which test tells most of the suspects apart. */
@@ -9,8 +8,8 @@ import type { Suspect } from './suspects';
 export const LOOKED_AT = 160;
 
 /** How likely the place is guessed after a test: of each thing that may be seen the likeliest place. */
-function telling(plan: Plan, suspects: readonly Suspect[], trial: Trial): readonly [number, number] {
-  const seen = groupBy(suspects, (suspect) => seenBy(plan, suspect, trial));
+function telling(suspects: readonly Suspect[], trial: Trial): readonly [number, number] {
+  const seen = groupBy(suspects, (suspect) => suspect.seen(trial));
   let [guessed, apart] = [0, 0];
   for (const items of seen.values()) {
     const places = groupBy(items, ({ place }) => place.key);
@@ -26,19 +25,15 @@ const better = (a: readonly [number, number], b: readonly [number, number]): boo
   a[0] > b[0] + 1e-9 || (a[0] > b[0] - 1e-9 && a[1] > b[1] + 1e-9);
 
 /** The trial after which one knows most likely where to look; null where all say the same. */
-export function* nextTrial(
-  plan: Plan,
-  suspects: readonly Suspect[],
-  open: readonly Trial[],
-): Work<Trial | null> {
+export function* nextTrial(suspects: readonly Suspect[], open: readonly Trial[]): Work<Trial | null> {
   let best: { readonly trial: Trial; readonly tells: readonly [number, number] } | null = null;
   const [one, ...others] = [...groupBy(suspects, ({ place }) => place.key).values()].map(([first]) => first!);
   for (const trial of open.slice(0, LOOKED_AT)) {
     yield;
     // Most trials say the same of all places: one suspect of each shows that soonest.
-    const seen = one && seenBy(plan, one, trial);
-    if (others.every((other) => seenBy(plan, other, trial) === seen)) continue;
-    const tells = telling(plan, suspects, trial);
+    const seen = one?.seen(trial);
+    if (others.every((other) => other.seen(trial) === seen)) continue;
+    const tells = telling(suspects, trial);
     if (!best || better(tells, best.tells)) best = { trial, tells };
   }
   return best?.trial ?? null;

@@ -1,5 +1,14 @@
-import { derive, deriveBy, equal, type Plan } from '../../plan';
-import { type VidSet, type Bridge, type Fabric, bridgeOf, fabricOf, vidsById } from '../wiring';
+import { derive, deriveBy, equal, memo, pick, type Plan } from '../../plan';
+import {
+  type VidSet,
+  type Bridge,
+  type Fabric,
+  type WiredPort,
+  bridgeOf,
+  fabricOf,
+  isOpen,
+  vidsById,
+} from '../wiring';
 import { type Trees, growTrees } from './trees';
 import { lostBetween, treesAfterLoss } from './recompute-after-loss';
 
@@ -18,18 +27,13 @@ const treeRecords = derive((plan) => ({
 
 /** What of a box and its ports makes the common tree and the instances: no VLAN of a port does. */
 const shapeOf = deriveBy((plan, device: string) => {
-  const { box, ports, facts } = bridgeOf(plan, device);
-  return {
-    box,
-    ports: ports.map(({ id, number, speed, lag }, i) => ({
-      id,
-      number,
-      speed,
-      lag,
-      open: facts[i] !== null,
-    })),
-  };
+  const { box, ports } = bridgeOf(plan, device);
+  return { box, ports: ports.map(shapeOfPort) };
 });
+const shapeOfPort = memo((port: WiredPort) => ({
+  ...pick(port, ['id', 'number', 'speed', 'lag']),
+  open: isOpen(port),
+}));
 const shapes = derive((plan) => fabricOf(plan).bridges.map(({ device }) => shapeOf(plan, device)));
 
 interface Standing {

@@ -72,19 +72,20 @@ const bridging = derive((plan): readonly string[] => {
   );
 });
 
-const makeBridge =
-  (assume: Assumption) =>
-  (plan: Plan, device: string): Bridge => {
+const makeBridge = (assume: Assumption) => {
+  const factsFor = memo((box: WiredBox) =>
+    memo((vids: ReadonlyMap<string, number>) =>
+      memo((port: WiredPort) => [portFacts(port, box, (id) => vids.get(id)!, assume)] as const),
+    ),
+  );
+  return (plan: Plan, device: string): Bridge => {
     const box = wiredBox(plan, device);
     const ports = wiredPorts(plan, device);
-    const vids = vidsById(plan);
-    return {
-      device,
-      box,
-      ports,
-      facts: ports.map((port) => portFacts(port, box, (id) => vids.get(id)!, assume)),
-    };
+    // Made once for each port as it is: a box is mostly looked at again because of one of them.
+    const factsOf = factsFor(box)(vidsById(plan));
+    return { device, box, ports, facts: ports.map((port) => factsOf(port)[0]) };
   };
+};
 const bridges = { works: deriveBy(makeBridge('works')), leaks: deriveBy(makeBridge('leaks')) } as const;
 /** A box with what its ports do for sure. */
 export const bridgeOf = bridges.works;

@@ -224,18 +224,19 @@ const OF_PORT = [
 ] as const satisfies readonly (keyof Port)[];
 /** What of a port says what frames do at it: neither what people call it nor where on the face it is. */
 export type WiredPort = Pick<Port, (typeof OF_PORT)[number]>;
+const wired = memo((port: Port): WiredPort => pick(port, OF_PORT));
 /** The ports of a device by number, as far as frames go; an edit of anything else about them leaves this as it is. */
 export const wiredPorts = deriveBy(
   (plan, device: string, before: readonly WiredPort[] | undefined): readonly WiredPort[] =>
     portsOf(plan, device).map((port, i) => {
-      const made: WiredPort = pick(port, OF_PORT);
+      const made = wired(port);
       const known = before?.[i];
       return known && equal(known, made) ? known : made;
     }),
 );
 
 /** One port, as far as frames go. */
-export const wiredPort = deriveBy((plan, id: string): WiredPort => pick(plan.port.get(id)!, OF_PORT));
+export const wiredPort = deriveBy((plan, id: string): WiredPort => wired(plan.port.get(id)!));
 
 const NO_LINKS: readonly Link[] = [];
 const linksByDevice = deriveBy((plan, device: string): ReadonlyMap<string, readonly Link[]> => {
