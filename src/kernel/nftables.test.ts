@@ -17,6 +17,8 @@ const missing = namespacesMissing();
 if (missing !== null)
   console.log(`Rulesets are not tried on the kernel: no network namespaces can be made here (${missing}).`);
 const onKernel = missing === null ? test : test.skip;
+/** Side by side: most of the time is waiting for what nobody answers. */
+const together = missing === null ? test.concurrent : test.skip;
 
 /** The sound site with an outside address of its own, and rules and forwards of every kind. */
 function site(): Plan {
@@ -85,7 +87,7 @@ describe('the ruleset of a gateway', () => {
     return compared;
   };
 
-  onKernel(
+  together(
     'does on a real kernel what the probe says: between hosts, to the gateway, out, and in by forwards',
     async () => {
       const { connected, asked } = await known(site());
@@ -94,7 +96,7 @@ describe('the ruleset of a gateway', () => {
     },
   );
 
-  onKernel('translates one to one on a real kernel as the probe says, both ways', async () => {
+  together('translates one to one on a real kernel as the probe says, both ways', async () => {
     const plain = site();
     const [{ subnet, address }] = addressesOn(plain, cardOf(plain, 'cam-1').id) as [Address];
     const { prefix } = plain.subnet.get(subnet)!;
@@ -104,7 +106,7 @@ describe('the ruleset of a gateway', () => {
     expect((await known(plan, [alias])).connected).toBeGreaterThan(50);
   });
 
-  onKernel.each(['allow', 'deny'] as const)(
+  together.each(['allow', 'deny'] as const)(
     'gives who comes over another router the rights of its own segment, not of the way it came (%s)',
     async (decision) => {
       let plan = behindSwitch(site(), true);
@@ -129,7 +131,7 @@ describe('the ruleset of a gateway', () => {
     },
   );
 
-  onKernel.each(['allow', 'deny'] as const)(
+  together.each(['allow', 'deny'] as const)(
     'where the answer takes another way: no connection, and UDP as the gateway takes it for new (%s)',
     async (decision) => {
       let plan = besideGateway(behindSwitch(site(), true), 'staff');
@@ -145,7 +147,7 @@ describe('the ruleset of a gateway', () => {
     },
   );
 
-  onKernel('lets answers leave by the uplink the question came in by', async () => {
+  together('lets answers leave by the uplink the question came in by', async () => {
     let plan = site();
     const mobile = uplinkNamed(plan, 'mobile');
     plan = put(plan, 'uplink', mobile, { enabled: true, address: (farAddress(plan) as number) - 60 });
