@@ -115,18 +115,32 @@ function differences(plan: Plan, a: string, b: string): string[] {
 function regionsJoined(plan: Plan, grown: Grown): string[][][] {
   const { settings } = treesOf(plan);
   const { topology, places } = grown;
-  const groups: Set<number>[] = [];
-  for (const lan of topology.lans) {
-    const mst = lan
-      .map((end) => topology.ends[end]!.bridge)
-      .filter((bridge) => settings[places[bridge]!]!.mode === 'mst');
-    if (mst.length < 2) continue;
-    const touched = groups.filter((group) => mst.some((bridge) => group.has(bridge)));
-    const all = new Set([...mst, ...touched.flatMap((group) => [...group])]);
-    groups.splice(0, groups.length, ...groups.filter((group) => !touched.includes(group)), all);
-  }
+  const lans = topology.lans
+    .map((lan) =>
+      lan
+        .map((end) => topology.ends[end]!.bridge)
+        .filter((bridge) => settings[places[bridge]!]!.mode === 'mst'),
+    )
+    .filter((lan) => lan.length > 1);
+  const beside = groupBy(
+    lans.flatMap((lan) => lan.map((bridge) => ({ bridge, lan }))),
+    ({ bridge }) => bridge,
+  );
+  const seen = new Set<number>();
+  const groups = [...beside.keys()].flatMap((start) => {
+    if (seen.has(start)) return [];
+    const group = [start];
+    seen.add(start);
+    for (const bridge of group)
+      for (const next of beside.get(bridge)!.flatMap(({ lan }) => lan))
+        if (!seen.has(next)) {
+          seen.add(next);
+          group.push(next);
+        }
+    return [group];
+  });
   return groups.map((group) => {
-    const regions = groupBy([...group], (bridge) => String(topology.region[bridge]));
+    const regions = groupBy(group, (bridge) => String(topology.region[bridge]));
     return [...regions.values()]
       .map((bridges) => bridges.map((bridge) => deviceAt(plan, grown, bridge)).sort())
       .sort((a, b) => b.length - a.length || (a[0]! < b[0]! ? -1 : 1));
