@@ -67,7 +67,7 @@ describe('plans drawn from the definitions', () => {
   });
 
   test('are written and read without checks as their schemas write and read them', () => {
-    for (let seed = 0; seed < 80; seed++) {
+    for (let seed = 0; seed < runs(80); seed++) {
       const plan = drawPlan(seed);
       const wire = encodePlan(plan);
       const read = decodePlan(wire);
