@@ -1,7 +1,8 @@
 import { type Plan, type Uplink, type Vlan, subnetsOf, vlansOf } from '../plan';
 import { cellVerdict, zoneOfVlan } from '../model/policy';
 import { homeOf } from './classes';
-import { PING, probe } from './probe';
+import { probe } from './probe';
+import { PING } from './question';
 
 /** Routers behind routers, told truthfully: who reaches whom as built, on one box with segments, and with separate gear. */
 

@@ -34,15 +34,9 @@ export { type Difference, differencesIn, looseWires } from './differences';
 export { socketPort } from './frames';
 export { type Fault, endsOfCable, faultKey, faultOn, faultTitle, singleFaultsOf, withFaults } from './faults';
 export { farAddress, firstFree, newcomerAddress, outsideAddress, outsideHost } from './host';
-export {
-  type Answer,
-  type ProbeQuestion,
-  type QuestionEnds,
-  type Receiver,
-  nameOfReceiver,
-  probe,
-  questionEnds,
-} from './probe';
+export { type Answer, probe } from './probe';
+export { type ProbeQuestion, type Receiver, nameOfReceiver } from './question';
+export { type QuestionEnds, questionEnds } from './question-ends';
 export type { Host } from './host';
 export { placeOf } from './frames';
 export {

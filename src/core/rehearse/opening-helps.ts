@@ -1,6 +1,7 @@
 import { type Plan, type Remedy, rankBetween, withRecord } from '../plan';
 import { rulesOf } from '../model/policy';
-import { type Answer, type ProbeQuestion, type Receiver, type Sender, probe } from './probe';
+import { type Answer, probe } from './probe';
+import type { ProbeQuestion, Receiver, Sender } from './question';
 
 /** What only is tried is no record of the plan. */
 const TRIED = 'tried';

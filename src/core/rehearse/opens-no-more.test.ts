@@ -4,7 +4,8 @@ import { perform } from '../edit';
 import { nextSeed } from '../testing/plans';
 import { buildPolicy, damagedPolicy, soundPolicy } from '../testing/policy';
 import { moreThan, runs } from '../testing/runs';
-import { type ProbeQuestion, type Receiver, type Sender, probe } from './probe';
+import { probe } from './probe';
+import type { ProbeQuestion, Receiver, Sender } from './question';
 
 const sound = soundPolicy();
 const TODAY = '2026-05-04';

@@ -1,57 +1,19 @@
-import { type Family, type IpAddress, familyOf, formatAddress, prefixFamily, usableRange } from '../address';
-import {
-  type Remedy,
-  type Plan,
-  type Uplink,
-  type Zone,
-  addressesOn,
-  interfacesOf,
-  subnetsOf,
-} from '../plan';
-import { type Wanted, wantedText } from '../model/policy';
-import { holdersOf, routersIn, uplinksOut } from '../model/routing';
+import { type IpAddress, familyOf, formatAddress, prefixFamily, usableRange } from '../address';
+import type { Plan, Remedy, Uplink } from '../plan';
+import { routersIn, uplinksOut } from '../model/routing';
 import { letsForwardsIn, sharesOf, workingUplinks } from '../model/uplink';
-import {
-  type Host,
-  farAddress,
-  hostAt,
-  newcomer,
-  outsideAddress,
-  residentIn,
-  residentWhereFull,
-} from './host';
-import type { Packet, PacketStep, Stop, Wired } from './conversation';
+import type { Packet, PacketStep, Wired } from './conversation';
 import { type Course, type Setting, converse } from './converse';
-import type { Air } from './entry';
-import { newcomerAt } from './newcomer-at';
+import { type Host, farAddress } from './host';
+import { letThrough } from './let-through';
+import { type ProbeQuestion, type Receiver, nameOfReceiver } from './question';
+import { addressesOfDevice, receiverAddress, senderHost } from './question-ends';
 import { wayIn } from './way-in';
 
-/** An echo request (RFC 792). */
-export const PING = { protocol: 'icmp', port: 8 } as const;
+/** The course of a conversation through the plan, and what came of it. */
+
 /** A query for a name (RFC 1035). */
 const DNS = { protocol: 'udp', port: 53 } as const;
-
-/** One question: may this one reach that one by a service, and does the answer come back? */
-export type Sender =
-  | { readonly port: string }
-  /** Somebody new on a wireless network at an access point. */
-  | Air
-  | { readonly device: string }
-  | { readonly vlan: string }
-  /** Somebody at the other end of a tunnel, or who has dialled in. */
-  | { readonly tunnel: string }
-  | { readonly internet: true };
-export type Receiver =
-  | { readonly device: string }
-  | { readonly address: IpAddress }
-  | { readonly vlan: string }
-  | { readonly internet: true }
-  | { readonly gateway: true };
-export interface ProbeQuestion {
-  readonly from: Sender;
-  readonly to: Receiver;
-  readonly wanted: Wanted;
-}
 
 export interface Answer {
   /** Nothing that is recorded stops it, there or back. */
@@ -89,170 +51,6 @@ const failed = (what: string, why: string, remedies: readonly Remedy[] = []): An
   caution: null,
   wires: [],
 });
-
-/** Who sends, or why there is nobody to send. */
-function senderHost(plan: Plan, from: Sender, to: IpAddress | null, today: string | null): Host | string {
-  if ('internet' in from || 'tunnel' in from) return 'it is no host of this site';
-  if ('port' in from || 'ssid' in from) return newcomerAt(plan, from, to, today);
-  if ('vlan' in from) {
-    const { name } = plan.vlan.get(from.vlan)!;
-    const family = to === null ? undefined : familyOf(to);
-    return (
-      newcomer(plan, from.vlan, { kind: 'assumed', device: null }, `a laptop in ${name}`, family, to) ??
-      residentWhereFull(plan, from.vlan, family, to) ??
-      `${name} has no addresses`
-    );
-  }
-  const addresses = interfacesOf(plan, from.device).flatMap((item) => addressesOn(plan, item.id));
-  const { name } = plan.device.get(from.device)!;
-  const fitting = addresses.filter(({ address }) => to === null || familyOf(address) === familyOf(to));
-  // A box with several addresses sends from the one that is in the network of the receiver, if there is one.
-  const near = fitting.find(({ subnet }) => {
-    const held = to === null ? [] : holdersOf(plan, to);
-    return held.some((other) => other.subnet === subnet);
-  });
-  const chosen = near ?? fitting[0];
-  if (chosen) return hostAt(plan, chosen);
-  return addresses.length === 0 ? `${name} has no address` : `${name} has no IPv${familyOf(to!)} address`;
-}
-
-/** In a segment somebody who is there already is the best witness; where nobody is, a device as it would be leased. */
-function inSegment(plan: Plan, vlan: string): IpAddress | Host | string {
-  const { name } = plan.vlan.get(vlan)!;
-  for (const subnet of subnetsOf(plan, vlan)) {
-    const resident = residentIn(plan, subnet);
-    if (resident) return resident.address;
-  }
-  return (
-    newcomer(plan, vlan, { kind: 'assumed', device: null }, `a device in ${name}`) ??
-    `${name} has no addresses`
-  );
-}
-
-/** The address asked for, or who is imagined there, or why there is nobody. The gateway answers for nobody but itself. */
-function receiverAddress(
-  plan: Plan,
-  { from, to }: ProbeQuestion,
-  today: string | null,
-): IpAddress | Host | string {
-  if ('address' in to) return to.address;
-  if ('internet' in to) return farAddress(plan);
-  if ('gateway' in to) {
-    if ('internet' in from) {
-      const [uplink] = workingUplinks(plan);
-      return uplink ? outsideAddress(plan, uplink) : 'no uplink works';
-    }
-    if ('tunnel' in from) {
-      const [leg] = routersIn(plan).get(plan.tunnel.get(from.tunnel)!.device)?.legs ?? [];
-      return leg?.address ?? 'its router has no address inside';
-    }
-    const host = senderHost(plan, from, null, today);
-    return typeof host === 'string' ? host : (host.gateway ?? `${host.title} has no gateway`);
-  }
-  if ('vlan' in to) return inSegment(plan, to.vlan);
-  const { name } = plan.device.get(to.device)!;
-  return addressesOfDevice(plan, from, to.device)[0] ?? `${name} has no address`;
-}
-
-/** Who asks and whom, as the probe takes them. `from` is null for somebody in the Internet; `imagined` is who is only thought to be there. */
-export interface QuestionEnds {
-  readonly from: Host | null;
-  readonly to: IpAddress;
-  readonly imagined: Host | null;
-}
-/** The ends of a question; why there are none, as a text. */
-export function questionEnds(
-  plan: Plan,
-  question: ProbeQuestion,
-  today: string | null,
-): QuestionEnds | string {
-  const receiver = receiverAddress(plan, question, today);
-  if (typeof receiver === 'string') return receiver;
-  const imagined = typeof receiver === 'object' ? receiver : null;
-  const to = typeof receiver === 'object' ? receiver.address : receiver;
-  if ('internet' in question.from) return { from: null, to, imagined };
-  const from = senderHost(plan, question.from, to, today);
-  return typeof from === 'string' ? from : { from, to, imagined };
-}
-
-/** The addresses of a device, first those of a family that the sender has, of these IPv4 before IPv6. */
-function addressesOfDevice(plan: Plan, from: Sender, device: string): IpAddress[] {
-  const own =
-    'device' in from
-      ? new Set(addressesIn(plan, from.device).map(familyOf))
-      : 'vlan' in from
-        ? new Set(subnetsOf(plan, from.vlan).map(({ prefix }) => familyOf(prefix.address)))
-        : new Set<Family>([4, 6]);
-  const order = (address: IpAddress) => (own.has(familyOf(address)) ? 0 : 8) + familyOf(address);
-  return addressesIn(plan, device).sort((a, b) => order(a) - order(b));
-}
-const addressesIn = (plan: Plan, device: string): IpAddress[] =>
-  interfacesOf(plan, device).flatMap((item) => addressesOn(plan, item.id).map(({ address }) => address));
-
-/** A device or a segment, as a rule names them. */
-type Named = { readonly device: string } | { readonly vlan: string };
-
-/** Who asked, as a rule names them: a device or a segment. A laptop in a port is not told from others of its segment. */
-const askedBy = (from: Sender): Named | null =>
-  'device' in from ? { device: from.device } : 'vlan' in from ? { vlan: from.vlan } : null;
-
-/** Who is asked, as a rule names them; a router itself is opened to no whole segment. */
-function askedOf(plan: Plan, from: Sender, to: Receiver): Named | null {
-  if ('vlan' in to) return { vlan: to.vlan };
-  if (!('device' in to)) return null;
-  return 'vlan' in from && routersIn(plan).has(to.device) ? null : { device: to.device };
-}
-
-/** Is a segment all that is in a zone? Then what is opened for the zone is opened for nobody else. */
-const isAllOf = ({ vlans, uplinks, tunnels, gateway }: Zone, vlan: string): boolean =>
-  vlans.length === 1 && vlans[0] === vlan && uplinks.length + tunnels.length === 0 && !gateway;
-
-/** What would let a refused packet through, and nothing but what was asked. */
-function letThrough(plan: Plan, question: ProbeQuestion, stop: Stop, host: Host | null): Remedy[] {
-  const { verdict } = stop;
-  if (!verdict) return [...stop.remedies];
-  const { from, to, wanted } = question;
-  const [asking, asked] = [askedBy(from), askedOf(plan, from, to)];
-  // Nobody is let in from the Internet by a click.
-  if (!asking || !asked || !host) return [];
-  const name = 'vlan' in asking ? plan.vlan.get(asking.vlan)!.name : host.title;
-  const remedies: Remedy[] = [
-    {
-      label: `Allow just this: ${wantedText(wanted)} from ${name} to ${nameOfReceiver(plan, to)}`,
-      operation: 'letThrough',
-      input: {
-        from: [asking],
-        to: [asked],
-        match: { protocol: wanted.protocol, from: wanted.port, to: wanted.port },
-      },
-    },
-  ];
-  const { zones } = verdict;
-  const whole =
-    zones &&
-    'vlan' in asking &&
-    'vlan' in asked &&
-    isAllOf(zones.from, asking.vlan) &&
-    isAllOf(zones.to, asked.vlan);
-  if (whole && verdict.on?.table !== 'rule')
-    remedies.push({
-      label: `Allow ${wantedText(wanted)} in the matrix, from ${zones.from.name} to ${zones.to.name}`,
-      operation: 'letZoneThrough',
-      input: {
-        from: zones.from.id,
-        to: zones.to.id,
-        match: { protocol: wanted.protocol, from: wanted.port, to: wanted.port },
-      },
-    });
-  return remedies;
-}
-
-export function nameOfReceiver(plan: Plan, to: Receiver): string {
-  if ('internet' in to) return 'the Internet';
-  if ('gateway' in to) return 'the gateway';
-  if ('address' in to) return formatAddress(to.address);
-  return 'vlan' in to ? plan.vlan.get(to.vlan)!.name : plan.device.get(to.device)!.name;
-}
 
 /** Somebody outside comes by whatever lets them in. */
 function fromOutside(

@@ -5,7 +5,7 @@ import { holdersOf } from '../model/routing';
 import { portsOf } from '../model/wiring';
 import { sentBy, ssidsOf } from '../model/wireless';
 import type { Air, Entry } from './entry';
-import type { Receiver, Sender } from './probe';
+import type { Receiver, Sender } from './question';
 
 /** Questions as people type them: from, to, and for what. */
 

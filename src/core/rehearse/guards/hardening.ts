@@ -9,7 +9,8 @@ import {
   vlansOf,
 } from '../../plan';
 import { hardeningFor, tickOf } from '../../model/guards';
-import { type Answer, type Receiver, probe } from '../probe';
+import { type Answer, probe } from '../probe';
+import type { Receiver } from '../question';
 
 /** The hardening list of a box, with what the plan and the rehearsal say of each point. */
 export interface HardeningPoint {

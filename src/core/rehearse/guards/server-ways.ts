@@ -1,7 +1,8 @@
 import { type Access, type Plan, type RadiusServer, deriveBy, hostOf } from '../../plan';
 import { boxesAsking, serversFor } from '../../model/guards';
 import { listenersOf } from '../../model/uplink';
-import { PING, type Answer, type ProbeQuestion, probe } from '../probe';
+import { type Answer, probe } from '../probe';
+import { PING, type ProbeQuestion } from '../question';
 
 /** The ways between a box that asks who is there and the servers it asks. A ping that passes says nothing of them. */
 export interface ServerWay {

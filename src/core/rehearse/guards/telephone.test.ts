@@ -4,7 +4,8 @@ import { hopped, listens, soundAccess, withTelephones } from '../../testing/acce
 import { deviceNamed, portNamed, put, vlanFor } from '../../testing/gear';
 import { done } from '../../testing/plans';
 import { helpfulRemedies } from '../opening-helps';
-import { type ProbeQuestion, probe } from '../probe';
+import { probe } from '../probe';
+import type { ProbeQuestion } from '../question';
 import { type Telephone, telephoneAt, voiceThrough } from './telephone';
 import { voiceSwitchAt } from './voice-switch';
 

@@ -1,7 +1,8 @@
 import { deriveBy, memo, type Plan, type Question, portTitle } from '../../plan';
 import { wantedText } from '../../model/policy';
 import { airTitle } from '../entry';
-import { type Answer, type ProbeQuestion, type Receiver, type Sender, nameOfReceiver, probe } from '../probe';
+import { type Answer, probe } from '../probe';
+import { type ProbeQuestion, type Receiver, type Sender, nameOfReceiver } from '../question';
 
 const sorted = memo((questions: Plan['question']) =>
   [...questions.values()].sort((a, b) => (a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : a.id < b.id ? -1 : 1)),
