@@ -1,4 +1,5 @@
-import { type Entry, type Order, orderOf } from './order';
+import type { Entry, Order } from './entry';
+import { orderOf } from './order';
 import { reachedFrom } from './reach';
 import { socketsOf } from './sockets';
 import { standingAfter } from './standing';

@@ -1,9 +1,11 @@
-import { type Progress, groupBy } from '../plan';
+import { type Progress, finish, groupBy } from '../plan';
 import { isOnAir } from './air-seats';
+import { type Entry, NOWHERE, type Order, type Standing } from './entry';
 import { reachedFrom } from './reach';
 import { type Seating, type Socket, isSocket, socketsIn, takesUntagged } from './sockets';
 import { type SiteState, isVacant, placeIn, socketIn } from './state';
-import { type Setting, type Step, after, comesEarlier, wantsSaving, leadsOn, settingsOf } from './steps';
+import { type Step, after, wantsSaving, leadsOn, settingsOf } from './steps';
+import { StepsLeft, comesLast } from './steps-left';
 import { stepKey } from './wire';
 
 /**
@@ -11,51 +13,11 @@ import { stepKey } from './wire';
  * says still reaches every box that has steps left, or a socket that is ready by then reaches it.
  */
 
-/** What there is to do next. */
-export type Entry =
-  /** Sit down at a socket, with an address in the subnet of the box that comes next. */
-  | { readonly kind: 'sit'; readonly socket: string }
-  | {
-      readonly kind: 'step';
-      readonly step: Step;
-      readonly socket: string;
-      /** How many boxes with steps left are reached from there afterwards, of how many. */
-      readonly reached: number;
-      readonly of: number;
-    }
-  /** No socket reaches the box any more: its console, or a reset. */
-  | { readonly kind: 'console'; readonly device: string; readonly steps: readonly Step[] }
-  /** A parachute that has to stay, as nothing else reaches its box. */
-  | { readonly kind: 'recorded'; readonly device: string; readonly port: string };
-
-export interface Order {
-  readonly entries: readonly Entry[];
-  readonly end: SiteState;
-}
-
 /** In which order steps are tried. */
 const PHASES = { vlans: 0, parachute: 2, management: 3, pages: 6.5, save: 7, plug: 8, check: 9 } as const;
-/** Has one setting of a box to be made before another? */
-function comesBefore(a: Setting, b: Setting): boolean {
-  if (a.kind === 'vlans') return true;
-  if (b.kind === 'check') return a.kind !== 'plug' || a.after === 'save';
-  if (b.kind === 'plug') return a.kind !== 'check' || b.after === 'check';
-  if (b.kind === 'save') return a.kind !== 'check' && a.kind !== 'plug';
-  if (a.kind !== 'port') return false;
-  if (b.kind === 'management') return a.part === 'add';
-  return comesEarlier(a, b);
-}
-
-const comesLast = ({ kind }: Setting): boolean => kind === 'save' || kind === 'check';
-
 class Ordering {
   readonly entries: Entry[] = [];
-  /** What is left to do, by box. */
-  private readonly left = new Map<string, readonly Step[]>();
-  /** How many that is. */
-  private open = 0;
-  /** Those of a box that wait for no other of it, as long as nothing changed there. */
-  private readonly due = new Map<string, readonly Step[]>();
+  private readonly left: StepsLeft;
   private readonly parachutes: Set<string>;
   /** From which socket a box was found last. */
   private readonly foundFrom = new Map<string, string>();
@@ -68,19 +30,20 @@ class Ordering {
   ) {
     this.seat = standing.seat;
     this.parachutes = new Set(standing.parachutes);
+    this.left = new StepsLeft(this.parachutes);
     const isOpen = (step: Step) => standing.skipped.size === 0 || !standing.skipped.has(stepKey(step));
     const byBox = groupBy(settingsOf(state, then).filter(isOpen), ({ device }) => device);
     for (const steps of byBox.values()) {
       // What is saved and looked at comes with what is set; without it there is only what is plugged in.
       const plugs = steps.some(({ setting }) => setting.kind === 'plug' && setting.after === 'save');
       for (const step of steps)
-        if (!comesLast(step.setting) || (step.setting.kind === 'check' && plugs)) this.add(step);
+        if (!comesLast(step.setting) || (step.setting.kind === 'check' && plugs)) this.left.add(step);
     }
     const again = [
       ...[...standing.unsaved].map((device): Step => ({ device, setting: { kind: 'save' } })),
       ...[...standing.unchecked].map((device): Step => ({ device, setting: { kind: 'check' } })),
     ];
-    for (const step of again.filter(isOpen)) this.addOnce(step);
+    for (const step of again.filter(isOpen)) this.left.addOnce(step);
   }
 
   *run(): Generator<Progress, Order> {
@@ -95,7 +58,7 @@ class Ordering {
         this.jump() ||
         this.move('air');
       if (!goesOn) this.byConsole();
-      yield { done: this.entries.length, of: this.entries.length + this.open };
+      yield { done: this.entries.length, of: this.entries.length + this.left.open };
     }
     return { entries: this.entries, end: this.state };
   }
@@ -110,35 +73,17 @@ class Ordering {
     return true;
   }
 
-  private add(step: Step): void {
-    this.put(step.device, [...(this.left.get(step.device) ?? []), step]);
-  }
-  private drop(step: Step): void {
-    this.put(
-      step.device,
-      this.left.get(step.device)!.filter((other) => other !== step),
-    );
-  }
-  private put(device: string, steps: readonly Step[]): void {
-    this.open += steps.length - (this.left.get(device)?.length ?? 0);
-    if (steps.length > 0) this.left.set(device, steps);
-    else this.left.delete(device);
-    this.due.delete(device);
-  }
-  private all(): readonly Step[] {
-    return [...this.left.values()].flat();
-  }
   /** The boxes that are still to be plugged in. */
   private awaited(): readonly Step[] {
     return [...this.state.apart].flatMap((device) =>
-      (this.left.get(device) ?? []).filter(({ setting }) => setting.kind === 'plug'),
+      this.left.of(device).filter(({ setting }) => setting.kind === 'plug'),
     );
   }
 
   private take(step: Step, socket: string): void {
     this.state = after(this.state, step);
-    this.drop(step);
-    if (wantsSaving(step)) this.saveAgain(step.device);
+    this.left.drop(step);
+    if (wantsSaving(step)) this.left.saveAgain(step.device);
     const reached = [...reachedFrom(this.state, socket).keys()].filter((device) =>
       this.left.has(device),
     ).length;
@@ -155,19 +100,6 @@ class Ordering {
     return setting.part === 'pvid' ? 4 : 5;
   }
 
-  /** The steps of a box for which everything is done that has to come before. */
-  private dueAt(device: string): readonly Step[] {
-    let due = this.due.get(device);
-    if (due) return due;
-    const steps = this.left.get(device) ?? [];
-    const working = steps.filter((step) => !this.isClosing(step));
-    due = steps.filter(({ setting }) =>
-      working.every((other) => other.setting === setting || !comesBefore(other.setting, setting)),
-    );
-    this.due.set(device, due);
-    return due;
-  }
-
   private safeStep(
     socket: string,
     reached: ReadonlyMap<string, number>,
@@ -175,8 +107,11 @@ class Ordering {
   ): Step | undefined {
     // Cables are plugged in by hand, wherever the laptop is.
     const cables = this.awaited().filter(({ device }) => !reached.has(device));
-    const isDue = (step: Step) => this.dueAt(step.device).includes(step);
-    const all = [...[...reached.keys()].flatMap((device) => this.dueAt(device)), ...cables.filter(isDue)];
+    const isDue = (step: Step) => this.left.dueAt(step.device).includes(step);
+    const all = [
+      ...[...reached.keys()].flatMap((device) => this.left.dueAt(device)),
+      ...cables.filter(isDue),
+    ];
     const byPhase = groupBy(all.filter(may), (step) => this.phase(step, socket));
     const far = ({ device }: Step) => reached.get(device) ?? 0;
     for (const phase of [...byPhase.keys()].sort((a, b) => a - b)) {
@@ -195,8 +130,8 @@ class Ordering {
     const next = after(this.state, step);
     const now = reachedFrom(next, socket);
     // Its own box is among them: whatever is set has to be saved afterwards.
-    const isLast = kind === 'plug' && this.left.get(step.device)?.length === 1;
-    const lost = [...this.left.keys()].filter(
+    const isLast = kind === 'plug' && this.left.of(step.device).length === 1;
+    const lost = [...this.left.devices()].filter(
       (device) => !now.has(device) && !(isLast && device === step.device),
     );
     if (!this.left.has(step.device) && !now.has(step.device)) lost.push(step.device);
@@ -262,9 +197,7 @@ class Ordering {
   private isReady(state: SiteState, port: string): boolean {
     if (this.parachutes.has(port)) return true;
     const { device } = state.boxes[state.seats.get(port)!.bridge]!.bridge;
-    return !(this.left.get(device) ?? []).some(
-      ({ setting }) => setting.kind === 'port' && setting.port === port,
-    );
+    return !this.left.of(device).some(({ setting }) => setting.kind === 'port' && setting.port === port);
   }
 
   /** At a box that stands apart everything is done in one go: from nowhere else it is reached. */
@@ -303,8 +236,8 @@ class Ordering {
 
   /** Gives the installer a socket for a while, in the VLAN where a box will be found that has steps left. */
   private jump(from?: readonly string[]): boolean {
-    const open = [...this.left.keys()].filter((device) =>
-      this.left.get(device)!.some((step) => this.isWork(step)),
+    const open = [...this.left.devices()].filter((device) =>
+      this.left.of(device).some((step) => this.left.isWork(step)),
     );
     const awaited = new Set(this.awaited().map(({ device }) => device));
     if (this.parachutes.size > 2 * this.state.boxes.length) return false;
@@ -340,12 +273,12 @@ class Ordering {
     const before = this.state;
     this.state = after(before, step);
     this.parachutes.add(port);
-    this.due.delete(step.device);
+    this.left.lookAgain(step.device);
     // To close another in its stead would lead in a circle.
-    const found = this.safeStep(socket, reachedFrom(this.state, socket), (one) => this.isWork(one));
+    const found = this.safeStep(socket, reachedFrom(this.state, socket), (one) => this.left.isWork(one));
     this.state = before;
     this.parachutes.delete(port);
-    this.due.delete(step.device);
+    this.left.lookAgain(step.device);
     return found !== undefined;
   }
 
@@ -370,49 +303,32 @@ class Ordering {
   private openParachute(step: Step, device: string): void {
     const { port } = step.setting as Extract<Step['setting'], { kind: 'parachute' }>;
     this.parachutes.add(port);
-    this.due.delete(device);
+    this.left.lookAgain(device);
     const then = this.then.boxes[placeIn(this.then, device)]!.bridge;
     const facts = then.facts[then.ports.findIndex(({ id }) => id === port)]!;
     const planned = this.left
-      .get(device)
-      ?.find(({ setting }) => setting.kind === 'port' && setting.port === port);
-    if (planned) this.drop(planned);
-    this.add(step);
-    this.add({ device, setting: { kind: 'port', port, facts, part: 'set' } });
-  }
-
-  /** What was saved before is saved once more when something changed after. */
-  private saveAgain(device: string): void {
-    for (const kind of ['save', 'check'] as const) this.addOnce({ device, setting: { kind } });
-  }
-  private addOnce(step: Step): void {
-    if (!this.left.get(step.device)?.some(({ setting }) => setting.kind === step.setting.kind))
-      this.add(step);
-  }
-
-  /** Does it take a parachute away? That waits until nobody needs it; what else there is to do does not wait for it. */
-  private isClosing({ setting }: Step): boolean {
-    return setting.kind === 'port' && this.parachutes.has(setting.port);
-  }
-  private isWork(step: Step): boolean {
-    return !this.isClosing(step) && !comesLast(step.setting);
+      .of(device)
+      .find(({ setting }) => setting.kind === 'port' && setting.port === port);
+    if (planned) this.left.drop(planned);
+    this.left.add(step);
+    this.left.add({ device, setting: { kind: 'port', port, facts, part: 'set' } });
   }
 
   /** Where nothing but closing is left to do, a parachute stays that only itself leads back to. */
   private record(): boolean {
-    const left = this.all();
-    if (left.some((step) => this.isWork(step))) return false;
-    const step = left.find((one) => this.isClosing(one));
+    const left = this.left.all();
+    if (left.some((step) => this.left.isWork(step))) return false;
+    const step = left.find((one) => this.left.isClosing(one));
     if (step?.setting.kind !== 'port') return false;
-    this.drop(step);
+    this.left.drop(step);
     this.entries.push({ kind: 'recorded', device: step.device, port: step.setting.port });
     return true;
   }
 
   private byConsole(): void {
-    const all = [...this.left];
-    const [device, steps] = all.find(([, own]) => own.some((step) => this.isWork(step))) ?? all[0]!;
-    this.atConsole(device, steps);
+    const all = [...this.left.devices()];
+    const device = all.find((one) => this.left.of(one).some((step) => this.left.isWork(step))) ?? all[0]!;
+    this.atConsole(device, this.left.of(device));
   }
 
   /** Boxes that come without a page are given their address at the console, with what their links need besides. */
@@ -420,12 +336,14 @@ class Ordering {
     for (const { bridge, management } of this.state.boxes) {
       const { device } = bridge;
       if (management?.way !== 'console') continue;
-      const steps = (this.left.get(device) ?? []).filter(
-        ({ setting }) =>
-          setting.kind === 'vlans' ||
-          setting.kind === 'management' ||
-          (setting.kind === 'port' && setting.part === 'add'),
-      );
+      const steps = this.left
+        .of(device)
+        .filter(
+          ({ setting }) =>
+            setting.kind === 'vlans' ||
+            setting.kind === 'management' ||
+            (setting.kind === 'port' && setting.part === 'add'),
+        );
       if (steps.length > 0) this.atConsole(device, steps);
     }
   }
@@ -434,32 +352,11 @@ class Ordering {
     this.entries.push({ kind: 'console', device, steps });
     for (const step of steps) {
       this.state = after(this.state, step);
-      this.drop(step);
+      this.left.drop(step);
     }
-    if (steps.some(wantsSaving)) this.saveAgain(device);
+    if (steps.some(wantsSaving)) this.left.saveAgain(device);
   }
 }
-
-/** Where somebody is in the middle of an order. */
-export interface Standing {
-  /** The socket they sit at; null before they sat down. */
-  readonly seat: string | null;
-  /** The sockets they gave themselves and have not closed yet. */
-  readonly parachutes: ReadonlySet<string>;
-  /** The boxes that are set otherwise than they are saved, and those not looked at since. */
-  readonly unsaved: ReadonlySet<string>;
-  readonly unchecked: ReadonlySet<string>;
-  /** Steps that are left out on purpose, by their keys. */
-  readonly skipped: ReadonlySet<string>;
-}
-const NONE: ReadonlySet<string> = new Set();
-export const NOWHERE: Standing = {
-  seat: null,
-  parachutes: NONE,
-  unsaved: NONE,
-  unchecked: NONE,
-  skipped: NONE,
-};
 
 /**
  * The order of everything that makes of a site as it is what it is to be; from where somebody is in the middle of one. It
@@ -472,7 +369,5 @@ export const ordering = (
 ): Generator<Progress, Order> => new Ordering(now, then, from).run();
 
 /** The same at once. */
-export function orderOf(now: SiteState, then: SiteState, from: Standing = NOWHERE): Order {
-  const work = ordering(now, then, from);
-  for (let next = work.next(); ; next = work.next()) if (next.done) return next.value;
-}
+export const orderOf = (now: SiteState, then: SiteState, from: Standing = NOWHERE): Order =>
+  finish(ordering(now, then, from));

@@ -1,6 +1,7 @@
 import type { Plan, Progress } from '../plan';
 import { type Formers, NO_FORMERS, isSetUp } from './formers';
-import { type Entry, type Order, ordering } from './order';
+import type { Entry, Order } from './entry';
+import { ordering } from './order';
 import { presentState } from './present';
 import { standingAfter } from './standing';
 import { placeIn, plannedState } from './state';

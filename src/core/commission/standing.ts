@@ -1,4 +1,4 @@
-import { type Entry, NOWHERE, type Standing } from './order';
+import { type Entry, NOWHERE, type Standing } from './entry';
 import type { SiteState } from './state';
 import { after, wantsSaving } from './steps';
 

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { type Drawn, commissionSite, drawnCommission, plainDrawing } from '../../testing/commission';
 import { moreThan, runs } from '../../testing/runs';
 import { laptopFor } from '../laptop';
-import { type Entry, orderOf } from '../order';
+import type { Entry } from '../entry';
+import { orderOf } from '../order';
 import { settingsOf } from '../steps';
 import { type Bench, type BenchAction, act, benchOf, cutOff, isFinished, whyShut } from './bench';
 
