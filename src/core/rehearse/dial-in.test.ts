@@ -2,10 +2,10 @@ import { deviceNamed, put } from '../testing/gear';
 import { cardOf, uplinkNamed } from '../testing/internet';
 import { done, without } from '../testing/plans';
 import { soundPolicy } from '../testing/policy';
-import { type Plan, rankBetween } from '../plan';
-import { probe } from './probe';
+import { rankBetween } from '../plan';
 import { askedBy, questionFields, questionText } from './questions/ask';
-import { suggestedEnds, typedReceiver, typedSender, typedWanted } from './typed';
+import { ask } from '../testing/asking';
+import { suggestedEnds, typedSender, typedWanted } from './typed';
 
 /** People who dial in by VPN ask like anybody else. */
 
@@ -19,12 +19,6 @@ const open = (() => {
     port: 443,
   });
 })();
-const ask = (plan: Plan, from: string, to: string, service: string) =>
-  probe(
-    plan,
-    { from: typedSender(plan, from), to: typedReceiver(plan, to), wanted: typedWanted(plan, service) },
-    null,
-  );
 
 test('who dials in reaches what was opened for it and nothing else', () => {
   const answer = ask(open, 'dial-in', 'desk', 'HTTPS');

@@ -4,16 +4,9 @@ import { linksOf, portsOf } from '../model/wiring';
 import { deviceNamed, put, vlanFor } from '../testing/gear';
 import { done, prefix } from '../testing/plans';
 import { soundPolicy } from '../testing/policy';
-import { probe } from './probe';
-import { typedReceiver, typedSender, typedWanted } from './typed';
+import { ask } from '../testing/asking';
 
 const sound = soundPolicy();
-const ask = (plan: Plan, from: string, to: string, service: string) =>
-  probe(
-    plan,
-    { from: typedSender(plan, from), to: typedReceiver(plan, to), wanted: typedWanted(plan, service) },
-    '2026-05-04',
-  );
 const firewall = (name: string, value: Device['firewall'], plan = sound) =>
   put(plan, 'device', deviceNamed(plan, name)!, { firewall: value });
 const listed = (plan: Plan, name: string, port: number) =>

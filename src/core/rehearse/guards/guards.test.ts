@@ -4,30 +4,16 @@ import { switchOnOrder, switchedOn } from '../../edit';
 import { deviceNamed, portNamed, put, soundGear, vlanFor } from '../../testing/gear';
 import { portGuardsOf } from '../../model/guards';
 import { guardDamages, guarded, soundGuards, unbound, withReserve, withSix } from '../../testing/guards';
+import { ask } from '../../testing/asking';
 import { done } from '../../testing/plans';
 import { discover } from '../dhcp';
-import {
-  cutOffBy,
-  guardLine,
-  neededNow,
-  probe,
-  treeGuardsFor,
-  typedReceiver,
-  typedSender,
-  typedWanted,
-  wantedTrust,
-} from '../';
+import { cutOffBy, guardLine, neededNow, treeGuardsFor, wantedTrust } from '../';
 
 const sound = soundGuards();
 const bare = soundGear();
 const id = (plan: Plan, name: string) => deviceNamed(plan, name).id;
 const port = (plan: Plan, name: string, number: number) => portNamed(plan, name, number).id;
-const asked = (plan: Plan, from: string, to: string) =>
-  probe(
-    plan,
-    { from: typedSender(plan, from), to: typedReceiver(plan, to), wanted: typedWanted(plan, 'ping') },
-    null,
-  );
+const asked = (plan: Plan, from: string, to: string) => ask(plan, from, to, 'ping');
 const leasedAt = (plan: Plan, name: string, number: number, rogue: string | null = null) =>
   discover(plan, { at: { port: port(plan, name, number) }, mac: null, rogueAt: rogue });
 

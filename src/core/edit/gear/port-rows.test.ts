@@ -1,0 +1,98 @@
+import fc from 'fast-check';
+import { portsOf, fillPattern, describePorts, portsIn, rangeText } from '../../model/wiring';
+import { done, emptySite } from '../../testing/plans';
+import { readPortRows, typedCarried } from './port-rows';
+import { named, port, vlan, add, cupboard } from '../../testing/cupboard';
+
+describe('port numbers as people type them', () => {
+  const one = add(emptySite(), 'switch-24p', 'sw');
+  const ports = portsOf(one, named(one, 'sw').id);
+  test('a list of ranges, in order, each once, and what it means', () => {
+    const chosen = portsIn('9, 1-4,3,12', ports);
+    expect(chosen.map((item) => item.number)).toEqual([1, 2, 3, 4, 9, 12]);
+    expect(rangeText(chosen)).toBe('1-4, 9, 12');
+    expect(describePorts(chosen, ports)).toBe('6 ports, none of the fibre ones, with PoE');
+    expect(describePorts(portsIn('24-26', ports), ports)).toBe('3 ports, 2 of them fibre, 1 with PoE');
+  });
+  test.each([
+    ['1-4,x', '“x” in “1-4,x” is not a port or a range'],
+    ['', 'is not a port or a range'],
+    ['4-1', '“4-1” runs backwards; write 1-4'],
+    ['29', 'There is no port 29; this box has ports 1–28'],
+    ['0', 'There is no port 0'],
+  ])('%s is refused with the place', (text, why) => expect(() => portsIn(text, ports)).toThrow(why));
+  test('what rangeText writes, portsIn reads', () => {
+    fc.assert(
+      fc.property(fc.subarray(ports.slice(1), { minLength: 1 }), (some) => {
+        expect(portsIn(rangeText(some), ports)).toEqual(some);
+      }),
+    );
+  });
+  test.each([
+    ['ge{n}', 7, 'ge7'],
+    ['{24-n}', 7, '17'],
+    ['0/{n-1}', 1, '0/0'],
+    ['{n+100}', 3, '103'],
+    ['{x}', 1, null],
+    ['{n-5}', 1, null],
+    ['a}', 1, null],
+  ])('the pattern %s at port %i gives %s', (pattern, number, filled) =>
+    expect(fillPattern(pattern, number)).toBe(filled),
+  );
+});
+
+describe('pasted rows of ports', () => {
+  const plan = cupboard();
+  const read = (...lines: string[][]) => readPortRows(plan, lines);
+  const vid = (purpose: string) => String(vlan(plan, purpose).vid);
+  test('what a port is to carry, in the ways people write it', () => {
+    const cam = vlan(plan, 'cameras').id;
+    const management = vlan(plan, 'management').id;
+    expect(typedCarried(plan, vid('cameras'))).toEqual({ role: 'access', vlan: cam });
+    expect(typedCarried(plan, `access ${vid('cameras')} CM`)).toEqual({ role: 'access', vlan: cam });
+    expect(typedCarried(plan, `Voice ${vid('cameras')}`)).toEqual({ role: 'voice', vlan: cam });
+    expect(
+      typedCarried(plan, `trunk ${vid('cameras')}+${vid('staff')} untagged ${vid('management')}`),
+    ).toEqual({
+      role: 'trunk',
+      vlan: management,
+      taggedMode: 'list',
+      tagged: [cam, vlan(plan, 'staff').id].sort(),
+    });
+    expect(typedCarried(plan, 'trunk all')).toEqual({
+      role: 'trunk',
+      vlan: null,
+      taggedMode: 'all',
+      tagged: [],
+    });
+    expect(typedCarried(plan, 'parked')).toEqual({ role: 'parked' });
+    expect(() => typedCarried(plan, 'access 999')).toThrow('“999” is no segment of this site');
+  });
+  test('good rows are offered beside the refused ones, each with its reason', () => {
+    const rows = read(
+      ['Label', 'Box', 'Ports', 'VLAN'],
+      ['desks', 'SW-A', '5-7', vid('staff')],
+      ['', 'sw-a', '5-7,x', vid('staff')],
+      ['', 'sw-z', '1', vid('staff')],
+      ['', 'sw-a', '8', '4000'],
+      ['', 'sw-a', '', ''],
+    );
+    expect(rows.map((row) => row.why)).toEqual([
+      null,
+      expect.stringContaining('“x” in “5-7,x”'),
+      'There is no box “sw-z”.',
+      expect.stringContaining('“4000” is no segment'),
+      'The column ports is empty.',
+    ]);
+    const next = done(plan, 'importPorts', { rows: [{ assign: rows[0]!.assign, label: rows[0]!.label }] });
+    expect(port(next, 'sw-a', 6)).toMatchObject({
+      role: 'access',
+      untagged: vlan(plan, 'staff').id,
+      label: 'desks',
+    });
+  });
+  test('a table with half the columns says which is missing', () => {
+    expect(read(['Box', 'Port'], ['sw-a', '5'])[0]!.why).toBe('The column carries is missing.');
+    expect(read(['sw-a', '5'])[0]!.why).toBe('The column carries is empty.');
+  });
+});
