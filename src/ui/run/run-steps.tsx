@@ -16,18 +16,20 @@ import { SitCard } from './sit-card';
 import { StepCard } from './step-card';
 import { WindowLine } from './window-line';
 
+const idsOf = (results: Run['results']): string => results.map((entry) => entry.id).join(' ');
+
 /** What comes next of a run, what was said so far, and what is still to come. */
 export function RunSteps({ plan, run }: { plan: Plan; run: Run }) {
   const book = useLogBook();
   // Kept over steps: what somebody types is not lost because somebody else ticks one.
   const [draft, setDraft] = useState(NO_DRAFT);
   const revision = useSite((state) => state.revision);
-  const { start, running, result, stale, problem } = useJob();
+  const { start, running, result, stale, problem, job } = useJob();
   const { id, begun, results, done } = run;
   // What was moved by hand belongs to the plan it was moved in.
   const { edits } = begun.body;
   const own = begun.revision === revision;
-  const asked = results.map((entry) => entry.id).join(' ');
+  const asked = idsOf(results);
   useEffect(
     () => start({ kind: 'run', run: { id, results, edits: own ? edits : [] } }, true),
     // The results are told apart by their ids: an entry that was sent is the same one.
@@ -37,7 +39,9 @@ export function RunSteps({ plan, run }: { plan: Plan; run: Run }) {
   const left = result?.kind === 'run' ? result : null;
   const seat = left?.sheet.seats[0];
   const step = seat?.steps[0];
-  const busy = running !== null || stale;
+  // As soon as something is said, what is shown is the step before: nobody says it twice by pressing twice.
+  const isOfThese = job?.kind === 'run' && idsOf(job.run.results) === asked;
+  const busy = running !== null || stale || !isOfThese;
   return (
     <>
       {left && (

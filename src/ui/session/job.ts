@@ -6,6 +6,8 @@ import type { Job, JobResult } from '@/worker/protocol';
 import { usePlan, useSession, useSite } from './context';
 
 interface JobState {
+  /** What was asked for last. */
+  readonly job: Job | null;
   readonly running: { readonly done: number; readonly of: number } | null;
   readonly result: JobResult | null;
   /** Why it could not be worked out; empty unless it was tried. */
@@ -21,6 +23,7 @@ export function useJob() {
   const plan = usePlan();
   const revision = useSite((state) => state.revision);
   const [state, setState] = useState<JobState>({
+    job: null,
     running: null,
     result: null,
     problem: '',
@@ -31,6 +34,7 @@ export function useJob() {
     /** `keeping`: what was worked out before is shown until the new is there. */
     (job: Job, keeping = false) => {
       setState(({ result }) => ({
+        job,
         running: { done: 0, of: 0 },
         result: keeping ? result : null,
         problem: '',
