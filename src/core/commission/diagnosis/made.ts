@@ -2,7 +2,8 @@ import { readTrial, seenIn } from '../../exercises';
 import type { Plan } from '../../plan';
 import { faultKey } from '../../rehearse';
 import type { SiteTest } from '../tests';
-import { type Suspect, type Tried, pulled } from './suspects';
+import { type Tried, pulled } from './seen';
+import type { Suspect } from './suspects';
 
 /** What came of tests, as it can be held against what a deviation would give. */
 

@@ -2,19 +2,16 @@ import {
   type FaultKind,
   Readings,
   type Spot,
-  type Trial,
   endDevices,
   faultKinds,
   pluggedIn,
-  seenIn,
   stepsOf,
-  trialKey,
   withSteps,
 } from '../../exercises';
-import { type Draft, type Plan, derive, deriveBy } from '../../plan';
-import { type Fault, faultKey, outOfTouch } from '../../rehearse';
+import { type Draft, type Plan, derive } from '../../plan';
 import { socketGroups } from '../tests';
 import { type Place, placeOfStep } from './place';
+import { type Tried, knownOf, seeing } from './seen';
 
 /** What may have gone wrong: every single deviation from the plan that people make. */
 
@@ -33,9 +30,6 @@ const hostFirewall: FaultKind = {
         edit: (draft: Draft) => draft.update('device', device.id, { firewall: 'own-subnet' }),
       })),
 };
-
-/** What was tried: as the rehearsal tries it, or something that was pulled. */
-export type Tried = Trial | { readonly kind: 'fault'; readonly fault: Fault };
 
 export interface Suspect {
   readonly kind: string;
@@ -68,75 +62,36 @@ const possible = derive((plan): readonly Possible[] => {
 /** How many deviations there are. */
 export const countOf = (plan: Plan): number => possible(plan).length;
 
-/** Who is out of touch while something is pulled. */
-export const pulled = deriveBy((plan, key: string): string =>
-  outOfTouch(plan, JSON.parse(key) as Fault).join(' '),
-);
-
-/** What is seen on a site with one deviation. */
-function see(plan: Plan, readings: Readings, place: Place, trial: Tried): string {
-  if (trial.kind !== 'fault') return seenIn(plan, trial, readings.of(trial));
-  // What does not touch the links and the boxes between them is pulled with the same outcome.
-  const matters = place.key.startsWith('link ') || plan.box.by('device', place.key.slice(7)).length > 0;
-  return pulled(matters ? readings.plan : plan, faultKey(trial.fault));
+/** A site with a deviation in it, and where that is; null where it does not go into the plan. */
+function brokenBy(plan: Plan, { spot }: Possible): { readonly site: Plan; readonly place: Place } | null {
+  const steps = stepsOf(plan, spot, 'suspect');
+  const site = withSteps(plan, steps);
+  return site && steps[0] ? { site, place: placeOfStep(plan, steps[0]) } : null;
 }
-
-/** What is known of a deviation: where it is, and what is seen of it, by what is tried. */
-interface Known {
-  readonly place: Place;
-  readonly seen: Map<string, string>;
-}
-/**
- * By place among the deviations; null where one does not go into the plan. Kept for as long as the plan, as whoever writes
- * down one more test asks all of them again. The sites themselves are not kept: there are hundreds.
- */
-class Suspicions {
-  readonly known: (Known | null | undefined)[] = [];
-  constructor(readonly today: string | null) {}
-}
-const suspicions = new WeakMap<Plan, Suspicions>();
-function suspicionsOf(plan: Plan, today: string | null): Suspicions {
-  const kept = suspicions.get(plan);
-  if (kept?.today === today) return kept;
-  const made = new Suspicions(today);
-  suspicions.set(plan, made);
-  return made;
-}
-
-const keyOf = (trial: Tried): string => (trial.kind === 'fault' ? faultKey(trial.fault) : trialKey(trial));
 
 /** Every deviation by itself; null where it does not go into the plan, so that they can be counted. */
 export function* suspectsOf(plan: Plan, today: string | null): Generator<Suspect | null, void> {
-  const { known: all } = suspicionsOf(plan, today);
-  for (const [at, { kind, spot, weight }] of possible(plan).entries()) {
-    let made: Readings | null = null;
-    const readings = (): Readings =>
-      (made ??= new Readings(withSteps(plan, stepsOf(plan, spot, 'suspect'))!, today));
-    let known = all[at];
-    if (known === undefined) {
-      const steps = stepsOf(plan, spot, 'suspect');
-      const broken = withSteps(plan, steps);
-      known = broken && steps[0] ? { place: placeOfStep(plan, steps[0]), seen: new Map() } : null;
-      all[at] = known;
-      if (broken) made = new Readings(broken, today);
+  const known = knownOf(plan, today);
+  for (const [at, one] of possible(plan).entries()) {
+    let site: Plan | undefined;
+    if (known[at] === undefined) {
+      const broken = brokenBy(plan, one);
+      known[at] = broken && { place: broken.place, seen: new Map() };
+      site = broken?.site;
     }
-    if (known === null) {
-      yield null;
-      continue;
-    }
-    const { place, seen } = known;
-    yield {
-      kind: kind.id,
-      told: spot.told,
-      near: spot.near,
-      place,
-      weight,
-      seen: (trial) => {
-        const key = keyOf(trial);
-        let what = seen.get(key);
-        if (what === undefined) seen.set(key, (what = see(plan, readings(), place, trial)));
-        return what;
-      },
-    };
+    const { kind, spot, weight } = one;
+    let readings: Readings | undefined;
+    // Only where something is asked that was not asked before.
+    const read = () => (readings ??= new Readings(site ?? brokenBy(plan, one)!.site, today));
+    yield (
+      known[at] && {
+        kind: kind.id,
+        told: spot.told,
+        near: spot.near,
+        place: known[at].place,
+        weight,
+        seen: seeing(plan, known[at], read),
+      }
+    );
   }
 }

@@ -25,15 +25,15 @@ const treeRecords = derive((plan) => ({
   vids: vidsById(plan),
 }));
 
+const shapeOfPort = memo((port: WiredPort) => ({
+  ...pick(port, ['id', 'number', 'speed', 'lag']),
+  open: isOpen(port),
+}));
 /** What of a box and its ports makes the common tree and the instances: no VLAN of a port does. */
 const shapeOf = deriveBy((plan, device: string) => {
   const { box, ports } = bridgeOf(plan, device);
   return { box, ports: ports.map(shapeOfPort) };
 });
-const shapeOfPort = memo((port: WiredPort) => ({
-  ...pick(port, ['id', 'number', 'speed', 'lag']),
-  open: isOpen(port),
-}));
 const shapes = derive((plan) => fabricOf(plan).bridges.map(({ device }) => shapeOf(plan, device)));
 
 interface Standing {

@@ -75,7 +75,7 @@ const bridging = derive((plan): readonly string[] => {
 const makeBridge = (assume: Assumption) => {
   const factsFor = memo((box: WiredBox) =>
     memo((vids: ReadonlyMap<string, number>) =>
-      memo((port: WiredPort) => [portFacts(port, box, (id) => vids.get(id)!, assume)] as const),
+      memo((port: WiredPort) => portFacts(port, box, (id) => vids.get(id)!, assume)),
     ),
   );
   return (plan: Plan, device: string): Bridge => {
@@ -83,7 +83,7 @@ const makeBridge = (assume: Assumption) => {
     const ports = wiredPorts(plan, device);
     // Made once for each port as it is: a box is mostly looked at again because of one of them.
     const factsOf = factsFor(box)(vidsById(plan));
-    return { device, box, ports, facts: ports.map((port) => factsOf(port)[0]) };
+    return { device, box, ports, facts: ports.map(factsOf) };
   };
 };
 const bridges = { works: deriveBy(makeBridge('works')), leaks: deriveBy(makeBridge('leaks')) } as const;

@@ -111,6 +111,25 @@ function differences(plan: Plan, a: string, b: string): string[] {
   return found;
 }
 
+/** Whoever shares a network with another, and with all who share one with that. */
+function hangingTogether(lans: readonly (readonly number[])[]): number[][] {
+  const besides = groupBy(
+    lans.flatMap((lan) => lan.map((bridge) => ({ bridge, lan }))),
+    ({ bridge }) => bridge,
+  );
+  const seen = new Set<number>();
+  const from = (start: number): number[] => {
+    const group = [start];
+    for (const bridge of group) {
+      if (seen.has(bridge)) continue;
+      seen.add(bridge);
+      group.push(...besides.get(bridge)!.flatMap(({ lan }) => lan));
+    }
+    return [...new Set(group)];
+  };
+  return [...besides.keys()].flatMap((start) => (seen.has(start) ? [] : [from(start)]));
+}
+
 /** Boxes that run MST and are joined without others between them, by region, the largest first. */
 function regionsJoined(plan: Plan, grown: Grown): string[][][] {
   const { settings } = treesOf(plan);
@@ -122,24 +141,7 @@ function regionsJoined(plan: Plan, grown: Grown): string[][][] {
         .filter((bridge) => settings[places[bridge]!]!.mode === 'mst'),
     )
     .filter((lan) => lan.length > 1);
-  const beside = groupBy(
-    lans.flatMap((lan) => lan.map((bridge) => ({ bridge, lan }))),
-    ({ bridge }) => bridge,
-  );
-  const seen = new Set<number>();
-  const groups = [...beside.keys()].flatMap((start) => {
-    if (seen.has(start)) return [];
-    const group = [start];
-    seen.add(start);
-    for (const bridge of group)
-      for (const next of beside.get(bridge)!.flatMap(({ lan }) => lan))
-        if (!seen.has(next)) {
-          seen.add(next);
-          group.push(next);
-        }
-    return [group];
-  });
-  return groups.map((group) => {
+  return hangingTogether(lans).map((group) => {
     const regions = groupBy(group, (bridge) => String(topology.region[bridge]));
     return [...regions.values()]
       .map((bridges) => bridges.map((bridge) => deviceAt(plan, grown, bridge)).sort())
