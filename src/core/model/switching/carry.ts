@@ -40,13 +40,15 @@ export const boxLinks = derive((plan): readonly BoxLink[] => {
 });
 
 /** The links over which frames could pass. They stay the same while ports are given other VLANs. */
-const linesOf = derive((plan): readonly Line[] => {
+const linesOf = derive((plan, before: readonly Line[] | undefined): readonly Line[] => {
   const { seats } = fabric(plan);
-  return boxLinks(plan).flatMap(({ link, a, b }) =>
-    a.device !== b.device && isOpen(a) && isOpen(b)
-      ? [{ a: seats.get(a.id)!.bridge, b: seats.get(b.id)!.bridge, link }]
-      : [],
-  );
+  const known = new Map(before?.map((line) => [line.link, line]));
+  return boxLinks(plan).flatMap(({ link, a, b }) => {
+    if (a.device === b.device || !isOpen(a) || !isOpen(b)) return [];
+    const line = { a: seats.get(a.id)!.bridge, b: seats.get(b.id)!.bridge, link };
+    const was = known.get(link);
+    return [was?.a === line.a && was.b === line.b ? was : line];
+  });
 });
 const trunksAt = (plan: Plan, lines: readonly Line[]): Trunk[] => {
   const made = fabric(plan);
@@ -63,36 +65,44 @@ const trunksAt = (plan: Plan, lines: readonly Line[]): Trunk[] => {
  * and what remains is needed. Hopcroft and Tarjan 1973, "Algorithm 447".
  */
 const neededLines = deriveBy((plan, vlan: string): readonly Line[] => {
+  const { blocks, blocksAt, joints } = blocksIn(plan);
   const users = new Set(membersOfVlan(plan, vlan).map((user) => user.state.bridge));
-  const { blocks, boxesOf, touching } = blocksIn(plan);
-  // A block is a leaf when at most one of its boxes is in another block that stands, or uses the VLAN.
-  const standing = new Set(blocks.keys());
-  const memberships = new Map([...touching].map(([box, all]) => [box, all.size]));
-  const isLeaf = (at: number) => {
-    const ties = [...boxesOf[at]!].filter((box) => users.has(box) || memberships.get(box)! > 1);
-    return ties.length <= 1;
-  };
-  for (let changed = true; changed;) {
-    changed = false;
-    for (const at of standing) {
-      if (!isLeaf(at)) continue;
-      standing.delete(at);
-      for (const box of boxesOf[at]!) memberships.set(box, memberships.get(box)! - 1);
-      changed = true;
-    }
+  // What holds a block: its boxes that use the VLAN, or are in another block that stands.
+  const ties = joints.map((boxes) => boxes.length);
+  for (const box of users) {
+    const [only, other] = blocksAt.get(box) ?? [];
+    if (only !== undefined && other === undefined) ties[only]!++;
   }
-  return [...standing].flatMap((at) => blocks[at]!);
+  const memberships = new Map<number, number>();
+  const leaves = [...ties.keys()].filter((at) => ties[at]! <= 1);
+  const gone = new Set(leaves);
+  for (const leaf of leaves)
+    for (const box of joints[leaf]!) {
+      const left = (memberships.get(box) ?? blocksAt.get(box)!.length) - 1;
+      memberships.set(box, left);
+      if (left !== 1 || users.has(box)) continue;
+      const last = blocksAt.get(box)!.find((at) => !gone.has(at));
+      if (last === undefined || --ties[last]! > 1) continue;
+      gone.add(last);
+      leaves.push(last);
+    }
+  return blocks.flatMap((lines, at) => (gone.has(at) ? [] : lines));
 });
 
-/** The blocks of the plan's trunks, the boxes of each, and the blocks each box is in. */
+/** The blocks of the plan's trunks, the boxes of each, the blocks each box is in, and by block the boxes that are in others too. */
 const blocksIn = derive((plan) => {
   const blocks = blocksOf(linesOf(plan));
   const boxesOf = blocks.map((block) => new Set(block.flatMap((trunk) => [trunk.a, trunk.b])));
-  const touching = new Map<number, Set<number>>();
+  const blocksAt = new Map<number, number[]>();
   boxesOf.forEach((boxes, at) => {
-    for (const box of boxes) touching.set(box, (touching.get(box) ?? new Set()).add(at));
+    for (const box of boxes) {
+      const list = blocksAt.get(box);
+      if (list) list.push(at);
+      else blocksAt.set(box, [at]);
+    }
   });
-  return { blocks, boxesOf, touching };
+  const joints = boxesOf.map((boxes) => [...boxes].filter((box) => blocksAt.get(box)!.length > 1));
+  return { blocks, boxesOf, blocksAt, joints };
 });
 
 /** The biconnected components of a graph with parallel edges, as lists of edges; iterative, for long chains of boxes. */
