@@ -120,9 +120,11 @@ export function usableRange(prefix: Prefix): { readonly first: IpAddress; readon
 export const isBroadcast = (prefix: Prefix, address: IpAddress): boolean =>
   typeof prefix.address === 'number' && prefix.length < 31 && address === lastOf(prefix);
 
-/** Host number: the distance from the network address. Beyond 2^53 it is not exact and not used. */
-export const hostNumber = (prefix: Prefix, address: IpAddress): number =>
-  Number(BigInt(address) - BigInt(prefix.address));
+/** The address that stands in `to` where another stands in `from`, counted from the network address. May lie beyond its end. */
+export const samePlace = (from: Prefix, to: Prefix, address: IpAddress): IpAddress =>
+  typeof address === 'number'
+    ? (to.address as number) + (address - (from.address as number))
+    : (to.address as bigint) + (address - (from.address as bigint));
 
 /** The two halves of a prefix. Throws for a single address. */
 export function halves(prefix: Prefix): readonly [Prefix, Prefix] {

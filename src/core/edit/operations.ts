@@ -56,6 +56,7 @@ import * as networks from './wireless/networks';
 import * as radios from './wireless/radios';
 import * as repairs from './segments/repairs';
 import * as sizes from './segments/resize';
+import { splitSubnet } from './segments/split';
 
 /** Every operation by name: what the journal records, what a client queues and what a remedy offers. */
 const all = [
@@ -100,7 +101,7 @@ const all = [
   segments.setGateway,
   sizes.setPrefix,
   sizes.moveToFreeBlock,
-  sizes.splitSubnet,
+  splitSubnet,
   sizes.packSubnets,
   sizes.growToNeed,
   repairs.addManagement,

@@ -1,4 +1,4 @@
-import { type IpAddress, addOffset, contains, familyOf, formatAddress, formatPrefix } from '../address';
+import { type IpAddress, contains, familyOf, formatAddress, formatPrefix, samePlace } from '../address';
 import {
   type Forward,
   type Plan,
@@ -85,7 +85,7 @@ export function oneToOne(
   const inside = plan.subnet.get(item.subnet)!.prefix;
   const [from, into] = to === 'out' ? [inside, item.outside] : [item.outside, inside];
   if (!contains(from, address)) return null;
-  return addOffset(into.address, Number(BigInt(address) - BigInt(from.address)));
+  return samePlace(from, into, address);
 }
 
 /** The forward of an uplink that takes a port, from somebody outside where `from` says who. */

@@ -144,7 +144,8 @@ export const trimPool = operation(
 );
 
 type Span = { start: IpAddress; end: IpAddress };
-function without(part: Span, block: Span): Span[] {
+/** What is left of a range without another. */
+export function without(part: Span, block: Span): Span[] {
   if (typeof part.start !== typeof block.start || block.end < part.start || block.start > part.end)
     return [part];
   const low: Span = { start: part.start, end: addOffset(block.start, -1) };

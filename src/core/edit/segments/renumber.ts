@@ -1,13 +1,11 @@
 import {
   type IpAddress,
-  addOffset,
   familyOf,
   type Prefix,
   contains,
-  hostNumber,
   overlaps,
   prefixFamily,
-  sizeOf,
+  samePlace,
   usableRange,
   type AddressRange,
 } from '../../address';
@@ -24,9 +22,7 @@ export function renumbered(from: Prefix, to: Prefix, address: IpAddress): IpAddr
   const { first, last } = usableRange(to);
   const usable = (candidate: IpAddress) => candidate >= first && candidate <= last;
   if (overlaps(from, to) && usable(address)) return address;
-  const number = hostNumber(from, address);
-  if (number >= sizeOf(to)) return null;
-  const moved = addOffset(to.address, number);
+  const moved = samePlace(from, to, address);
   return usable(moved) ? moved : null;
 }
 
@@ -34,8 +30,7 @@ function renumberedRange(from: Prefix, to: Prefix, range: AddressRange): Address
   const inside = clip(range, from);
   if (!inside) return null;
   const { first, last } = usableRange(to);
-  const shift = (address: IpAddress) =>
-    overlaps(from, to) ? address : addOffset(to.address, hostNumber(from, address));
+  const shift = (address: IpAddress) => (overlaps(from, to) ? address : samePlace(from, to, address));
   const start = shift(inside.start);
   const end = shift(inside.end);
   if (start > last || end < first) return null;

@@ -75,7 +75,7 @@ export const moveVisitors = operation('moveVisitors', one, (draft, input) => {
 });
 
 /** Where a gateway belongs: the habitual host number, else the first free address. */
-function gatewayPlace(draft: Draft, subnet: Subnet): IpAddress {
+export function gatewayPlace(draft: Draft, subnet: Subnet): IpAddress {
   const habit = habitualGateway(siteOf(draft.plan), subnet.prefix);
   const held = addressesOf(draft.plan, subnet.id).some(
     (address) => address.address === habit && !address.gateway,

@@ -1,13 +1,10 @@
 import {
   leaseOf,
   needOf,
-  clip,
   grown,
   prefixLengthFor,
   transientNeed,
-  purposeDefaults,
   foreignNetworks,
-  habitualGateway,
   takenPrefixes,
   thirdOctetPlaces,
   usableSpace,
@@ -17,9 +14,7 @@ import {
   packPrefixes,
   type PackRequest,
   type Prefix,
-  contains,
   formatPrefix,
-  halves,
   prefixFamily,
   samePrefix,
   formatAddress,
@@ -31,21 +26,18 @@ import {
   operation,
   type Plan,
   siteOf,
-  putBehind,
   badInput,
   type Address,
   type Subnet,
   type Vlan,
   Refusal,
   addressesOf,
-  gatewaysOf,
   hostOf,
   vlansOf,
   overtaken,
 } from '../../plan';
-import { proposeCode, proposeColour, proposePrefix, proposeVid } from './propose';
+import { proposePrefix } from './propose';
 import { renumber } from './renumber';
-import { putGateway } from './operations';
 
 /** The first few of some addresses, as a person would name them. */
 const names = (plan: Plan, addresses: readonly Address[]) => {
@@ -140,68 +132,6 @@ function placeFor(plan: Plan, vlan: Vlan, subnet: Subnet, length: number): Prefi
   return proposePrefix(plan, vlan.vid, length);
 }
 
-/** Cuts a subnet in two; the upper half becomes a segment of its own, its hosts keep their addresses. */
-export const splitSubnet = operation(
-  'splitSubnet',
-  z.strictObject({ subnet: z.string() }),
-  (draft, input) => {
-    const subnet = draft.need('subnet', input.subnet);
-    const vlan = draft.need('vlan', subnet.vlan);
-    const limit = widthOf(prefixFamily(subnet.prefix)) - 2;
-    if (subnet.prefix.length >= limit)
-      throw new Refusal(
-        'bad-input',
-        `A /${subnet.prefix.length} is too small to split; its halves would hold no hosts.`,
-      );
-    const [low, high] = halves(subnet.prefix);
-    const vid = proposeVid(draft.plan, vlan.lan);
-    if (vid === null) throw new Refusal('no-room', 'All VLAN ids of this LAN are in use.');
-    const name = `${vlan.name} upper`;
-    const half = Math.ceil(vlan.devices / 2);
-    draft.update('vlan', vlan.id, { devices: vlan.devices - half });
-    const upperVlan = draft.insert('vlan', {
-      ...withoutId(vlan),
-      vid,
-      name,
-      devices: half,
-      code: proposeCode(draft.plan, vlan.lan, purposeDefaults[vlan.purpose].code, name),
-      colour: proposeColour(draft.plan, vlan.colour),
-      rank: vlan.rank,
-    });
-    putBehind(draft, 'vlan', vlansOf(draft.plan), upperVlan.id, vlan.id);
-    draft.update('subnet', subnet.id, { prefix: low });
-    const upper = draft.insert('subnet', { ...withoutId(subnet), vlan: upperVlan.id, prefix: high });
-    for (const table of ['pool', 'exclusion'] as const)
-      for (const record of [...draft.plan[table].group(subnet.id).values()]) {
-        const below = clip(record, low);
-        const above = clip(record, high);
-        if (below) draft.update(table, record.id, below);
-        if (above && below)
-          draft.insert(table, { ...withoutId(record), ...above, subnet: upper.id } as never);
-        else if (above) draft.update(table, record.id, { subnet: upper.id });
-      }
-    for (const address of addressesOf(draft.plan, subnet.id))
-      if (contains(high, address.address) && !address.gateway)
-        draft.update('address', address.id, { subnet: upper.id });
-    const gateway = gatewaysOf(draft.plan, subnet.id)[0];
-    if (gateway) {
-      if (!contains(low, gateway.address))
-        draft.update('address', gateway.id, { address: habitualGateway(siteOf(draft.plan), low) });
-      putGateway(
-        draft,
-        upper,
-        contains(high, gateway.address) ? gateway.address : habitualGateway(siteOf(draft.plan), high),
-      );
-    }
-    return `${vlan.name}: ${formatPrefix(subnet.prefix)} split, ${formatPrefix(high)} is ${name} (VLAN ${vid})`;
-  },
-);
-
-const withoutId = <R extends { readonly id: string }>(record: R): Omit<R, 'id'> => {
-  const { id: _id, ...rest } = record;
-  return rest;
-};
-
 /** The length Fit gives a subnet: need plus growth, no smaller than what already stands in it, by the size school. */
 export function fittedLength(plan: Plan, vlan: Vlan, subnet: Subnet): number {
   const transit = vlan.purpose === 'transit';
@@ -264,6 +194,8 @@ export const packSubnets = operation('packSubnets', z.strictObject({}), (draft) 
 export const growToNeed = operation('growToNeed', z.strictObject({ subnet: z.string() }), (draft, input) => {
   const subnet = draft.need('subnet', input.subnet);
   const vlan = draft.need('vlan', subnet.vlan);
+  if (prefixFamily(subnet.prefix) === 6)
+    throw badInput(`${formatPrefix(subnet.prefix)} is IPv6 and holds any number of devices.`, 'subnet');
   const length = Math.min(subnet.prefix.length, fittedLength(draft.plan, vlan, subnet));
   const place = growPlace(draft, vlan, subnet, length);
   if (!place)

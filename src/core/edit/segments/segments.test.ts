@@ -280,6 +280,20 @@ describe('moving and resizing', () => {
       hosts.every((host) => covers(prefix('10.20.10.0/26'), { address: host.address, length: 32 })),
     ).toBe(true);
   });
+  test('in IPv6 whoever made an address of his MAC address keeps all of it', () => {
+    const plan = staff();
+    const vlan = v4(plan, 'Staff').vlan;
+    let six = done(plan, 'addSubnet', { vlan, prefix: 'fd00:0:0:8::/64' });
+    const subnet = subnetOf(six, vlan, 6)!.id;
+    const hosts = ['200:5eff:fe00:5301', '200:5eff:fe00:5303'];
+    for (const host of hosts)
+      six = done(six, 'addHost', { subnet, name: `desk-${host.slice(-1)}`, address: `fd00:0:0:8:${host}` });
+    const after = done(six, 'setPrefix', { subnet, prefix: 'fd00:0:0:9::/64' });
+    const now = addressesOf(after, subnet).filter(({ gateway }) => !gateway);
+    expect(now.map(({ address }) => formatAddress(address)).sort()).toEqual(
+      hosts.map((host) => `fd00::9:${host}`),
+    );
+  });
   test('a subnet keeps its family and the value it was seen with', () => {
     const plan = staff();
     const subnet = v4(plan, 'Staff').id;

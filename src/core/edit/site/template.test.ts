@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
+import { formatAddress, formatPrefix, parseAddress } from '../../address';
 import { FindingsEngine } from '../../findings';
 import { readPlanFile } from '../../formats';
-import { type Plan, siteOf, stepsBetween } from '../../plan';
+import { type Plan, siteOf, stepsBetween, withRecord } from '../../plan';
 import { build, damagedSite, prefix } from '../../testing/plans';
 import { runs } from '../../testing/runs';
 import { fromTemplate } from './template';
@@ -32,6 +33,24 @@ test('a copy in another space has the same right and the same wrong, and leads b
     }),
     { numRuns: runs(40), seed: 4 },
   );
+});
+
+test('a router behind a router faces the segment in its new place', () => {
+  const [uplink] = clinic.uplink.values();
+  const [subnet] = [...clinic.subnet.values()].filter(
+    ({ prefix }) => formatPrefix(prefix) === '10.20.20.0/24',
+  );
+  const inside = withRecord(clinic, 'uplink', uplink!.id, {
+    ...uplink!,
+    segment: subnet!.vlan,
+    address: parseAddress('10.20.20.250'),
+    network: subnet!.prefix,
+    monitor: parseAddress('192.0.2.1'),
+  });
+  const copy = fromTemplate(inside, { name: 'Copy', space: prefix('10.99.0.0/16') });
+  const { address, network, monitor } = copy.uplink.get(uplink!.id)!;
+  expect([address, monitor].map((one) => formatAddress(one!))).toEqual(['10.99.20.250', '192.0.2.1']);
+  expect(formatPrefix(network!)).toBe('10.99.20.0/24');
 });
 
 test('names and domain are its own', () => {

@@ -41,6 +41,14 @@ function moveAll(draft: Draft, move: Move): void {
     });
   for (const { id, prefix: own, via } of [...draft.plan.route.values()])
     draft.update('route', id, { prefix: prefix(own), via: move(via) });
+  // A router behind a router faces a segment of this site.
+  for (const { id, segment, address, network, monitor } of [...draft.plan.uplink.values()])
+    if (segment !== null)
+      draft.update('uplink', id, {
+        address: address === null ? null : move(address),
+        network: network && prefix(network),
+        monitor: monitor === null ? null : move(monitor),
+      });
   for (const { id, toAddress } of [...draft.plan.question.values()])
     if (toAddress !== null) draft.update('question', id, { toAddress: move(toAddress) });
   for (const { id, from, to } of [...draft.plan.rule.values()]) {

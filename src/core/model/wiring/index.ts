@@ -1,4 +1,5 @@
 export { blankBox, blankPort } from './blank';
+export { endsAt, homesOf } from './ends';
 export {
   type Bridge,
   type Came,

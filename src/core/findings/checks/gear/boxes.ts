@@ -1,4 +1,4 @@
-import { linksAt, portsOf, portsTitle, powerOf, vlansIn, wiredPorts } from '../../../model/wiring';
+import { linksAt, portsOf, portsTitle, powerOf, vlansIn, wiredPorts, endsAt } from '../../../model/wiring';
 import {
   type Device,
   type Group,
@@ -15,7 +15,7 @@ import {
   plainVlansOf,
 } from '../../../plan';
 import { bridgingDevices } from '../../box-view';
-import { boxCheck, endsAt, gearCheck, isCabled } from './shared';
+import { boxCheck, gearCheck, isCabled } from './shared';
 
 /** What a box can do, and what is kept about it. */
 

@@ -1,9 +1,9 @@
 import { joinRemedy } from '../../../rehearse';
 import { type Port, portTitle, boxOf } from '../../../plan';
 import { boxLinks } from '../../../model/switching';
-import { innerPort } from '../../../model/wiring';
+import { innerPort, endsAt, homesOf } from '../../../model/wiring';
 import { onPort } from '../refs';
-import { assign, boxCheck, endsAt, gearCheck, segmentsOf, vlanBoxCheck } from './shared';
+import { assign, boxCheck, gearCheck, vlanBoxCheck } from './shared';
 
 /** Whether a port suits what is plugged into it. */
 
@@ -12,7 +12,7 @@ const trunkToEnd = vlanBoxCheck('trunk-to-end', function* (plan, { ports }) {
     if (port.role !== 'trunk') continue;
     const [end, other] = endsAt(plan, port);
     if (!end || other) continue;
-    const [home, second] = segmentsOf(plan, end.id);
+    const [home, second] = homesOf(plan, end.id);
     const deaf = port.untagged === null;
     if (!deaf && port.taggedMode === 'list') continue;
     yield {
@@ -32,7 +32,7 @@ const wrongSegment = vlanBoxCheck('port-wrong-segment', function* (plan, { ports
     if (port.role !== 'access' && port.role !== 'voice') continue;
     // Two cables in one port are a finding of their own.
     for (const end of endsAt(plan, port).slice(0, 1)) {
-      const homes = segmentsOf(plan, end.id);
+      const homes = homesOf(plan, end.id);
       if (homes.length !== 1) continue;
       const [home] = homes;
       if (home!.id === port.untagged || home!.id === port.voice) continue;
@@ -105,9 +105,7 @@ const plainInTaggedPath = gearCheck('plain-switch-tagged', function* (plan) {
 const plainServesMany = boxCheck('plain-switch-tagged', function* (plan, { box, device, ports }) {
   if (box.vlanAware) return;
   const ends = ports.flatMap((port) => endsAt(plan, port));
-  const homes = new Map(
-    ends.flatMap((end) => segmentsOf(plan, end.id).map((vlan) => [vlan.id, vlan] as const)),
-  );
+  const homes = new Map(ends.flatMap((end) => homesOf(plan, end.id).map((vlan) => [vlan.id, vlan] as const)));
   if (homes.size < 2) return;
   yield {
     severity: 'stop',

@@ -1,3 +1,4 @@
+import { homesOf } from '../../../model/wiring';
 import { formatAddress } from '../../../address';
 import { hasOwnFreeAddress } from '../../../edit';
 import {
@@ -13,7 +14,7 @@ import {
 } from '../../../plan';
 import { type VlanMember, islandsOf } from '../../../model/switching';
 import type { BoxCheck, Report } from '../../finding';
-import { boxCheck, segmentsOf } from './shared';
+import { boxCheck } from './shared';
 import { isCut } from './ways';
 
 /** Whether whoever configures a box gets to it. */
@@ -32,7 +33,7 @@ const managedCheck = (
   });
 
 const misplaced = managedCheck('management-misplaced', function* (plan, device) {
-  const vlan = segmentsOf(plan, device.id).find((item) => ['guest', 'iot', 'cameras'].includes(item.purpose));
+  const vlan = homesOf(plan, device.id).find((item) => ['guest', 'iot', 'cameras'].includes(item.purpose));
   if (!vlan) return;
   yield {
     severity: 'fix',

@@ -1,7 +1,7 @@
-import { rangeText, isOpen, vlansIn } from '../../../model/wiring';
+import { rangeText, isOpen, vlansIn, endsAt, homesOf } from '../../../model/wiring';
 import { type Plan, type Port, type Remedy, type Vlan, plainVlansOf, portTitle } from '../../../plan';
 import { onPort } from '../refs';
-import { assign, boxCheck, endsAt, isCabled, leadsToBox, segmentsOf, vlanBoxCheck } from './shared';
+import { assign, boxCheck, isCabled, leadsToBox, vlanBoxCheck } from './shared';
 
 /** How single ports are set. */
 
@@ -35,7 +35,7 @@ function byWhatIsThere(plan: Plan, open: readonly Port[], free: readonly Port[])
 /** The segment of the one device in a port; undefined where that is not one. */
 function onlyHome(plan: Plan, port: Port): Vlan | undefined {
   const [end, other] = endsAt(plan, port);
-  const [home, second] = end && !other ? segmentsOf(plan, end.id) : [];
+  const [home, second] = end && !other ? homesOf(plan, end.id) : [];
   return second ? undefined : home;
 }
 
@@ -80,7 +80,7 @@ const pvidDiffers = vlanBoxCheck('pvid-differs', function* (plan, { ports }) {
     if (port.pvid === port.untagged || port.role === 'undecided' || port.role === 'parked') continue;
     const vlan = (id: string | null) => (id === null ? 'no VLAN' : `VLAN ${plan.vlan.get(id)!.vid}`);
     // Who is plugged in has its address in one of the two, and is heard or answered, not both.
-    const needed = endsAt(plan, port).flatMap((end) => segmentsOf(plan, end.id).map(({ id }) => id));
+    const needed = endsAt(plan, port).flatMap((end) => homesOf(plan, end.id).map(({ id }) => id));
     const isNeeded = needed.some((id) => id === port.pvid || id === port.untagged);
     const wires = endsAt(plan, port).length === 1 ? [port.untagged, port.pvid] : [port.untagged];
     const both = wires.sort((a, b) => Number(needed.includes(b!)) - Number(needed.includes(a!)));

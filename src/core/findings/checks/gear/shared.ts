@@ -1,13 +1,4 @@
-import {
-  type Plan,
-  type Device,
-  type Port,
-  type Vlan,
-  addressesOn,
-  interfacesOf,
-  boxOf,
-  type Remedy,
-} from '../../../plan';
+import { type Plan, type Port, boxOf, type Remedy } from '../../../plan';
 import { cablesAt, linksAt } from '../../../model/wiring';
 import type { BoxCheck, SiteCheck } from '../../finding';
 
@@ -43,20 +34,6 @@ export const assign = (
   operation: 'assignPorts',
   input: { ports: ports.map((port) => port.id), role, ...fields },
 });
-
-/** The segments a device has addresses in. */
-export const segmentsOf = (plan: Plan, device: string): Vlan[] => {
-  const ids = interfacesOf(plan, device)
-    .flatMap((item) => addressesOn(plan, item.id))
-    .map((address) => plan.subnet.get(address.subnet)!.vlan);
-  return [...new Set(ids)].map((id) => plan.vlan.get(id)!);
-};
-
-/** The end devices a port leads to. */
-export const endsAt = (plan: Plan, port: Pick<Port, 'id' | 'device'>): Device[] =>
-  linksAt(plan, port)
-    .map((link) => plan.device.get(plan.port.get(link.to)!.device)!)
-    .filter((device) => !boxOf(plan, device.id));
 
 /** Does a port lead to another box? */
 export const leadsToBox = (plan: Plan, port: Port): boolean =>
