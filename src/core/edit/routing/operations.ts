@@ -14,6 +14,7 @@ import {
   removeRecord,
 } from '../../plan';
 import { uplinksOf } from '../../model/uplink';
+import { hearInside } from '../hosts/network-interface';
 
 /** Static routes, tunnels, 1:1 translation, routers behind routers, and the telephone box kept inside. */
 
@@ -209,6 +210,7 @@ export const routeSegmentBy = operation(
         'device',
       );
     draft.update('interface', item.id, { device: device.id, mac: null, name: '' });
+    hearInside(draft, device.id, vlan.id);
     return `${vlan.name}: routed by ${device.name}`;
   },
 );

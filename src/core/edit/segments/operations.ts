@@ -29,7 +29,7 @@ import {
   vlansOf,
   overtaken,
 } from '../../plan';
-import { insertCard } from '../hosts/network-interface';
+import { insertRouted } from '../hosts/network-interface';
 import { removeAddresses } from '../hosts/remove';
 import { hasPool, proposePool, proposeSegment } from './propose';
 import { habitualGateway } from '../../model/segments';
@@ -48,7 +48,7 @@ export function gatewayInterface(draft: Draft, vlan: string): string {
   const device = routingDevice(draft);
   const known = interfacesOf(draft.plan, device.id).find((item) => item.vlan === vlan);
   if (known) return known.id;
-  return insertCard(draft, device.id, { kind: 'vlan', vlan }).id;
+  return insertRouted(draft, device.id, vlan).id;
 }
 
 /** Sets, moves or (with null) removes the gateway address of a subnet. */

@@ -1,5 +1,6 @@
 import {
   type IpAddress,
+  addOffset,
   packPrefixes,
   type Prefix,
   usableHosts,
@@ -93,19 +94,24 @@ function proposeName(plan: Plan, wished: string): string {
   return names.find((name) => !used.has(name)) ?? wished;
 }
 
-/** The pool the site's habits put into a subnet: its pool band, shortened to the need when sized to need. */
+/**
+ * The pool the site's habits put into a subnet: its pool band, shortened to the need when sized to need. Where the band does
+ * not hold the need, the band of fixed addresses before it yields.
+ */
 export function proposePool(
   site: Site,
   prefix: Prefix,
   vlan: Pick<Vlan, 'devices' | 'growth' | 'transient'>,
 ): { readonly range: AddressRange; readonly lease: number } | null {
-  const band = bandsOf(site, prefix).pool;
+  const { pool: band, fixed } = bandsOf(site, prefix);
   if (!band || prefix.length > 30) return null;
   const room = countOf(band);
-  const lease = proposeLease(vlan, 0, room) ?? DEFAULT_LEASE;
+  const spare = fixed ? countOf(fixed) : 0;
+  const lease = proposeLease(vlan, 0, room + spare) ?? DEFAULT_LEASE;
   const need = poolNeed(vlan, 0, lease).total;
+  const before = Math.min(spare, Math.max(0, need - room));
   const count = Math.max(1, Math.min(room, Math.max(need, Math.ceil(room / 2))));
-  return { range: { start: band.start, end: endOf(band.start, count) }, lease };
+  return { range: { start: addOffset(band.start, -before), end: endOf(band.start, count) }, lease };
 }
 
 /** Does a segment of a purpose usually lease addresses? */

@@ -199,7 +199,7 @@ describe('proposals', () => {
       ),
     ).toEqual(['192.168.20.0/24', '10.0.20.0/24', '10.1.20.0/24', '10.2.20.0/24', '10.3.20.0/24']);
   });
-  test('every segment added to a new site is free of stops and fixes of its own', () => {
+  test('every segment added is what was proposed', () => {
     let plan = emptySite({ sizing: 'need' });
     for (const purpose of ['management', 'staff', 'guest', 'cameras', 'voice', 'iot'] as const) {
       const proposal = proposeSegment(plan, { purpose });

@@ -25,7 +25,7 @@ import {
   siteOf,
 } from '../../plan';
 import { clip, isUntaken, takenPrefixes, usableSpace, vlanIdPlace64 } from '../../model/segments';
-import { insertCard } from '../hosts/network-interface';
+import { insertRouted } from '../hosts/network-interface';
 import { without } from '../pools/operations';
 import { gatewayPlace } from './repairs';
 import { withoutId } from './twin';
@@ -48,7 +48,7 @@ export class Interfaces {
     if (item.kind !== 'vlan' || item.vlan !== this.lower) return id;
     const known = this.made.get(id);
     if (known) return known;
-    const made = insertCard(this.draft, item.device, { kind: 'vlan', vlan: this.upper }).id;
+    const made = insertRouted(this.draft, item.device, this.upper).id;
     this.made.set(id, made);
     return made;
   }

@@ -1,7 +1,8 @@
 import * as z from 'zod';
 import { type Band, type Draft, badInput, bands, kinds, operation } from '../../plan';
 import { type Setting, networksAt, proposeChannels, radiosOf, spotOf } from '../../model/wireless';
-import { adding, carries, innerPort } from '../../model/wiring';
+import { innerPort } from '../../model/wiring';
+import { hearInside } from '../hosts/network-interface';
 import { carryEverywhere } from '../gear/carry';
 
 /** Radios of access points, where they hang, and the channels of all of them. */
@@ -119,11 +120,7 @@ export const carryNetworks = operation(
       throw badInput(`The ports of ${device.name} are not recorded; choose its model first.`, 'device');
     let changed = 0;
     for (const vlan of vlans) {
-      const inside = draft.need('port', inner.id);
-      if (!carries(inside, vlan)) {
-        draft.update('port', inside.id, { ...adding(inside, vlan), profile: null });
-        changed++;
-      }
+      if (hearInside(draft, device.id, vlan)) changed++;
       changed += carryEverywhere(draft, vlan).length;
     }
     if (changed === 0) throw badInput(`What ${device.name} sends is carried to it already.`, 'device');

@@ -10,7 +10,7 @@ import {
 } from '../../address';
 import { segmentsOf } from '../../model/hosts';
 import { dynamicNeed } from '../../model/pools';
-import { proposeLease } from '../../model/segments';
+import { layoutOfSubnet, proposeLease } from '../../model/segments';
 import type { SubnetCheck, VlanCheck } from '../finding';
 import type { SubnetHost } from '../subnet-view';
 
@@ -72,7 +72,15 @@ const poolSmall: SubnetCheck = {
       what: `The pool of ${vlan.name} is too small`,
       because: `${capacity} leases; ${need.text} are needed.`,
       remedies: [
-        { label: 'Widen the pool', operation: 'widenPool', input: { subnet: subnet.id } },
+        ...(layoutOfSubnet(plan, subnet).counts.free >= need.total - capacity
+          ? [
+              {
+                label: 'Widen the pool',
+                operation: 'widenPool',
+                input: { subnet: subnet.id },
+              } satisfies Remedy,
+            ]
+          : []),
         ...(lease !== null && lease < longest
           ? [
               {
