@@ -33,7 +33,8 @@ function Line({ line }: { line: FieldDifference }) {
   return (
     <tr>
       <td>
-        {line.what} <span className="text-muted">{line.kind === 'changed' ? '' : `(${line.table})`}</span>
+        {line.what}{' '}
+        {line.kind !== 'changed' && line.word && <span className="text-muted">({line.word})</span>}
       </td>
       <td>{line.kind === 'changed' ? line.field : <b>{words[line.kind]}</b>}</td>
       <td className="mono">{line.before}</td>

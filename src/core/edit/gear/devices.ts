@@ -20,6 +20,7 @@ import {
   boxOf,
 } from '../../plan';
 import {
+  homesOf,
   isPassive,
   blankBox,
   blankPort,
@@ -116,12 +117,17 @@ export function insertBox(draft: Draft, device: Device, model: Model, location: 
   return box;
 }
 
-/** A routing box is inside every VLAN it has an interface in; any other lives untagged in the management segment. */
+/**
+ * A routing box is inside every VLAN it has an interface or an address in; any other lives untagged where its address is, else in
+ * the management segment.
+ */
 function innerCarried(plan: Plan, device: Device): Carried {
   const routed = interfacesOf(plan, device.id).flatMap((item) => item.vlan ?? []);
-  if (routed.length > 0 || device.kind === 'gateway' || device.kind === 'layer3-switch') return trunk(routed);
-  const management = vlansOf(plan).find((vlan) => vlan.purpose === 'management');
-  return management ? access(management.id) : undecided;
+  const homes = homesOf(plan, device.id);
+  if (routed.length > 0 || device.kind === 'gateway' || device.kind === 'layer3-switch')
+    return trunk([...new Set([...routed, ...homes.map(({ id }) => id)])].sort());
+  const home = homes[0] ?? vlansOf(plan).find((vlan) => vlan.purpose === 'management');
+  return home ? access(home.id) : undecided;
 }
 
 export const addDevice = operation(

@@ -1,5 +1,5 @@
-import { boxOf } from '../../plan';
-import { portsOf, placesOf, shelf, powerOf } from '../../model/wiring';
+import { boxOf, subnetOf } from '../../plan';
+import { carries, homesOf, innerPort, portsOf, placesOf, shelf, powerOf } from '../../model/wiring';
 import { done, emptySite } from '../../testing/plans';
 import { findInPlan } from '../../find';
 import { named, port, vlan, assign, cupboard } from '../../testing/cupboard';
@@ -28,6 +28,23 @@ describe('the shelf', () => {
       'The number of copper ports is 5000; write a whole number from 0 to 400',
     );
   });
+});
+
+test.each(shelf.map(({ id }) => id))('%s hears the segment in which it was given an address', (id) => {
+  const plan = done(cupboard(), 'addDevice', { model: { shelf: id }, name: 'new' });
+  const device = named(plan, 'new');
+  const inner = innerPort(plan, device.id);
+  for (const home of homesOf(plan, device.id))
+    if (boxOf(plan, device.id)!.vlanAware) expect(carries(inner!, home.id)).toBe(true);
+});
+
+test('a device that has an address and is equipped afterwards lives where its address is', () => {
+  const site = cupboard();
+  const subnet = subnetOf(site, vlan(site, 'cameras').id, 4)!.id;
+  const hosted = done(site, 'addHost', { subnet, name: 'recorder-9', kind: 'recorder' });
+  const device = named(hosted, 'recorder-9').id;
+  const plan = done(hosted, 'equipDevice', { device, model: { shelf: 'switch-8' } });
+  expect(innerPort(plan, device)).toMatchObject({ role: 'access', untagged: vlan(plan, 'cameras').id });
 });
 
 describe('what ports carry', () => {

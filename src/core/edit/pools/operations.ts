@@ -13,13 +13,14 @@ import {
   outsideOf,
   siteOf,
   kinds,
+  type Plan,
   type Subnet,
   Refusal,
   badInput,
   addressesOf,
   gatewaysOf,
 } from '../../plan';
-import { type Run, clip, layoutOfSubnet, DEFAULT_LEASE, leaseOf } from '../../model/segments';
+import { type Run, clip, layoutOfSubnet, leaseOf } from '../../model/segments';
 import { proposePool } from '../segments/propose';
 import { dynamicNeed } from '../../model/pools';
 
@@ -100,6 +101,39 @@ export const removeRange = operation(
   },
 );
 
+/** The parts of a range that a server may lease: in the usable range, without gateways, static hosts and other pools than one. */
+function leasableOf(plan: Plan, subnet: Subnet, range: AddressRange, own: string | null): Span[] {
+  const usable = usableRange(subnet.prefix);
+  const blocked: Span[] = [
+    ...addressesOf(plan, subnet.id)
+      .filter(
+        ({ gateway, assignment }) =>
+          gateway || assignment !== 'reservation' || !siteOf(plan).reservationInPool,
+      )
+      .map(({ address }) => ({ start: address, end: address })),
+    ...[...plan.pool.group(subnet.id).values()].filter((other) => other.id !== own),
+  ];
+  const inside = clip(range, subnet.prefix);
+  const whole = inside && {
+    start: inside.start > usable.first ? inside.start : usable.first,
+    end: inside.end < usable.last ? inside.end : usable.last,
+  };
+  return blocked.reduce<Span[]>(
+    (parts, block) => parts.flatMap((part) => without(part, block)),
+    whole && whole.start <= whole.end ? [whole] : [],
+  );
+}
+
+/** The pools a subnet without any would get by the site's habits, around who stands there already; null where none fits. */
+export function firstPools(
+  plan: Plan,
+  subnet: Subnet,
+): { readonly ranges: readonly AddressRange[]; readonly lease: number } | null {
+  const proposal = proposePool(siteOf(plan), subnet.prefix, plan.vlan.get(subnet.vlan)!);
+  const ranges = proposal && leasableOf(plan, subnet, proposal.range, null);
+  return ranges?.length ? { ranges, lease: proposal!.lease } : null;
+}
+
 /**
  * Cuts a pool down to the parts that lie in its subnet's usable range and hold no gateway, static host or other pool;
  * keeps the largest part in this record and, with `keepAll`, the others as pools of their own.
@@ -110,26 +144,7 @@ export const trimPool = operation(
   (draft, { pool: id, keepAll }) => {
     const pool = draft.need('pool', id);
     const subnet = draft.need('subnet', pool.subnet);
-    const usable = usableRange(subnet.prefix);
-    const blocked: { start: IpAddress; end: IpAddress }[] = [
-      ...addressesOf(draft.plan, subnet.id)
-        .filter(
-          ({ gateway, assignment }) =>
-            gateway || assignment !== 'reservation' || !siteOf(draft.plan).reservationInPool,
-        )
-        .map((address) => ({ start: address.address, end: address.address })),
-      ...[...draft.plan.pool.group(subnet.id).values()].filter((other) => other.id !== id),
-    ];
-    const inside = clip(pool, subnet.prefix);
-    let parts = inside
-      ? [
-          {
-            start: inside.start > usable.first ? inside.start : usable.first,
-            end: inside.end < usable.last ? inside.end : usable.last,
-          },
-        ].filter((part) => part.start <= part.end)
-      : [];
-    for (const block of blocked) parts = parts.flatMap((part) => without(part, block));
+    const parts = leasableOf(draft.plan, subnet, pool, id);
     if (parts.length === 0) {
       draft.remove('pool', id);
       return `Pool ${show(pool.start, pool.end)} removed; nothing of it could be leased`;
@@ -160,16 +175,17 @@ export const widenPool = operation(
     const subnet = draft.need('subnet', id);
     const vlan = draft.need('vlan', subnet.vlan);
     if (draft.plan.pool.group(id).size === 0) {
-      const proposal = proposePool(siteOf(draft.plan), subnet.prefix, vlan);
+      const proposal = firstPools(draft.plan, subnet);
       if (!proposal) throw new Refusal('no-room', `${vlan.name} has no room for a pool; grow its subnet.`);
       const server = gatewaysOf(draft.plan, id)[0]?.interface;
-      draft.insert('pool', {
-        subnet: id,
-        ...proposal.range,
-        lease: DEFAULT_LEASE,
-        servedBy: server ? [server] : [],
-      });
-      return `${vlan.name}: pool ${show(proposal.range.start, proposal.range.end)} added`;
+      for (const range of proposal.ranges)
+        draft.insert('pool', {
+          subnet: id,
+          ...range,
+          lease: proposal.lease,
+          servedBy: server ? [server] : [],
+        });
+      return `${vlan.name}: pool ${proposal.ranges.map(({ start, end }) => show(start, end)).join(', ')} added`;
     }
     const start = dynamicNeed(draft.plan, subnet);
     let lacking = start.need.total - start.capacity;

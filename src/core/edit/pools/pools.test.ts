@@ -132,6 +132,16 @@ describe('a pool widened', () => {
     expect(() => done(wanting(400), 'widenPool', { subnet: subnetIn(base).id })).toThrow(
       /lacks \d+ leases even with every free address/,
     ));
+  test('is made around who stands there', () => {
+    const without = done(base, 'removeRange', { table: 'pool', id: only.id });
+    const [start, end] = [only.start, only.end].map((at) => (at as number) - network);
+    const after = done(host(without, start! + 4), 'widenPool', { subnet: subnetIn(base).id });
+    expect(spans(after)).toEqual([
+      [start, start! + 3],
+      [start! + 5, end],
+    ]);
+    expect(poolsIn(after).map(({ lease }) => lease)).toEqual([only.lease, only.lease]);
+  });
   test('is made where there was none', () => {
     const bare = withRecord(base, 'pool', only.id, null);
     expect(poolsIn(done(bare, 'widenPool', { subnet: subnetIn(bare).id }))).toHaveLength(1);

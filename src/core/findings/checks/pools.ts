@@ -1,5 +1,5 @@
 import { type Plan, type Pool, type Remedy, subnetsOf } from '../../plan';
-import { proposePool } from '../../edit';
+import { firstPools } from '../../edit';
 import {
   compareAddresses,
   formatAddress,
@@ -100,12 +100,12 @@ const noPool: SubnetCheck = {
   id: 'people-without-pool',
   station: 'addresses',
   scope: 'subnet',
-  *find(plan, { subnet, vlan, pools, site }) {
+  *find(plan, { subnet, vlan, pools }) {
     if (pools.length > 0 || familyOf(subnet.prefix.address) === 6) return;
     if (vlan.purpose !== 'staff' && vlan.purpose !== 'guest') return;
     // Another subnet of the segment may lease.
     if (subnetsOf(plan, vlan.id).some(({ id }) => plan.pool.group(id).size > 0)) return;
-    const proposal = proposePool(site, subnet.prefix, vlan);
+    const proposal = firstPools(plan, subnet);
     yield {
       severity: 'fix',
       on: { table: 'subnet', id: subnet.id },
@@ -114,7 +114,7 @@ const noPool: SubnetCheck = {
       remedies: proposal
         ? [
             {
-              label: `Add the pool ${show(proposal.range)}`,
+              label: `Add the pool ${proposal.ranges.map(show).join(', ')}`,
               operation: 'widenPool',
               input: { subnet: subnet.id },
             },
