@@ -1,4 +1,4 @@
-import { type Draft, type Interface, boxOf } from '../../plan';
+import type { Draft, Interface } from '../../plan';
 import { adding, carries, innerPort } from '../../model/wiring';
 
 /** Settings as the subnet gives them: nothing is set on the device itself. */
@@ -24,7 +24,7 @@ export const insertCard = (draft: Draft, device: string, fields: Partial<Interfa
 /** A box that lives in a segment hears it: its inside becomes a member. Says whether it was none. */
 export function hearInside(draft: Draft, device: string, vlan: string): boolean {
   const inner = innerPort(draft.plan, device);
-  if (!inner || !boxOf(draft.plan, device)?.vlanAware || carries(inner, vlan)) return false;
+  if (!inner || carries(inner, vlan)) return false;
   draft.update('port', inner.id, { ...adding(inner, vlan), profile: null });
   return true;
 }

@@ -13,12 +13,15 @@ import {
   kinds,
   Refusal,
   badInput,
+  groupBy,
   hostOf,
   overtaken,
 } from '../../plan';
+import { takePortsAlong } from '../gear/along';
 import { insertCard, subnetsSettings } from './network-interface';
 import { removeAddresses } from './remove';
 import { layoutOfSubnet } from '../../model/segments';
+import { portsTitle } from '../../model/wiring';
 import { nameMessage, nameProblem, proposeHostName, nextFreeAddress } from '../../model/hosts';
 
 export const hostInput = z.strictObject({
@@ -127,7 +130,7 @@ export const moveHost = operation(
       ? own
       : [...draft.plan.subnet.values()].find((subnet) => contains(subnet.prefix, to));
     draft.update('address', id, { address: to, subnet: (home ?? own).id });
-    return `${device.name}: ${formatAddress(address.address)} → ${formatAddress(to)}`;
+    return `${device.name}: ${formatAddress(address.address)} → ${formatAddress(to)}${along(draft, [address], home ?? own)}`;
   },
 );
 
@@ -176,6 +179,17 @@ export const useSubnetSettings = operation(
   },
 );
 
+/** Takes ports along with hosts that moved to a subnet from where they were; says which. */
+function along(draft: Draft, were: readonly Address[], { vlan: to }: Subnet): string {
+  const { plan } = draft;
+  const ports = [...groupBy(were, ({ subnet }) => plan.subnet.get(subnet)!.vlan)].flatMap(([from, some]) => {
+    const devices = new Set(some.map((address) => hostOf(plan, address).device.id));
+    return from === to ? [] : takePortsAlong(draft, devices, from, to);
+  });
+  const whom = were.length === 1 ? 'it' : 'them';
+  return ports.length > 0 ? `, and with ${whom} ${portsTitle(plan, ports)}` : '';
+}
+
 /** Moves a host to the segment of another purpose that fits its kind, at the next free address there. */
 export const moveToSubnet = operation(
   'moveToSubnet',
@@ -185,7 +199,7 @@ export const moveToSubnet = operation(
     const subnet = draft.need('subnet', input.subnet);
     const [place] = putInSubnet(draft, [address], subnet);
     const { device } = hostOf(draft.plan, address);
-    return `${device.name}: ${formatAddress(address.address)} → ${formatAddress(place!)} in ${draft.need('vlan', subnet.vlan).name}`;
+    return `${device.name}: ${formatAddress(address.address)} → ${formatAddress(place!)} in ${draft.need('vlan', subnet.vlan).name}${along(draft, [address], subnet)}`;
   },
 );
 
@@ -223,7 +237,7 @@ export const moveHostsToSubnet = operation(
       .filter((address) => address.subnet !== id);
     if (moving.length === 0) throw badInput(`They are in ${name} already.`, 'subnet');
     putInSubnet(draft, moving, subnet);
-    return `${moving.length === 1 ? hostOf(draft.plan, moving[0]!).device.name : `${moving.length} fixed addresses`} moved to ${name}`;
+    return `${moving.length === 1 ? hostOf(draft.plan, moving[0]!).device.name : `${moving.length} fixed addresses`} moved to ${name}${along(draft, moving, subnet)}`;
   },
 );
 

@@ -1,7 +1,6 @@
 import * as z from 'zod';
 import { type Prefix, formatAddress, formatPrefix, halves, lastOf, prefixFamily } from '../../address';
 import {
-  type Draft,
   type Plan,
   type Subnet,
   Refusal,
@@ -11,7 +10,7 @@ import {
   operation,
   subnetsOf,
 } from '../../plan';
-import { access, accessWithVoice, endsAt, homesOf } from '../../model/wiring';
+import { takePortsAlong } from '../gear/along';
 import { carryEverywhere } from '../gear/carry';
 import { twinOf, withoutId } from './twin';
 import { Interfaces, addBeside, moveHosts, passOn, sharePools, shareRouters } from './upper-half';
@@ -45,7 +44,7 @@ export const splitSubnet = operation(
       });
       passOn(draft, id, above);
     }
-    followHosts(draft, vlan.id, upperVlan.id);
+    takePortsAlong(draft, went, vlan.id, upperVlan.id);
     carryEverywhere(draft, upperVlan.id);
     return `${vlan.name}: ${formatPrefix(subnet.prefix)} split, ${formatPrefix(high)} is ${upperVlan.name} (VLAN ${upperVlan.vid})`;
   },
@@ -71,19 +70,4 @@ function halvesOf(plan: Plan, { id, prefix }: Subnet): readonly [Prefix, Prefix]
       ['subnet'],
     );
   return [low, high];
-}
-
-/** Ports of the lower segment into which somebody of the upper one is plugged go along. */
-function followHosts(draft: Draft, lower: string, upper: string): void {
-  const { plan } = draft;
-  for (const port of plan.port.values()) {
-    const calls = port.role === 'voice' && port.voice === lower;
-    if (!calls && (port.role !== 'access' || port.untagged !== lower)) continue;
-    const [end, other] = endsAt(plan, port);
-    if (!end || other) continue;
-    const homes = homesOf(plan, end.id);
-    if (homes.length !== 1 || homes[0]!.id !== upper) continue;
-    const carried = calls ? accessWithVoice(port.untagged!, upper) : access(upper);
-    draft.update('port', port.id, { ...carried, profile: null });
-  }
 }

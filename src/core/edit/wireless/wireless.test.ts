@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { perform } from '..';
-import { type Plan, applyChange, Refusal, interfacesOf } from '../../plan';
+import { type Plan, applyChange, Refusal, encodePlan, interfacesOf, planOfLists } from '../../plan';
 import {
   disturbance,
   networksAt,
@@ -50,6 +50,19 @@ describe('networks', () => {
     expect(refusal('takeOffAir', { ssid: office, device: deviceNamed(sound, 'ap-2').id }, one)).toMatch(
       /^Office is on no other access point/,
     );
+  });
+
+  test('are off the air with the last access point they were listed at, not at all the others', () => {
+    const office = ssidNamed(sound, 'Office').id;
+    const [first, second] = ['ap', 'ap-2'].map((name) => deviceNamed(sound, name).id);
+    const one = done(sound, 'edit', { table: 'ssid', id: office, set: { on: [first] } });
+    const gone = done(one, 'removeDevice', { device: first });
+    expect(sentBy(gone, ssidNamed(gone, 'Office'))).toEqual([]);
+    expect(ssidNamed(planOfLists(encodePlan(gone)), 'Office')).toMatchObject({ on: [], bands: [] });
+    const both = done(sound, 'edit', { table: 'ssid', id: office, set: { on: [first, second] } });
+    const left = done(both, 'removeDevice', { device: first });
+    expect(sentBy(left, ssidNamed(left, 'Office')).map(({ name }) => name)).toEqual(['ap-2']);
+    expect(ssidNamed(left, 'Office').bands).toEqual(ssidNamed(sound, 'Office').bands);
   });
 
   test('a name for each box and one name again is what it was, and who joined stays on', () => {

@@ -53,7 +53,7 @@ export const ssid = kind({
     keySet: day('key set').nullable(),
     keyKept: note('key kept', 80, { said: 'Where the key is kept' }),
     /** The access points it is on; none listed: on all. */
-    on: refs('device', 'dropped', 'access points', 'ssid_on', { edited: true }),
+    on: refs('device', 'hook', 'access points', 'ssid_on', { edited: true }),
     rank: rank(),
   },
   rules: [
@@ -64,4 +64,13 @@ export const ssid = kind({
     },
   ],
   title: ({ name }) => name,
+  // Listed at no access point it would be at all of them: with the last that it was listed at, it goes off the air.
+  without: {
+    tables: ['device'],
+    rule: (record, { ids }) => {
+      const on = record.on.filter((id) => !ids.has(id));
+      if (on.length === record.on.length) return record;
+      return on.length > 0 ? { ...record, on } : { ...record, on, bands: [] };
+    },
+  },
 });
