@@ -176,6 +176,11 @@ test('split, grow and shrink say what moves and what no longer fits', async ({ p
   await page.getByRole('button', { name: 'Grow to /25' }).click();
   await expect(page.getByLabel('Subnet of Pasteuriser cell')).toHaveValue('10.44.210.0/25');
   await page.getByRole('button', { name: 'Split…' }).click();
+  // What held for the whole holds for both halves.
+  await expect(dialog.getByRole('row').filter({ hasText: '(zone)' })).toContainText('Pasteuriser cell upper');
+  await expect(dialog.getByRole('row').filter({ hasText: 'gw-1 inside' })).toContainText(
+    'also Pasteuriser cell upper',
+  );
   await dialog.getByRole('button', { name: 'Split it' }).click();
   await expect(page.getByLabel('Subnet of Pasteuriser cell upper')).toHaveValue('10.44.210.64/26');
   await expect(page.getByLabel('Subnet of Pasteuriser cell', { exact: true })).toHaveValue('10.44.210.0/26');

@@ -33,8 +33,7 @@ function Line({ line }: { line: FieldDifference }) {
   return (
     <tr>
       <td>
-        {line.what}{' '}
-        {line.kind !== 'changed' && line.word && <span className="text-muted">({line.word})</span>}
+        {line.what} {line.word && <span className="text-muted">({line.word})</span>}
       </td>
       <td>{line.kind === 'changed' ? line.field : <b>{words[line.kind]}</b>}</td>
       <td className="mono">{line.before}</td>
