@@ -62,7 +62,9 @@ test('a plan file comes in as a reviewed change to this site', async ({ page, re
   await writeFile(file, text.replace('"name": "Family"', '"name": "Big family"'));
   await page.getByLabel('Choose a file').setInputFiles(file);
   await expect(
-    page.getByRole('dialog').getByRole('row', { name: /Family \(VLAN 20\) name Family Big family/ }),
+    page
+      .getByRole('dialog')
+      .getByRole('row', { name: /Family \(VLAN 20\) \(segment\) name Family Big family/ }),
   ).toBeVisible();
   await page.getByRole('button', { name: 'Take these changes' }).click();
   expect(await saved(page)).toBe(1);

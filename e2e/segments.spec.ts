@@ -152,7 +152,9 @@ test('Fit shows before and after, and nothing happens until it is accepted', asy
   await page.keyboard.press('f');
   const dialog = page.getByRole('dialog');
   await expect(
-    dialog.getByRole('row', { name: /10\.44\.240\.0\/27 prefix 10\.44\.240\.0\/27 10\.44\.240\.0\/25/ }),
+    dialog.getByRole('row', {
+      name: /10\.44\.240\.0\/27 \(subnet\) prefix 10\.44\.240\.0\/27 10\.44\.240\.0\/25/,
+    }),
   ).toBeVisible();
   await dialog.getByRole('button', { name: 'Leave as it is' }).click();
   await expect(page.getByLabel('Subnet of Exchange')).toHaveValue('10.44.240.0/27');
