@@ -2,12 +2,14 @@ import * as z from 'zod';
 import {
   type AddressRange,
   type IpAddress,
+  type Prefix,
   addOffset,
   formatAddress,
   usableRange,
   countOf,
 } from '../../address';
 import {
+  type Address,
   addressCodec,
   operation,
   outsideOf,
@@ -101,27 +103,36 @@ export const removeRange = operation(
   },
 );
 
-/** The parts of a range that a server may lease: in the usable range, without gateways, static hosts and other pools than one. */
-function leasableOf(plan: Plan, subnet: Subnet, range: AddressRange, own: string | null): Span[] {
-  const usable = usableRange(subnet.prefix);
-  const blocked: Span[] = [
-    ...addressesOf(plan, subnet.id)
-      .filter(
-        ({ gateway, assignment }) =>
-          gateway || assignment !== 'reservation' || !siteOf(plan).reservationInPool,
-      )
-      .map(({ address }) => ({ start: address, end: address })),
-    ...[...plan.pool.group(subnet.id).values()].filter((other) => other.id !== own),
-  ];
-  const inside = clip(range, subnet.prefix);
-  const whole = inside && {
-    start: inside.start > usable.first ? inside.start : usable.first,
-    end: inside.end < usable.last ? inside.end : usable.last,
-  };
-  return blocked.reduce<Span[]>(
-    (parts, block) => parts.flatMap((part) => without(part, block)),
-    whole && whole.start <= whole.end ? [whole] : [],
+/** The parts of a range that are hosts of a prefix, without what is blocked. */
+export function hostsIn(
+  range: AddressRange,
+  prefix: Prefix,
+  blocked: readonly AddressRange[],
+): AddressRange[] {
+  const { first, last } = usableRange(prefix);
+  const start = range.start < first ? first : range.start;
+  const end = range.end > last ? last : range.end;
+  const whole = clip(range, prefix) && start <= end ? [{ start, end }] : [];
+  return blocked.reduce<AddressRange[]>((parts, one) => parts.flatMap((part) => without(part, one)), whole);
+}
+
+const only = ({ address }: Address): AddressRange => ({ start: address, end: address });
+/** The addresses of the routers of a subnet, as ranges. */
+export const routersIn = (plan: Plan, subnet: string): AddressRange[] => gatewaysOf(plan, subnet).map(only);
+
+/** The parts of a range that a server may lease: without gateways, static hosts and other pools than one. */
+function leasableOf(
+  plan: Plan,
+  { id, prefix }: Subnet,
+  range: AddressRange,
+  own: string | null,
+): AddressRange[] {
+  const inPools = siteOf(plan).reservationInPool;
+  const held = addressesOf(plan, id).filter(
+    ({ gateway, assignment }) => gateway || assignment !== 'reservation' || !inPools,
   );
+  const pools = [...plan.pool.group(id).values()].filter((other) => other.id !== own);
+  return hostsIn(range, prefix, [...held.map(only), ...pools]);
 }
 
 /** The pools a subnet without any would get by the site's habits, around who stands there already; null where none fits. */
@@ -158,13 +169,12 @@ export const trimPool = operation(
   },
 );
 
-type Span = { start: IpAddress; end: IpAddress };
 /** What is left of a range without another. */
-export function without(part: Span, block: Span): Span[] {
+function without(part: AddressRange, block: AddressRange): AddressRange[] {
   if (typeof part.start !== typeof block.start || block.end < part.start || block.start > part.end)
     return [part];
-  const low: Span = { start: part.start, end: addOffset(block.start, -1) };
-  const high: Span = { start: addOffset(block.end, 1), end: part.end };
+  const low = { start: part.start, end: addOffset(block.start, -1) };
+  const high = { start: addOffset(block.end, 1), end: part.end };
   return [low, high].filter((span) => span.start <= span.end);
 }
 /** Widens the pools of a subnet over neighbouring free addresses until they hold their need; adds one if there is none. */

@@ -11,12 +11,14 @@ import {
   hostOf,
   subnetOf,
   vlansOf,
+  withRecord,
 } from '../../plan';
 import { endsAt, linksAt, portsOf } from '../../model/wiring';
 import { readPlanFile } from '../../formats';
 import { ask } from '../../testing/asking';
 import { done, emptySite, tried } from '../../testing/plans';
-import { deviceNamed, soundGear, vlanFor } from '../../testing/gear';
+import { deviceNamed, portNamed, soundGear, vlanFor } from '../../testing/gear';
+import { soundPolicy } from '../../testing/policy';
 import { moreThan, runs } from '../../testing/runs';
 
 const demos = ['1-row-house', '2-clinic', '3-creamery'].map((name) =>
@@ -179,6 +181,81 @@ describe('a subnet cut in two', () => {
     const { plan } = staff();
     const made = done(plan, 'addSubnet', { vlan: vlanFor(plan, 'staff').id, prefix: 'fd00:0:0:8::/64' });
     expect(() => done(made, 'growToNeed', { subnet: upperOf(plan, made).id })).toThrow('is IPv6');
+  });
+
+  test('zone, rules and guards that speak of the one speak of both', () => {
+    const sound = soundPolicy();
+    const { id: vlan } = vlanFor(sound, 'cameras');
+    const ruled = done(sound, 'addRule', {
+      action: 'deny',
+      from: [{ vlan }],
+      to: [{ vlan: vlanFor(sound, 'staff').id }],
+      services: [],
+      note: 'cameras stay away',
+    });
+    const device = deviceNamed(ruled, 'sw-a').id;
+    const guard = {
+      raGuard: false,
+      dhcp6Guard: false,
+      sourceGuard: false,
+      sourceGuard6: false,
+      option82: false,
+    };
+    const plan = withRecord(ruled, 'vlanGuard', 'guard1', {
+      ...guard,
+      id: 'guard1',
+      device,
+      vlan,
+      snooping: true,
+      inspection: true,
+    });
+    const after = done(plan, 'splitSubnet', { subnet: subnetOf(plan, vlan, 4)!.id });
+    const upper = upperOf(plan, after).vlan;
+    const [rule] = [...after.rule.values()].filter(({ note }) => note === 'cameras stay away');
+    expect(rule).toMatchObject({
+      from: [{ vlan }, { vlan: upper }],
+      to: [{ vlan: vlanFor(plan, 'staff').id }],
+    });
+    expect([...after.zone.values()].filter(({ vlans }) => vlans.includes(upper))).toEqual(
+      [...after.zone.values()].filter(({ vlans }) => vlans.includes(vlan)),
+    );
+    const guards = [...after.vlanGuard.values()].filter((one) => one.device === device);
+    expect(guards.map((one) => [one.vlan, one.snooping, one.inspection, one.raGuard])).toEqual(
+      expect.arrayContaining([
+        [vlan, true, true, false],
+        [upper, true, true, false],
+      ]),
+    );
+  });
+
+  test('the new VLAN is in the trees that the other is in', () => {
+    const sound = soundGear();
+    const [each, mst] = ['sw-a', 'sw-b'].map((name) => deviceNamed(sound, name).id);
+    let plan = done(sound, 'setBridge', { devices: [each], set: { mode: 'rstp-per-vlan' } });
+    plan = done(plan, 'setInstance', { devices: [each], number: 20, priority: 4096 });
+    plan = done(plan, 'setBridge', { devices: [mst], set: { mode: 'mst' } });
+    plan = done(plan, 'setInstance', { devices: [mst], number: 3, vids: '20,30' });
+    const cost = { ports: [portNamed(plan, 'sw-a', 9).id], instance: 20, set: { cost: 500 } };
+    plan = done(plan, 'setStpPort', cost);
+    const after = done(plan, 'splitSubnet', { subnet: subnetOf(plan, vlanFor(plan, 'cameras').id, 4)!.id });
+    const { vid } = after.vlan.get(upperOf(plan, after).vlan)!;
+    const own = (device: string | undefined) =>
+      [...after.instance.values()]
+        .filter((one) => one.device === device)
+        .map(({ number, vids, priority }) => [number, vids, priority])
+        .sort(([a], [b]) => Number(a) - Number(b));
+    expect(own(each)).toEqual([
+      [20, '', 4096],
+      [vid, '', 4096],
+    ]);
+    expect(own(mst)).toEqual([[3, `20,30,${vid}`, 32_768]]);
+    const costs = [...after.stpPort.values()].filter(({ port }) => port === cost.ports[0]);
+    expect(costs.map(({ instance, cost: of }) => [instance, of])).toEqual(
+      expect.arrayContaining([
+        [20, 500],
+        [vid, 500],
+      ]),
+    );
   });
 
   test.each([

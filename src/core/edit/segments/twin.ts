@@ -1,6 +1,6 @@
-import { type Draft, type Party, type Vlan, Refusal, putBehind, vlansOf } from '../../plan';
+import { type Draft, type Party, type Vlan, Refusal, boxOf, putBehind, vlansOf } from '../../plan';
 import { purposeDefaults } from '../../model/segments';
-import { formatVids, parseVids } from '../../model/tree';
+import { bridgeRecordOf, formatVids, parseVids } from '../../model/tree';
 import { proposeCode, proposeColour, proposeVid } from './propose';
 
 export const withoutId = <R extends { readonly id: string }>(record: R): Omit<R, 'id'> => {
@@ -55,9 +55,22 @@ export function twinOf(draft: Draft, vlan: Vlan): Vlan {
     if (guard.vlan === vlan.id) draft.insert('vlanGuard', { ...withoutId(guard), vlan: twin.id });
   for (const telephony of plan.telephony.by('vlan', vlan.id))
     draft.insert('telephony', { ...withoutId(telephony), vlan: twin.id });
-  for (const { id, vids } of plan.instance.values()) {
-    const listed = parseVids(vids);
-    if (listed?.has(vlan.vid)) draft.update('instance', id, { vids: formatVids([...listed, vid]) });
-  }
+  shareTrees(draft, vlan.vid, vid);
   return twin;
+}
+
+/** The VLAN is in the trees that the other is in; where boxes grow one for each VLAN, in one that is set alike. */
+function shareTrees(draft: Draft, like: number, vid: number): void {
+  const { plan } = draft;
+  const growsEach = (device: string) =>
+    (bridgeRecordOf(plan, device)?.mode ?? boxOf(plan, device)?.spanningTree) === 'rstp-per-vlan';
+  for (const item of plan.instance.values()) {
+    const listed = parseVids(item.vids);
+    if (growsEach(item.device)) {
+      if (item.number === like) draft.insert('instance', { ...withoutId(item), number: vid });
+    } else if (listed?.has(like)) draft.update('instance', item.id, { vids: formatVids([...listed, vid]) });
+  }
+  for (const item of plan.stpPort.values())
+    if (item.instance === like && growsEach(plan.port.get(item.port)!.device))
+      draft.insert('stpPort', { ...withoutId(item), instance: vid });
 }

@@ -1,5 +1,4 @@
 import {
-  type AddressRange,
   type IpAddress,
   type Prefix,
   contains,
@@ -26,7 +25,7 @@ import {
 } from '../../plan';
 import { clip, isUntaken, takenPrefixes, usableSpace, vlanIdPlace64 } from '../../model/segments';
 import { insertRouted } from '../hosts/network-interface';
-import { without } from '../pools/operations';
+import { hostsIn, routersIn } from '../pools/operations';
 import { gatewayPlace } from './repairs';
 import { withoutId } from './twin';
 
@@ -175,10 +174,11 @@ export function sharePools(draft: Draft, lower: string, upper: Subnet, above: In
   for (const table of ['pool', 'exclusion'] as const)
     for (const record of [...draft.plan[table].group(lower).values()]) {
       const [first, ...more] = sides.flatMap(({ id, prefix }) => {
-        const whole = clip(record, prefix);
-        const routers = gatewaysOf(draft.plan, id).map(({ address }) => ({ start: address, end: address }));
-        const parts = whole && (table === 'pool' ? leasable(whole, prefix, routers) : [whole]);
-        return (parts ?? []).map((part) => ({ ...part, subnet: id }));
+        const parts =
+          table === 'pool'
+            ? hostsIn(record, prefix, routersIn(draft.plan, id))
+            : [clip(record, prefix)].filter((part) => part !== null);
+        return parts.map((part) => ({ ...part, subnet: id }));
       });
       const servers = (subnet: string) =>
         'servedBy' in record && subnet === upper.id
@@ -190,14 +190,6 @@ export function sharePools(draft: Draft, lower: string, upper: Subnet, above: In
         draft.insert(table, { ...withoutId(record), ...part, ...servers(part.subnet) } as never);
     }
 }
-
-const leasable = (range: AddressRange, prefix: Prefix, routers: readonly AddressRange[]): AddressRange[] => {
-  const { first, last } = usableRange(prefix);
-  const start = range.start < first ? first : range.start;
-  const end = range.end > last ? last : range.end;
-  const whole = start > end ? [] : [{ start, end }];
-  return routers.reduce<AddressRange[]>((parts, one) => parts.flatMap((part) => without(part, one)), whole);
-};
 
 /** Routers pass discovers of the upper half on where they did, and to servers that stand in the lower half now. */
 export function passOn(draft: Draft, upper: string, above: Interfaces): void {
