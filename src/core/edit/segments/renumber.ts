@@ -38,10 +38,12 @@ function renumberedRange(from: Prefix, to: Prefix, range: AddressRange): Address
 }
 
 export interface Renumbering {
+  readonly from: Prefix;
+  readonly to: Prefix;
+  /** By the address that a host or router had: the one it has now. */
+  readonly went: ReadonlyMap<IpAddress, IpAddress>;
   /** Fixed addresses that have no place in the new prefix at their old host number. */
   readonly homeless: readonly Address[];
-  /** Pools and exclusions of which nothing is left. */
-  readonly lost: readonly string[];
 }
 
 /**
@@ -52,18 +54,19 @@ export interface Renumbering {
 export function renumber(draft: Draft, subnet: Subnet, to: Prefix, relocate: boolean): Renumbering {
   const from = subnet.prefix;
   draft.update('subnet', subnet.id, { prefix: to });
-  const lost: string[] = [];
   for (const table of ['pool', 'exclusion'] as const)
     for (const record of [...draft.plan[table].group(subnet.id).values()]) {
       if (!clip(record, from)) continue;
       const range = renumberedRange(from, to, record);
       if (range) draft.update(table, record.id, range);
-      else {
-        draft.remove(table, record.id);
-        lost.push(record.id);
-      }
+      else draft.remove(table, record.id);
     }
   const homeless: Address[] = [];
+  const went = new Map<IpAddress, IpAddress>();
+  const put = ({ id, address }: Address, place: IpAddress) => {
+    went.set(address, place);
+    draft.update('address', id, { address: place });
+  };
   // Addresses recorded outside the old prefix stay; nothing may land on one of them.
   const staying = new Set(
     addressesOf(draft.plan, subnet.id)
@@ -80,9 +83,9 @@ export function renumber(draft: Draft, subnet: Subnet, to: Prefix, relocate: boo
       if (!held.has(habit)) place = habit;
     }
     if (place === null || staying.has(place)) homeless.push(address);
-    else if (place !== address.address) draft.update('address', address.id, { address: place });
+    else if (place !== address.address) put(address, place);
   });
-  if (!relocate || homeless.length === 0) return { homeless, lost };
+  if (!relocate || homeless.length === 0) return { from, to, went, homeless };
   const without: Address[] = [];
   const promised = new Set<IpAddress>();
   const target = draft.need('subnet', subnet.id);
@@ -92,8 +95,8 @@ export function renumber(draft: Draft, subnet: Subnet, to: Prefix, relocate: boo
     if (place === null) without.push(address);
     else {
       promised.add(place);
-      draft.update('address', address.id, { address: place });
+      put(address, place);
     }
   }
-  return { homeless: without, lost };
+  return { from, to, went, homeless: without };
 }

@@ -37,6 +37,7 @@ import {
   overtaken,
 } from '../../plan';
 import { proposePrefix } from './propose';
+import { takeLiteralsAlong } from './literals';
 import { renumber } from './renumber';
 
 /** The first few of some addresses, as a person would name them. */
@@ -58,6 +59,21 @@ function refuseHomeless(plan: Plan, prefix: Prefix, homeless: readonly Address[]
     records,
     ['prefix'],
   );
+}
+
+/** Gives subnets other prefixes, and takes along what is in them and what names it. */
+function move(
+  draft: Draft,
+  before: Plan,
+  places: readonly (readonly [Subnet, Prefix])[],
+  relocate: boolean,
+): void {
+  const moves = places.map(([subnet, place]) => {
+    const moved = renumber(draft, subnet, place, relocate);
+    if (moved.homeless.length > 0) refuseHomeless(before, place, moved.homeless, relocate);
+    return moved;
+  });
+  takeLiteralsAlong(draft, before, moves);
 }
 
 /**
@@ -90,8 +106,7 @@ export const setPrefix = operation(
         [],
         ['prefix'],
       );
-    const { homeless } = renumber(draft, subnet, prefix, relocate);
-    if (homeless.length > 0) refuseHomeless(before, prefix, homeless, relocate);
+    move(draft, before, [[subnet, prefix]], relocate);
     return `${vlan.name}: ${formatPrefix(subnet.prefix)} → ${formatPrefix(prefix)}`;
   },
 );
@@ -116,9 +131,7 @@ export const moveToFreeBlock = operation(
         'no-room',
         `No free block of the address space holds a /${wanted}; use Fit or widen the space.`,
       );
-    const before = draft.plan;
-    const { homeless } = renumber(draft, subnet, place, true);
-    if (homeless.length > 0) refuseHomeless(before, place, homeless, true);
+    move(draft, draft.plan, [[subnet, place]], true);
     return `${vlan.name}: ${formatPrefix(subnet.prefix)} → ${formatPrefix(place)}`;
   },
 );
@@ -177,14 +190,11 @@ export const packSubnets = operation('packSubnets', z.strictObject({}), (draft) 
       lacking.map(({ vlan }) => ({ table: 'vlan' as const, id: vlan.id })),
     );
   }
-  let moved = 0;
-  for (const { subnet } of moving) {
-    const place = packing.placed.get(subnet.id)!;
-    if (samePrefix(place, subnet.prefix)) continue;
-    const { homeless } = renumber(draft, subnet, place, true);
-    if (homeless.length > 0) refuseHomeless(plan, place, homeless, true);
-    moved++;
-  }
+  const places = moving
+    .map(({ subnet }) => [subnet, packing.placed.get(subnet.id)!] as const)
+    .filter(([subnet, place]) => !samePrefix(place, subnet.prefix));
+  move(draft, plan, places, true);
+  const moved = places.length;
   return moved === 0
     ? 'Fit: every subnet already fits'
     : `Fit: ${moved} subnet${moved === 1 ? '' : 's'} re-packed`;
@@ -203,9 +213,7 @@ export const growToNeed = operation('growToNeed', z.strictObject({ subnet: z.str
       'no-room',
       `No free block holds a /${length} for ${vlan.name}; use Fit or widen the space.`,
     );
-  const before = draft.plan;
-  const { homeless } = renumber(draft, subnet, place, true);
-  if (homeless.length > 0) refuseHomeless(before, place, homeless, true);
+  move(draft, draft.plan, [[subnet, place]], true);
   return `${vlan.name}: ${formatPrefix(subnet.prefix)} → ${formatPrefix(place)}`;
 });
 
