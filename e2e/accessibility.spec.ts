@@ -26,6 +26,8 @@ const STATIONS = [
 
 /** What an element of the page says that breaks a rule; by night only what depends on colour is asked again. */
 async function violations(page: Page, byNight = true): Promise<string[]> {
+  // Panes have said how wide they are.
+  await expect(page.locator('[role=separator]:not([aria-valuenow])')).toHaveCount(0);
   await page.evaluate(axe);
   return page.evaluate(async (alsoByNight) => {
     interface Violation {

@@ -103,6 +103,8 @@ function List<T extends string>({
       <Select.Portal>
         <Select.Content
           position="popper"
+          // What it hangs on may be pushed off the screen by findings that come in; the list is to be reached all the same.
+          sticky="always"
           data-typing
           className="z-[60] max-h-(--radix-select-content-available-height) min-w-(--radix-select-trigger-width) border-2 border-ink bg-sheet text-ink"
         >
