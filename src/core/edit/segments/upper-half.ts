@@ -25,7 +25,7 @@ import {
 } from '../../plan';
 import { clip, isUntaken, takenPrefixes, usableSpace, vlanIdPlace64 } from '../../model/segments';
 import { insertRouted } from '../hosts/network-interface';
-import { hostsIn, routersIn } from '../pools/operations';
+import { hostsIn, routersIn, setRelay } from '../pools/operations';
 import { gatewayPlace } from './repairs';
 import { withoutId } from './twin';
 
@@ -55,6 +55,13 @@ export class Interfaces {
   /** The same, where there is one. */
   known(id: string): string {
     return this.made.get(id) ?? id;
+  }
+
+  /** What says who serves a pool, as it is above; nothing for what no server leases. */
+  served(record: object): object {
+    return 'servedBy' in record
+      ? { servedBy: (record.servedBy as readonly string[]).map((id) => this.known(id)) }
+      : {};
   }
 
   get twins(): ReadonlyMap<string, string> {
@@ -140,7 +147,7 @@ export function addBeside(
         subnet: made.id,
         start: moved(record.start),
         end: moved(record.end),
-        ...('servedBy' in record ? { servedBy: record.servedBy.map((id) => above.known(id)) } : {}),
+        ...above.served(record),
       } as never);
 }
 
@@ -180,10 +187,7 @@ export function sharePools(draft: Draft, lower: string, upper: Subnet, above: In
             : [clip(record, prefix)].filter((part) => part !== null);
         return parts.map((part) => ({ ...part, subnet: id }));
       });
-      const servers = (subnet: string) =>
-        'servedBy' in record && subnet === upper.id
-          ? { servedBy: record.servedBy.map((id) => above.known(id)) }
-          : {};
+      const servers = (subnet: string) => (subnet === upper.id ? above.served(record) : {});
       if (!first) draft.remove(table, record.id);
       else draft.update(table, record.id, { ...first, ...servers(first.subnet) });
       for (const part of more)
@@ -197,14 +201,12 @@ export function passOn(draft: Draft, upper: string, above: Interfaces): void {
     .flatMap(({ servedBy }) => servedBy)
     .filter((id) => ![...above.twins.values()].includes(id))
     .filter((id) => !draft.plan.address.by('interface', id).some(({ subnet }) => subnet === upper));
+  const relayAt = (id: string | undefined) =>
+    [...draft.plan.relay.values()].find((relay) => relay.interface === id);
   for (const { interface: router } of gatewaysOf(draft.plan, upper)) {
     const [under] = [...above.twins].find(([, over]) => over === router) ?? [];
-    const before = [...draft.plan.relay.values()].find((relay) => relay.interface === under);
-    const known = [...draft.plan.relay.values()].find((relay) => relay.interface === router);
-    const servers = [...new Set([...((known ?? before)?.servers ?? []), ...outside])].filter(
-      (id) => id !== router,
-    );
-    if (known) draft.update('relay', known.id, { servers });
-    else if (servers.length > 0) draft.insert('relay', { interface: router, servers });
+    const asked = (relayAt(router) ?? relayAt(under))?.servers ?? [];
+    const servers = [...new Set([...asked, ...outside])].filter((id) => id !== router);
+    if (servers.length > 0) setRelay.run(draft, { interface: router, servers });
   }
 }
