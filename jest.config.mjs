@@ -1,5 +1,6 @@
 const shared = {
   testEnvironment: 'node',
+  setupFiles: ['<rootDir>/src/core/testing/seed.ts'],
   transform: {
     '\\.(ts|tsx|js|mjs)$': [
       '@swc/jest',

@@ -96,6 +96,13 @@ describe('ways beyond the segments', () => {
     expect(() => done(sound, 'addTranslation', { subnet: id, outside: '172.20.5.0/30' })).toThrow(
       /one to one needs a \/\d+/,
     );
+    // A translation with fewer places than hosts, or of the other family, is none: the box would refuse it.
+    const item = [...plan.translation.values()][0]!;
+    for (const outside of ['172.20.5.0/30', '2001:db8:9::/64'])
+      expect(
+        ask(put(plan, 'translation', item, { outside: prefix(outside) }), 'till', other, 'camera pictures')
+          .delivered,
+      ).toBe(false);
   });
 
   test('a layer-3 switch passes on by its default route, and the gateway needs the route back', () => {

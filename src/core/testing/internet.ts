@@ -88,6 +88,7 @@ export const internetDamages: Readonly<Record<string, Damage>> = {
       ? tried(plan, 'addForward', { uplink: uplink.id, target: target.id, inside: insidePorts[(a + b) % 8]! })
       : plan;
   },
+  forwardNowhere: (plan, a, b) => internetDamages.forward!(internetDamages.upstream!(plan, a, 0), a, b),
   twice: (plan, a, b) => {
     const forward = pick(plan.forward.values(), a);
     if (!forward) return plan;
@@ -153,6 +154,19 @@ export const internetDamages: Readonly<Record<string, Damage>> = {
       subnet: subnet.id,
       outside: `${outside}/${subnet.prefix.length}`,
     });
+  },
+  uneven: (plan, a, b) => {
+    const subnet = pick(plan.subnet.values(), a)!;
+    const now = tried(plan, 'addTranslation', {
+      subnet: subnet.id,
+      outside: `172.20.5.0/${subnet.prefix.length}`,
+    });
+    const item = pick(now.translation.values(), a);
+    return item
+      ? put(now, 'translation', item, {
+          outside: prefix(['172.20.6.0/30', '172.20.6.128/27', '2001:db8:9::/64'][b % 3]!),
+        })
+      : now;
   },
   voiceBox: (plan, a, b) => {
     const subnet = pick(plan.subnet.values(), a)!;

@@ -3,6 +3,7 @@ export {
   type NextHop,
   type Router,
   holdersOf,
+  isOneToOne,
   isSame,
   legUp,
   meetingPoint,

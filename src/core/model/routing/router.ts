@@ -1,4 +1,4 @@
-import { type Family, type IpAddress, type Prefix, contains, familyOf } from '../../address';
+import { type Family, type IpAddress, type Prefix, contains, familyOf, prefixFamily } from '../../address';
 import {
   boxOf,
   type Address,
@@ -33,9 +33,16 @@ export interface Router {
   readonly legs: readonly Leg[];
   readonly statics: readonly Route[];
   readonly tunnels: readonly Tunnel[];
+  /** Those that are one to one. */
   readonly translations: readonly Translation[];
   /** Those over which something passes, in the order they are used. */
   readonly uplinks: readonly Uplink[];
+}
+
+/** Has the outside of a 1:1 translation a place for each address of the subnet? A subnet that grew may have more. */
+export function isOneToOne(plan: Plan, { subnet, outside }: Translation): boolean {
+  const { prefix } = plan.subnet.get(subnet)!;
+  return prefix.length === outside.length && prefixFamily(prefix) === prefixFamily(outside);
 }
 
 function make(plan: Plan, device: Device): Router {
@@ -53,7 +60,7 @@ function make(plan: Plan, device: Device): Router {
     ),
     statics: mine(plan.route.values()),
     tunnels: mine(plan.tunnel.values()).filter(({ enabled }) => enabled),
-    translations: mine(plan.translation.values()),
+    translations: mine(plan.translation.values()).filter((item) => isOneToOne(plan, item)),
     uplinks: workingUplinks(plan).filter((uplink) => uplink.device === device.id),
   };
 }

@@ -136,6 +136,12 @@ const examples: readonly (readonly [string, string, () => Plan, RegExp])[] = [
     /^It overlaps .*: who is asked for/,
   ],
   [
+    'translation-size',
+    'stop',
+    () => internetDamages.uneven!(internetDamages.translation!(sound, 0, 0), 0, 0),
+    /^One to one needs a \/24: each host of .* keeps its place/,
+  ],
+  [
     'voice-box',
     'stop',
     () => internetDamages.voiceBox!(sound, 0, 2),
@@ -223,6 +229,14 @@ describe('each check of the Internet side by an example', () => {
   test('every check has one', () =>
     expect(examples.map(([check]) => check).sort()).toEqual(internetChecks.map((check) => check.id).sort()));
   test('a site as it should be has none of them', () => expect(new FindingsEngine(sound).all()).toEqual([]));
+  test('a translation into the other family is removed, as no size of it would fit', () => {
+    const uneven = internetDamages.uneven!(sound, 0, 2);
+    const [finding] = new FindingsEngine(uneven).all().filter(({ check }) => check === 'translation-size');
+    expect(finding!.because).toMatch(
+      /has IPv4 addresses there: one to one needs an IPv4 network of the same/,
+    );
+    expect(finding!.remedies.map(({ label }) => label)).toEqual(['Remove the translation']);
+  });
   test('a network outside an uplink is foreign inside, and the segment moves away from it', () => {
     const staff = [...sound.subnet.values()].find(({ vlan }) => sound.vlan.get(vlan)!.purpose === 'staff')!;
     const plan = fibre({ network: staff.prefix });

@@ -1,9 +1,17 @@
-import { formatAddress, contains, formatPrefix, overlaps } from '../../../address';
-import { plainVlansOf, routersOf, type Remedy } from '../../../plan';
+import {
+  type Prefix,
+  formatAddress,
+  contains,
+  formatPrefix,
+  networkOf,
+  overlaps,
+  prefixFamily,
+} from '../../../address';
+import { plainVlansOf, routersOf, type Plan, type Remedy, type Translation } from '../../../plan';
 import { homeOf } from '../../../rehearse';
-import { isSame, routersAt, routersIn } from '../../../model/routing';
+import { isOneToOne, isSame, routersAt, routersIn } from '../../../model/routing';
 import { letsForwardsIn } from '../../../model/uplink';
-import { internetCheck } from './shared';
+import { internetCheck, setField } from './shared';
 
 /** Routes, tunnels, 1:1 translation, and routers behind routers. */
 
@@ -104,6 +112,17 @@ const sameFarNet = internetCheck('tunnel-overlap', function* (plan) {
   }
 });
 
+const untranslated = ({ id }: Translation): Remedy => ({
+  label: 'Remove the translation',
+  operation: 'removeTranslation',
+  input: { translation: id },
+});
+
+/** Does a network overlap no subnet, and nothing that another translation stands for? */
+const isFree = (plan: Plan, network: Prefix, { id }: Translation): boolean =>
+  ![...plan.subnet.values()].some(({ prefix }) => overlaps(prefix, network)) &&
+  ![...plan.translation.values()].some((item) => item.id !== id && overlaps(item.outside, network));
+
 const taken = internetCheck('translation-overlap', function* (plan) {
   const items = [...plan.translation.values()].sort((a, b) => (a.id < b.id ? -1 : 1));
   for (const [i, item] of items.entries()) {
@@ -117,8 +136,41 @@ const taken = internetCheck('translation-overlap', function* (plan) {
       also: [subnet ? { table: 'subnet', id: subnet.id } : { table: 'translation', id: other!.id }],
       what: `${formatPrefix(item.outside)} is taken already`,
       because: `It overlaps ${whose}: who is asked for there would be two.`,
+      remedies: [untranslated(item)],
+    };
+  }
+});
+
+const uneven = internetCheck('translation-size', function* (plan) {
+  for (const item of plan.translation.values()) {
+    if (isOneToOne(plan, item)) continue;
+    const { id, prefix, vlan } = plan.subnet.get(item.subnet)!;
+    const family = prefixFamily(prefix);
+    const sameFamily = prefixFamily(item.outside) === family;
+    const fitting = networkOf(item.outside.address, prefix.length);
+    const outside = formatPrefix(fitting);
+    yield {
+      severity: 'stop',
+      on: { table: 'translation', id: item.id },
+      also: [{ table: 'subnet', id }],
+      what: `${formatPrefix(item.outside)} has not the size of ${formatPrefix(prefix)}`,
+      because: sameFamily
+        ? `One to one needs a /${prefix.length}: each host of ${plan.vlan.get(vlan)!.name} keeps its place.`
+        : `${plan.vlan.get(vlan)!.name} has IPv${family} addresses there: one to one needs an IPv${family} network of the same size.`,
       remedies: [
-        { label: 'Remove the translation', operation: 'removeTranslation', input: { translation: item.id } },
+        ...(sameFamily && isFree(plan, fitting, item)
+          ? [
+              setField(
+                `Translate to ${outside}`,
+                'translation',
+                item.id,
+                'outside',
+                outside,
+                formatPrefix(item.outside),
+              ),
+            ]
+          : []),
+        untranslated(item),
       ],
     };
   }
@@ -141,4 +193,4 @@ const insideNat = internetCheck('double-nat-inside', function* (plan) {
   }
 });
 
-export const routingChecks = [routeNowhere, noDefault, tunnelShut, sameFarNet, taken, insideNat];
+export const routingChecks = [routeNowhere, noDefault, tunnelShut, sameFarNet, taken, uneven, insideNat];

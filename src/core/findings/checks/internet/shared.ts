@@ -34,10 +34,10 @@ export const removalOf = (forward: Forward): Remedy => ({
   input: { forward: forward.id },
 });
 
-/** Sets one field of an uplink or a forward, as a person would. */
+/** Sets one field, as a person would. */
 export const setField = (
   label: string,
-  table: 'uplink' | 'forward',
+  table: 'uplink' | 'forward' | 'translation',
   id: string,
   field: string,
   value: unknown,
