@@ -15,6 +15,7 @@ import {
   overlaps,
   parseMask,
   parsePrefix,
+  samePlace,
   sizeOf,
   usableHosts,
   usableRange,
@@ -89,6 +90,26 @@ describe('prefixes', () => {
         expect(low.address).toBe(whole.address);
         expect(lastOf(high)).toBe(lastOf(whole));
         expect(BigInt(high.address)).toBe(BigInt(lastOf(low)) + 1n);
+      }),
+    );
+  });
+  test('the same place in another network, to the bit; none for an address of the other family', () => {
+    const at = (from: string, to: string, address: string) =>
+      formatAddress(samePlace(p(from), p(to), parseAddress(address)!));
+    expect(at('10.1.2.0/24', '172.20.9.0/24', '10.1.2.77')).toBe('172.20.9.77');
+    expect(at('fd00:1::/64', '2001:db8:9:9::/64', 'fd00:1::200:5eff:fe00:5301')).toBe(
+      '2001:db8:9:9:200:5eff:fe00:5301',
+    );
+    expect(at('10.1.2.0/24', '172.20.9.0/24', 'fd00::5')).toBe('fd00::5');
+    expect(at('fd00:1::/64', '2001:db8:9:9::/64', '10.1.2.77')).toBe('10.1.2.77');
+    expect(at('10.1.2.0/24', '2001:db8:9:9::/64', '10.1.2.77')).toBe('10.1.2.77');
+    fc.assert(
+      fc.property(ipv6, ipv6, fc.nat(), fc.integer({ min: 1, max: 127 }), (a, b, host, length) => {
+        const [from, to] = [networkOf(a, length), networkOf(b, length)];
+        const address = (from.address as bigint) + (BigInt(host) % BigInt(sizeOf(from)));
+        const there = samePlace(from, to, address);
+        expect(contains(to, there)).toBe(true);
+        expect(samePlace(to, from, there)).toBe(address);
       }),
     );
   });

@@ -120,11 +120,16 @@ export function usableRange(prefix: Prefix): { readonly first: IpAddress; readon
 export const isBroadcast = (prefix: Prefix, address: IpAddress): boolean =>
   typeof prefix.address === 'number' && prefix.length < 31 && address === lastOf(prefix);
 
-/** The address that stands in `to` where another stands in `from`, counted from the network address. May lie beyond its end. */
-export const samePlace = (from: Prefix, to: Prefix, address: IpAddress): IpAddress =>
-  typeof address === 'number'
-    ? (to.address as number) + (address - (from.address as number))
-    : (to.address as bigint) + (address - (from.address as bigint));
+/**
+ * The address that stands in `to` where another stands in `from`, counted from the network address. May lie beyond its end.
+ * One of another family than both stands in neither, and stays as it is.
+ */
+export function samePlace(from: Prefix, to: Prefix, address: IpAddress): IpAddress {
+  const [first, other] = [from.address, to.address];
+  if (typeof address === 'number')
+    return typeof first === 'number' && typeof other === 'number' ? other + (address - first) : address;
+  return typeof first === 'bigint' && typeof other === 'bigint' ? other + (address - first) : address;
+}
 
 /** The two halves of a prefix. Throws for a single address. */
 export function halves(prefix: Prefix): readonly [Prefix, Prefix] {

@@ -6,6 +6,7 @@ import { isEdited } from './references';
 import { fromWire, toWire } from './record-wire';
 import { Refusal } from './refusal';
 import type { Definition } from './kinds/kind';
+import { requireOwnName } from './unique';
 import { fieldName, recordTitle, wireText } from './words';
 
 const editable = tableNames.filter(
@@ -45,6 +46,7 @@ export const edit = operation(
     const refused = refusedBy(table)?.(after, draft.plan as never);
     if (refused && refused.field in set)
       throw new Refusal('bad-input', refused.message, [{ table, id }], [refused.field]);
+    if ('name' in set) requireOwnName(draft.plan, table, String(set.name), id);
     draft.put(table, id, after as never);
     const next = toWire(table, after);
     const parts = Object.keys(set).map(

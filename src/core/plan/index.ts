@@ -25,6 +25,7 @@ export { type Carried, acceptedFrames, access, nothingCarried, undecided, vlansI
 export { whole } from './kinds/fields';
 export { type NamedField, fieldsOf } from './kinds/kind';
 export { outsideOf } from './kinds/ranges';
+export { notOneToOne } from './kinds/translation';
 export { type Schema, isNullable, itemsOf, shapeOf } from './kinds/shape';
 export { listsSchema, planOfLists } from './lists';
 export { groupBy, memo } from './memo';
@@ -177,4 +178,5 @@ export {
 export { standardService, standardServices } from './standard-services';
 export { type WireStep, decodePlan, decodeStep, encodePlan, encodeStep, wireStepSchema } from './wire';
 export { byName, fieldName, fieldText, portTitle, portsText, recordTitle, wireText } from './words';
+export { namedSo, requireOwnName } from './unique';
 export { type Progress, type Work, counted, finish } from './work';

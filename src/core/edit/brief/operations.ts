@@ -4,13 +4,14 @@ import {
   type Need,
   type Place,
   type TableName,
-  badInput,
   kinds,
   operation,
   rankBetween,
   recordIn,
   recordTitle,
   removeRecord,
+  namedSo,
+  requireOwnName,
 } from '../../plan';
 import { thingWords } from './thing-words';
 
@@ -31,10 +32,6 @@ const lastRank = (draft: Draft, table: Listed): string => {
   return rankBetween(ranks.at(-1) ?? null, null);
 };
 
-const sameName = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();
-const placeNamed = (draft: Draft, name: string): Place | undefined =>
-  [...draft.plan.place.values()].find((place) => sameName(place.name, name));
-
 const insertPlace = (draft: Draft, fields: Pick<Place, 'name'> & Partial<Place>): Place =>
   draft.insert('place', {
     rank: lastRank(draft, 'place'),
@@ -49,8 +46,7 @@ export const addPlace = operation(
   'addPlace',
   z.strictObject({ name: places.name, sort: places.sort.optional() }),
   (draft, { name, sort }) => {
-    if (placeNamed(draft, name))
-      throw badInput(`There is a place ${name} already; write another name.`, 'name');
+    requireOwnName(draft.plan, 'place', name);
     const hasMain = [...draft.plan.place.values()].some((place) => place.sort === 'main');
     const place = insertPlace(draft, { name, sort: sort ?? (hasMain ? 'same-building' : 'main') });
     return `Place ${place.name} added`;
@@ -70,7 +66,8 @@ const needInput = z.strictObject({
 });
 
 function insertNeed(draft: Draft, { place: where, name, ...fields }: z.output<typeof needInput>): Need {
-  const place = where === '' ? null : (placeNamed(draft, where) ?? insertPlace(draft, { name: where })).id;
+  const place =
+    where === '' ? null : (namedSo(draft.plan, 'place', where) ?? insertPlace(draft, { name: where })).id;
   return draft.insert('need', {
     rank: lastRank(draft, 'need'),
     ...fields,
@@ -98,8 +95,7 @@ export const addLine = operation(
   'addLine',
   z.strictObject({ name: lines.name, outside: lines.outside.default('unknown') }),
   (draft, { name, outside }) => {
-    if ([...draft.plan.line.values()].some((line) => sameName(line.name, name)))
-      throw badInput(`There is a connection ${name} already; write another name.`, 'name');
+    requireOwnName(draft.plan, 'line', name);
     draft.insert('line', {
       rank: lastRank(draft, 'line'),
       name,

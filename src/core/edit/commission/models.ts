@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { type BoxModel, badInput, kinds, modelNamed, operation, removeRecord } from '../../plan';
+import { type BoxModel, kinds, operation, removeRecord, requireOwnName } from '../../plan';
 
 /** What is known of models: how one gets into their boxes. */
 
@@ -23,8 +23,7 @@ export const addModel = operation(
   'addModel',
   z.strictObject({ name: kinds.model.fields.name }),
   (draft, { name }) => {
-    if (modelNamed(draft.plan, name))
-      throw badInput(`There is a model ${name} already; change that one.`, 'name');
+    requireOwnName(draft.plan, 'model', name);
     draft.insert('model', { name, ...UNSAID });
     return `Model ${name}`;
   },

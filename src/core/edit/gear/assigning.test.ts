@@ -56,7 +56,7 @@ describe('profiles', () => {
     expect(done(applied, 'renameProfile', { profile, name: 'eye' }).profile.get(profile)!.name).toBe('eye');
     const two = done(applied, 'saveProfile', { name: 'desk', port: portNamed(sound, 'sw-b', 2).id });
     expect(() => done(two, 'renameProfile', { profile, name: 'Desk' })).toThrow(
-      'There is a profile Desk already',
+      'There is a port profile Desk already',
     );
     expect(() => done(two, 'renameProfile', { profile, name: ' ' })).toThrow('has no name');
   });

@@ -1,12 +1,7 @@
 import * as z from 'zod';
-import { operation, type Plan, badInput, removeRecord, portTitle } from '../../plan';
+import { operation, badInput, namedSo, removeRecord, portTitle, requireOwnName } from '../../plan';
 import { portList, together } from './ports';
 import { portsTitle, carriedOf } from '../../model/wiring';
-
-const named = (plan: Plan, name: string, but?: string) =>
-  [...plan.profile.values()].find(
-    (item) => item.id !== but && item.name.toLowerCase() === name.toLowerCase(),
-  );
 
 /** Keeps what a port carries under a name, or puts a kept one on ports; those stay linked until assigned by hand. */
 export const saveProfile = operation(
@@ -14,7 +9,7 @@ export const saveProfile = operation(
   z.strictObject({ name: z.string().trim(), port: z.string() }),
   (draft, { name, port: id }) => {
     const port = draft.need('port', id);
-    const known = named(draft.plan, name);
+    const known = namedSo(draft.plan, 'profile', name);
     if (name === '') throw badInput('The profile has no name; write one like camera.', 'name');
     if (known) {
       draft.update('profile', known.id, carriedOf(port));
@@ -69,8 +64,7 @@ export const renameProfile = operation(
   (draft, { profile: id, name }) => {
     const profile = draft.need('profile', id);
     if (name === '') throw badInput('The profile has no name; write one like camera.', 'name');
-    if (named(draft.plan, name, id))
-      throw badInput(`There is a profile ${name} already; write another name.`, 'name');
+    requireOwnName(draft.plan, 'profile', name, id);
     draft.update('profile', id, { name });
     return `Profile ${profile.name} renamed ${name}`;
   },

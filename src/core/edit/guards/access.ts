@@ -1,6 +1,14 @@
 import * as z from 'zod';
-import { badInput, identities, kinds, operation, rankBetween, removeRecord } from '../../plan';
-import { accessesOf, radiusOf } from '../../model/guards';
+import {
+  badInput,
+  identities,
+  kinds,
+  operation,
+  rankBetween,
+  removeRecord,
+  requireOwnName,
+} from '../../plan';
+import { radiusOf } from '../../model/guards';
 import { namesOf } from '../tree/operations';
 
 /** Who is let in at ports: how they ask, whom they ask, and by what devices are known. */
@@ -9,8 +17,7 @@ export const addAccess = operation(
   'addAccess',
   z.strictObject({ name: kinds.access.fields.name }),
   (draft, { name }) => {
-    if (accessesOf(draft.plan).some((one) => one.name.toLowerCase() === name.toLowerCase()))
-      throw badInput(`There is a way in “${name}” already; give this one another name.`, 'name');
+    requireOwnName(draft.plan, 'access', name);
     draft.insert('access', {
       name,
       mode: 'watch',

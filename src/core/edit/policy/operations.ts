@@ -9,12 +9,12 @@ import {
   rankBetween,
   badInput,
   removeRecord,
+  namedSo,
+  requireOwnName,
 } from '../../plan';
 import { rulesOf, serviceNames, serviceOf, typedMatches, cellOf, zonesOf } from '../../model/policy';
 
 /** Zones, what passes between them, rules above that, and services of the installer's own. */
-
-const sameName = (a: string, b: string) => a.toLowerCase() === b.toLowerCase();
 
 /** A zone with nothing in it, last in the order. */
 export function insertZone(draft: Draft, fields: Pick<Zone, 'name'> & Partial<Omit<Zone, 'id'>>): Zone {
@@ -36,8 +36,7 @@ export const addZone = operation(
   z.strictObject({ name: z.string().trim() }),
   (draft, { name }) => {
     if (name === '') throw badInput('The zone has no name; write one like guests.', 'name');
-    if (zonesOf(draft.plan).some((zone) => sameName(zone.name, name)))
-      throw badInput(`There is a zone ${name} already; write another name.`, 'name');
+    requireOwnName(draft.plan, 'zone', name);
     insertZone(draft, { name });
     return `Zone ${name} added`;
   },
@@ -102,9 +101,8 @@ export const ownZone = operation(
         : tunnel
           ? draft.need('tunnel', tunnel).name
           : 'Gateway';
-    const taken = (text: string) => zonesOf(draft.plan).some((zone) => sameName(zone.name, text));
     let free = name.slice(0, 36);
-    for (let n = 2; taken(free); n++) free = `${name.slice(0, 36)} ${n}`;
+    for (let n = 2; namedSo(draft.plan, 'zone', free); n++) free = `${name.slice(0, 36)} ${n}`;
     insertZone(draft, {
       name: free,
       vlans: vlan ? [vlan] : [],
@@ -214,8 +212,7 @@ export const addService = operation(
   'addService',
   z.strictObject({ name: kinds.service.fields.name, ports: z.string() }),
   (draft, { name, ports }) => {
-    if ([...draft.plan.service.values()].some((service) => sameName(service.name, name)))
-      throw badInput(`There is a service ${name} already; write another name.`, 'name');
+    requireOwnName(draft.plan, 'service', name);
     draft.insert('service', { name, matches: typedMatches(ports) });
     return `Service ${name} added`;
   },

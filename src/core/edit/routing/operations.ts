@@ -11,7 +11,9 @@ import {
   gatewaysOf,
   routersOf,
   subnetsOf,
+  notOneToOne,
   removeRecord,
+  requireOwnName,
 } from '../../plan';
 import { uplinksOf } from '../../model/uplink';
 import { hearInside } from '../hosts/network-interface';
@@ -65,8 +67,7 @@ export const addTunnel = operation(
   }),
   (draft, { device: wanted, name, peer, remote, initiates }) => {
     if (name === '') throw badInput('The tunnel has no name; write one like plant north.', 'name');
-    if ([...draft.plan.tunnel.values()].some((tunnel) => tunnel.name.toLowerCase() === name.toLowerCase()))
-      throw badInput(`There is a tunnel ${name} already; write another name.`, 'name');
+    requireOwnName(draft.plan, 'tunnel', name);
     const device = routerFor(draft, wanted);
     draft.insert('tunnel', { device: device.id, uplink: null, name, peer, initiates, enabled: true, remote });
     return `Tunnel ${name} to ${remote.map(formatPrefix).join(', ')} at ${device.name}`;
@@ -105,11 +106,8 @@ export const addTranslation = operation(
   (draft, { device: wanted, subnet: id, outside, note }) => {
     const device = routerFor(draft, wanted);
     const { prefix } = draft.need('subnet', id);
-    if (prefix.length !== outside.length || typeof prefix.address !== typeof outside.address)
-      throw badInput(
-        `${formatPrefix(outside)} has not the size of ${formatPrefix(prefix)}: one to one needs a /${prefix.length}.`,
-        'outside',
-      );
+    const why = notOneToOne(prefix, outside);
+    if (why !== null) throw badInput(why, 'outside');
     if ([...draft.plan.translation.values()].some((item) => item.subnet === id))
       throw badInput(`${formatPrefix(prefix)} is translated already; change that one.`, 'subnet');
     draft.insert('translation', { device: device.id, subnet: id, outside, note });

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
-import { formatAddress, formatPrefix, halves, usableRange } from '../../address';
+import { formatAddress, formatPrefix, halves, parseAddress, usableRange } from '../../address';
 import {
   type Address,
   type Plan,
@@ -17,7 +17,7 @@ import { endsAt, linksAt, portsOf } from '../../model/wiring';
 import { readPlanFile } from '../../formats';
 import { ask } from '../../testing/asking';
 import { done, emptySite, tried } from '../../testing/plans';
-import { deviceNamed, portNamed, soundGear, vlanFor } from '../../testing/gear';
+import { deviceNamed, portNamed, put, soundGear, vlanFor } from '../../testing/gear';
 import { soundPolicy } from '../../testing/policy';
 import { moreThan, runs } from '../../testing/runs';
 
@@ -156,6 +156,16 @@ describe('a subnet cut in two', () => {
     expect(() => done(full, 'splitSubnet', { subnet: subnet.id })).toThrow(
       'no network beside fd00:0:0:8::/64 is free',
     );
+  });
+
+  test('a router with an address of the other family, as a file may bring it, is no stumbling block', () => {
+    const { plan, subnet } = staff();
+    const gateway = gatewaysOf(plan, subnet.id)[0]!;
+    const astray = put(plan, 'address', gateway, { address: parseAddress('fd00::1')! });
+    const after = done(astray, 'splitSubnet', { subnet: subnet.id });
+    expect(gatewaysOf(after, upperOf(plan, after).id).map(({ address }) => formatAddress(address))).toEqual([
+      '10.20.10.129',
+    ]);
   });
 
   test('a server in the lower half is asked from the upper one by way of the router', () => {

@@ -14,6 +14,7 @@ import {
   badInput,
   routersOf,
   removeRecord,
+  requireOwnName,
   portTitle,
   portsText,
 } from '../../plan';
@@ -85,6 +86,7 @@ export const addUplink = operation(
           : draft.need('port', asked);
     if (port) face(draft, port);
     const names = new Set(known.map(({ name }) => name.toLowerCase()));
+    if (typed) requireOwnName(draft.plan, 'uplink', typed);
     let name = typed || 'Internet';
     for (let n = 2; !typed && names.has(name.toLowerCase()); n++) name = `Internet ${n}`;
     const tier = Math.min(9, Math.max(0, ...known.map((uplink) => uplink.tier)) + 1);

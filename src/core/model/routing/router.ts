@@ -1,6 +1,7 @@
-import { type Family, type IpAddress, type Prefix, contains, familyOf, prefixFamily } from '../../address';
+import { type Family, type IpAddress, type Prefix, contains, familyOf } from '../../address';
 import {
   boxOf,
+  notOneToOne,
   type Address,
   derive,
   type Plan,
@@ -41,8 +42,7 @@ export interface Router {
 
 /** Has the outside of a 1:1 translation a place for each address of the subnet? A subnet that grew may have more. */
 export function isOneToOne(plan: Plan, { subnet, outside }: Translation): boolean {
-  const { prefix } = plan.subnet.get(subnet)!;
-  return prefix.length === outside.length && prefixFamily(prefix) === prefixFamily(outside);
+  return notOneToOne(plan.subnet.get(subnet)!.prefix, outside) === null;
 }
 
 function make(plan: Plan, device: Device): Router {

@@ -16,6 +16,7 @@ export const access = kind({
     'how ports ask who is there: by 802.1X or MAC, how long, what passes before, and the segment for each outcome',
   since: 10,
   table: 'access',
+  uniqueName: true,
   fields: {
     name: text('name', 40),
     mode: oneOf('mode', accessModes),

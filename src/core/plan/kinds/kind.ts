@@ -48,6 +48,8 @@ export interface Definition<S extends Shape> {
   readonly indexes?: Readonly<Record<string, Key<RecordIn<S>>>>;
   /** False: its fields are set by operations of its own only. */
   readonly edited?: boolean;
+  /** No two may be given the same name: people tell them apart by it. */
+  readonly uniqueName?: boolean;
   /** Laws between fields. */
   readonly rules?: readonly {
     readonly holds: (record: RecordIn<S>) => boolean;

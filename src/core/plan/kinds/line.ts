@@ -9,6 +9,7 @@ export const line = kind({
   about: 'a connection to the Internet as it was ordered: what the provider gives and allows',
   since: 14,
   table: 'internet_line',
+  uniqueName: true,
   fields: {
     rank: rank(),
     name: text('name', 40, { said: 'The name of the connection' }),

@@ -12,6 +12,7 @@ export const model = kind({
     'how one gets into boxes of a model as they come: address, port, console, how long they start, how they are reset, what is odd about them',
   since: 13,
   table: 'box_model',
+  uniqueName: true,
   indexes: { name: ({ name }) => name.toLowerCase() },
   fields: {
     /** As it stands on the boxes. */

@@ -10,6 +10,7 @@ export const place = kind({
   about: 'a place where things are to be connected: how far from the main one, how large, open to strangers',
   since: 14,
   table: 'place',
+  uniqueName: true,
   fields: {
     rank: rank(),
     name: text('name', 60, { said: 'The name of the place' }),

@@ -8,6 +8,7 @@ export const profile = kind({
   about: 'what a port carries, under a name',
   since: 2,
   table: 'port_profile',
+  uniqueName: true,
   fields: { name: text('name', 40, { said: 'The profile’s name' }), ...carriedFields('profile_tagged') },
   title: ({ name }) => name,
   without: carriedWithout,

@@ -21,6 +21,7 @@ export const service = kind({
   about: 'a service of the site’s own: ports of tcp or udp, types of icmp, protocols over IP',
   since: 3,
   table: 'service',
+  uniqueName: true,
   fields: {
     name: text('name', 40, { said: 'The service’s name' }),
     matches: list('matches', 'service_match', matchSchema).min(

@@ -7,6 +7,7 @@ export const tunnel = kind({
   about: 'a way to the networks of another site; its keys are kept elsewhere',
   since: 4,
   table: 'tunnel',
+  uniqueName: true,
   fields: {
     device: ref('device', 'removed', 'device'),
     /** The uplink it is bound to; null for whichever is in use. */

@@ -14,6 +14,7 @@ export const uplink = kind({
   about: 'a gateway’s way out: addressing, what stands upstream, what kind of address, tier, what is pinged',
   since: 3,
   table: 'uplink',
+  uniqueName: true,
   fields: {
     device: ref('device', 'removed', 'device'),
     /** The segment of this site its outside stands in: a router behind a router. Null where it faces a provider. */

@@ -7,6 +7,7 @@ export const zone = kind({
   about: 'what is treated alike: segments, uplinks, the gateway itself; may its members talk, may it manage',
   since: 3,
   table: 'zone',
+  uniqueName: true,
   fields: {
     name: text('name', 40, { said: 'The zone’s name' }),
     rank: rank(),
