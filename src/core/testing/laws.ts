@@ -82,9 +82,18 @@ export function findingLaws({ name: kind, drawn, walk, damages, checks, runs: mo
               const left = after.map((item) => item.key);
               if (left.includes(finding.key))
                 throw new Error(`${name} leaves ${finding.key}: ${finding.because}`);
+              // What else was wrong at a plug is wrong in its new socket too.
+              const along = new Set(
+                remedy.operation === 'movePlug'
+                  ? before.filter(({ key }) => !left.includes(key)).map(({ check }) => check)
+                  : [],
+              );
               const added = after.filter(
                 ({ severity, where, check, because }) =>
-                  severity === 'stop' && !stops.has(where[0]!.id) && !stops.has(`${check}: ${because}`),
+                  severity === 'stop' &&
+                  !along.has(check) &&
+                  !stops.has(where[0]!.id) &&
+                  !stops.has(`${check}: ${because}`),
               );
               if (added.length)
                 throw new Error(`${name} on ${finding.because} adds ${added[0]!.key}: ${added[0]!.because}`);

@@ -554,6 +554,18 @@ describe('each check by an example', () => {
     const [finding] = found(plan, 'loop-open');
     expect(finding!.because).toMatch(/^A cable joins sw-a 5, 7 and sw-a runs no spanning tree/);
   });
+  test('a filter comes off a ring only where no BPDU guard would shut it then', () => {
+    const round = ring();
+    const ends = [...round.cable.values()].at(-1)!;
+    const guarded = (plan: Plan, end: string, guard: string) =>
+      done(plan, 'setStpPort', { ports: [end], set: { guard } });
+    const deaf = guarded(round, ends.from, 'filter');
+    expect(found(deaf, 'loop-open')[0]!.remedies.map(({ label }) => label)).toEqual([
+      expect.stringMatching(/^No filter at sw-/),
+    ]);
+    const [finding] = found(guarded(deaf, ends.to, 'bpdu'), 'loop-open');
+    expect(finding!.remedies).toEqual([]);
+  });
   test('ports taken out of a bundle leave it, and the last one ends it', () => {
     const plan = gearDamages.bundleOfTwo!(gear, 0, 0);
     const ports = [port('sw-a', 1).id];

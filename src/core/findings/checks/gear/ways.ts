@@ -214,7 +214,10 @@ const loopOpen = gearCheck('loop-open', function* (plan) {
         [from, to].filter(({ device }) => boxOf(plan, device)!.vlanAware).map(({ role }) => role),
       ),
     );
-    const mendable = !inRing && able.length === open.length && why.length === 1 && roles.size === 1;
+    // A port with a BPDU guard would shut instead, as soon as a tree speaks to it.
+    const guarded = [...ends].some((id) => stpPortOf(plan, id, 0).guard === 'bpdu');
+    const mendable =
+      !inRing && !guarded && able.length === open.length && why.length === 1 && roles.size === 1;
     yield {
       severity: 'stop',
       // A cable is on one ring only, a box may be on several.
