@@ -160,9 +160,7 @@ test('ways in, servers and devices are recorded; ports are told to ask, and whic
   const ways = page.getByRole('region', { name: 'Ways in' });
   await ways.getByRole('textbox', { name: 'New way in' }).fill('rooms');
   await ways.getByRole('button', { name: 'Add it' }).click();
-  await expect(
-    page.getByRole('alert').filter({ hasText: 'There is a way in rooms already' }),
-  ).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'There is a way in rooms already' })).toBeVisible();
   await ways.getByRole('textbox', { name: 'New way in' }).fill('telephones');
   await ways.getByRole('button', { name: 'Add it' }).click();
   await ways.getByText('telephones').click();
