@@ -137,7 +137,7 @@ export const gearDamages: Readonly<Record<string, Damage>> = {
   secondWay: (plan, a, b) => {
     const next = tried(plan, 'connect', typedCable(plan, `sw-a ${5 + (a % 4)} = sw-b ${3 + (b % 6)}`));
     if (next === plan) return plan;
-    const carried = ['management', 'staff'].map((purpose) => vlanFor(plan, purpose).id);
+    const carried = ['management', 'staff'].flatMap((purpose) => vlanFor(plan, purpose)?.id ?? []);
     const ports = [portNamed(next, 'sw-a', 5 + (a % 4)).id, portNamed(next, 'sw-b', 3 + (b % 6)).id];
     return tried(next, 'assignPorts', { ports, role: 'trunk', vlan: null, tagged: carried });
   },

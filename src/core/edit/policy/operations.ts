@@ -172,7 +172,7 @@ export const addRule = operation(
   (draft, { from = [], to = [], services = [], action, note = '' }) => {
     const rank = rankBetween(rulesOf(draft.plan).at(-1)?.rank ?? null, null);
     insertRule(draft, { rank, from, to, services, action, note });
-    return `Rule added: ${action}${note ? `, ${note}` : ''}`;
+    return `Rule added: ${action}${note ? `, “${note}”` : ''}`;
   },
 );
 
