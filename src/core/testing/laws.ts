@@ -85,7 +85,9 @@ export function findingLaws({ name: kind, drawn, walk, damages, checks, runs: mo
               // What else was wrong at a plug is wrong in its new socket too.
               const along = new Set(
                 remedy.operation === 'movePlug'
-                  ? before.filter(({ key }) => !left.includes(key)).map(({ check }) => check)
+                  ? before
+                      .filter(({ key, severity }) => severity === 'stop' && !left.includes(key))
+                      .map(({ check }) => check)
                   : [],
               );
               const added = after.filter(
