@@ -46,6 +46,7 @@ export const READERS = [
   'bind9-utils',
   'ifupdown',
   'poppler-utils',
+  'python3',
   'zbar-tools',
   'xlsx2csv',
   'unzip',

@@ -14,6 +14,8 @@ import { namespacesMissing } from './namespaces';
 const missing = namespacesMissing();
 const onKernel = missing === null ? test : test.skip;
 const TODAY = '2026-12-01';
+/** The programs of Debian's packages, before any that stand in front of them here. */
+const PATH = `/usr/sbin:/usr/bin:/sbin:/bin:${process.env.PATH}`;
 
 let folder: string;
 beforeAll(() => {
@@ -37,7 +39,7 @@ onKernel.each(['1-row-house', '2-clinic', '3-creamery'])(
     const plan = demo(name);
     const at = unpacked(plan, name);
     const lab = `dn${process.pid}${name.slice(0, 1)}`;
-    const env = { ...process.env, LAB: lab, RUN: path.join(folder, `${name}.run`) };
+    const env = { ...process.env, PATH, LAB: lab, RUN: path.join(folder, `${name}.run`) };
     const run = (...words: string[]) => spawnSync('./lab.sh', words, { cwd: at, env, encoding: 'utf8' });
     expect(run('ask').stderr).toContain('It does not stand');
     try {
@@ -76,7 +78,7 @@ onKernel(
     const questions = path.join(at, 'questions.tsv');
     const [first, ...others] = fs.readFileSync(questions, 'utf8').split('\n');
     fs.writeFileSync(questions, [first!.replace('\tyes\tyes\t', '\tno\tno\t'), ...others].join('\n'));
-    const env = { ...process.env, LAB: `dn${process.pid}w`, RUN: path.join(folder, 'wrong.run') };
+    const env = { ...process.env, PATH, LAB: `dn${process.pid}w`, RUN: path.join(folder, 'wrong.run') };
     const run = (...words: string[]) => spawnSync('./lab.sh', words, { cwd: at, env, encoding: 'utf8' });
     try {
       run('up');
