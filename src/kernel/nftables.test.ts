@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { type IpAddress, addOffset, parseAddress, formatPrefix, networkOf } from '../core/address';
 import { nftRuleset } from '../core/formats';
-import { type Address, type Plan, addressesOn, subnetOf, vlansOf, withRecord } from '../core/plan';
+import { type Address, type Plan, addressesOn, boxOf, subnetOf, vlansOf, withRecord } from '../core/plan';
 import { filterOf } from '../core/model/policy';
 import { farAddress } from '../core/rehearse';
 import { deviceNamed, put, vlanFor } from '../core/testing/gear';
@@ -144,6 +144,16 @@ describe('the ruleset of a gateway', () => {
       ];
       plan = done(plan, 'decidePairs', { pairs, decision, services: [] });
       expect((await known(plan)).connected).toBeGreaterThan(50);
+    },
+  );
+
+  together(
+    'where the gateway does not route: a forward leads nowhere, and the gateway does not answer for its target',
+    async () => {
+      const plain = site();
+      const gateway = boxOf(plain, deviceNamed(plain, 'gw-1').id)!;
+      const { connected, asked } = await known(put(plain, 'box', gateway, { layer3: false }));
+      expect(asked - connected).toBeGreaterThan(120);
     },
   );
 

@@ -84,8 +84,8 @@ function laid(site: Site, plan: Plan, today: string | null, ports: readonly numb
     `table inet shut {\nchain output {\ntype filter hook output priority filter;\n${barred.join('\n')}\n}\n}\n`,
   );
   for (const device of ends) site.rules(device.id, ownRules(plan, device));
-  for (const { device, routes } of routers.values())
-    if (routes && boxes.has(device.id)) site.rules(device.id, rulesetOf(plan, device, today, ports));
+  for (const { device } of routers.values())
+    if (boxes.has(device.id)) site.rules(device.id, rulesetOf(plan, device, today, ports));
   return {
     hosts: site.hosts,
     cables: site.cables,

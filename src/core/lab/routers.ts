@@ -103,7 +103,7 @@ export function rulesetOf(
   const filter = filterOf(plan, device);
   if (filter === 'stateful') return nftRuleset(plan, device, today);
   const box = boxOf(plan, device.id)!;
-  const tracking = withRecord(plan, 'box', box.id, { ...box, filter: 'stateful' });
+  const tracking = withRecord(plan, 'box', box.id, { ...box, layer3: true, filter: 'stateful' });
   const text = nftRuleset(tracking, device, today);
   if (filter === 'none') return text.slice(text.indexOf('table ip dianome_translate {'));
   const answers = `tcp flags & (syn | ack) != syn accept\nudp sport { ${ports.join(', ')} } accept\nicmp type echo-reply accept\nicmpv6 type echo-reply accept`;
