@@ -1,4 +1,5 @@
 import { formatAddress } from '../address';
+import { lastNumber } from '../plan';
 import { type Span, PORTS, PROTOCOLS, V6_FIRST, cut } from '../model/policy';
 
 /** The parts of an nftables rule: addresses, ports and names as that language wants them. */
@@ -49,7 +50,7 @@ export function byProtocol(
 ): { readonly protocol: (typeof PROTOCOLS)[number]; readonly numbers: Numbers }[] {
   return PROTOCOLS.flatMap((protocol, i) => {
     const first = BigInt(i * PORTS);
-    const line: Span = [first, first + BigInt(PORTS - 1)];
+    const line: Span = [first, first + BigInt(lastNumber(protocol))];
     const numbers = merged(spans).flatMap((span): Span[] => {
       const part = cut(span, line);
       return part ? [[part[0] - first, part[1] - first]] : [];

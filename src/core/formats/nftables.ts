@@ -1,4 +1,4 @@
-import { formatAddress, formatPrefix, parsePrefix } from '../address';
+import { formatAddress, formatPrefix, parsePrefix, prefixFamily } from '../address';
 import {
   type Plan,
   siteOf,
@@ -271,7 +271,8 @@ function translations(out: Writer, plan: Plan, router: Router, names: Names): vo
     out.add('type nat hook prerouting priority dstnat; policy accept;');
     for (const { forward, uplink, target } of opened)
       for (const protocol of protocolsOf(forward)) {
-        const { from, to, inside, sources } = forward;
+        const { from, to, inside } = forward;
+        const sources = forward.sources.filter((prefix) => prefixFamily(prefix) === 4);
         const into =
           from === to
             ? `dnat to ${target}:${inside}`
@@ -282,9 +283,10 @@ function translations(out: Writer, plan: Plan, router: Router, names: Names): vo
         const comment = `comment ${quoted(`forward to ${targetOf(plan, forward).name}`)}`;
         const ports = `${protocol} dport ${portsIn(from, to)}`;
         // Only what is sent to the box itself: others outside may send it packets for inside addresses.
-        out.add(
-          `iifname "${names.uplinks.get(uplink.id)}" fib daddr type local ${who}${ports} ${into} ${comment}`,
-        );
+        if (sources.length > 0 || forward.sources.length === 0)
+          out.add(
+            `iifname "${names.uplinks.get(uplink.id)}" fib daddr type local ${who}${ports} ${into} ${comment}`,
+          );
         if (turnsBack(plan, forward))
           out.add(`${outsideIs(router, uplink, names)} ${ports} ${into} ${comment}`);
       }

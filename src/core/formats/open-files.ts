@@ -3,7 +3,16 @@ import { askingPorts } from '../model/guards';
 import { filterOf } from '../model/policy';
 import { routersIn } from '../model/routing';
 import { radiosOf } from '../model/wireless';
-import { type Device, type Plan, boxOf, byName, interfacesOf, recordTitle, subnetsOf } from '../plan';
+import {
+  type Device,
+  type Plan,
+  type Radio,
+  boxOf,
+  byName,
+  interfacesOf,
+  recordTitle,
+  subnetsOf,
+} from '../plan';
 import { csvText } from './csv';
 import { type Drawing, channelsDrawing, faceDrawing, matrixDrawing, svgOf } from './drawings';
 import { hostapdPort, hostapdRadio } from './hostapd';
@@ -55,6 +64,12 @@ const isAdvertised = (plan: Plan, device: string): boolean =>
 
 const NOTHING = '# Nothing of the plan is said here\n';
 
+/** A second radio of a band, which a file may bring, has a file of its own. */
+const nthOf = ({ band }: Radio, before: readonly Radio[]): string => {
+  const others = before.filter((radio) => radio.band === band).length;
+  return others === 0 ? '' : `-${others + 1}`;
+};
+
 /** Files a box reads as they are, should it run Linux. */
 function filesOfDevice(plan: Plan, device: Device): Part[] {
   const { id } = device;
@@ -76,9 +91,11 @@ function filesOfDevice(plan: Plan, device: Device): Part[] {
     ...(routes && isAdvertised(plan, id)
       ? [part('radvd.conf', 'router advertisements for radvd', () => radvdConf(plan, id) ?? NOTHING)]
       : []),
-    ...radiosOf(plan, id).map((radio) =>
-      part(`hostapd-${radio.band}.conf`, `${recordTitle(plan, 'radio', radio)} for hostapd`, () =>
-        hostapdRadio(plan, radio),
+    ...radiosOf(plan, id).map((radio, at, all) =>
+      part(
+        `hostapd-${radio.band}${nthOf(radio, all.slice(0, at))}.conf`,
+        `${recordTitle(plan, 'radio', radio)} for hostapd`,
+        () => hostapdRadio(plan, radio),
       ),
     ),
     ...askingPorts(plan)

@@ -25,6 +25,8 @@ export { type Carried, acceptedFrames, access, nothingCarried, undecided, vlansI
 export { whole } from './kinds/fields';
 export { type NamedField, fieldsOf } from './kinds/kind';
 export { outsideOf } from './kinds/ranges';
+export { notForwarded } from './kinds/forward';
+export { lastNumber } from './kinds/service';
 export { notOneToOne } from './kinds/translation';
 export { type Schema, isNullable, itemsOf, shapeOf } from './kinds/shape';
 export { listsSchema, planOfLists } from './lists';

@@ -272,6 +272,14 @@ describe('services', () => {
     for (const wrong of ['443', 'tcp 70000', 'tcp 20-10', 'icmp 300', 'tcp'])
       expect(() => typedMatches(wrong)).toThrow(`“${wrong}” is no port; write tcp 443`);
   });
+  test('a number that the protocol does not have is refused', () => {
+    const plan = done(sound, 'addService', { name: 'tunnel', ports: 'ip 47' });
+    const [service] = [...plan.service.values()];
+    const set = { matches: [{ protocol: 'ip', from: 47, to: 256 }] };
+    expect(() => done(plan, 'edit', { table: 'service', id: service!.id, set })).toThrow(
+      'There is no ip 256; the last is 255.',
+    );
+  });
   test('the standard ones have ids of their own', () =>
     expect(new Set(standardServices.map(({ id }) => id)).size).toBe(standardServices.length));
   test('a service that goes leaves what allowed only it denied', () => {

@@ -15,6 +15,7 @@ import {
   routersOf,
   removeRecord,
   requireOwnName,
+  notForwarded,
   portTitle,
   portsText,
 } from '../../plan';
@@ -220,6 +221,8 @@ export const addForward = operation(
   (draft, { uplink: id, protocol, target, inside, from: typed, count, sources, note }) => {
     const uplink = draft.need('uplink', id);
     const item = draft.need('interface', target);
+    const refused = notForwarded(sources);
+    if (refused !== null) throw badInput(refused, 'sources');
     const from = typed ?? placeFor(draft.plan, id, protocol, inside, count);
     const to = from + count - 1;
     const [other] = takenBy(draft.plan, id, { protocol, from, to });

@@ -229,6 +229,17 @@ describe('uplinks and forwards', () => {
     expect(freeOutside(sound, asIs.id, 'udp', 443)).toBe(443);
     expect(freeOutside(sound, asIs.id, 'both', 443)).toBe(8443);
   });
+  test('IPv6 is let in by a rule, not by a forward; and it is what a provider delegates', () => {
+    const input = { uplink: asIs.id, target: cardOf(sound, 'till').id, inside: 443 };
+    const refused =
+      '2001:db8::/32 is IPv6, and a forward is for IPv4, which is translated. Let it in by a rule.';
+    const [forward] = forwardsOf(sound, asIs.id);
+    expect(() => done(sound, 'addForward', { ...input, sources: ['2001:db8::/32'] })).toThrow(refused);
+    const edited = { table: 'forward', id: forward!.id, set: { sources: ['192.0.2.0/24', '2001:db8::/32'] } };
+    expect(() => done(sound, 'edit', edited)).toThrow(refused);
+    const own = { table: 'uplink', id: asIs.id, set: { delegated: '192.0.2.0/24' } };
+    expect(() => done(sound, 'edit', own)).toThrow('192.0.2.0/24 is IPv4; a provider delegates IPv6');
+  });
   test('a proposed outside port is never taken', () => {
     fc.assert(
       fc.property(

@@ -230,6 +230,10 @@ describe('channels', () => {
       ['6', '40'],
     ]);
     expect(refusal('addRadios', { devices: [ap], bands: ['5'] })).toMatch(/already/);
+    const [, five] = radiosOf(plan, ap);
+    expect(() => done(plan, 'edit', { table: 'radio', id: five!.id, set: { band: '6' } })).toThrow(
+      /has a radio at 6 GHz already\.$/,
+    );
   });
 
   test('widths are narrow where many hear each other, powers as low as neighbours are near', () => {

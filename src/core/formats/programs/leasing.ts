@@ -1,4 +1,4 @@
-import { type AddressRange, type IpAddress, prefixFamily, rangesOverlap } from '../../address';
+import { type AddressRange, type IpAddress, contains, prefixFamily, rangesOverlap } from '../../address';
 import { isDomain, nameProblem } from '../../model/hosts';
 import { layoutOfSubnet } from '../../model/segments';
 import {
@@ -102,7 +102,8 @@ function reservedIn(plan: Plan, subnet: Subnet): Pick<Leasing, 'reserved' | 'mis
   const missing: string[] = [];
   const macs = new Set<string>();
   for (const address of addressesOf(plan, subnet.id)) {
-    if (address.assignment !== 'reservation') continue;
+    // One outside is nobody's; programs refuse all that is said beside it.
+    if (address.assignment !== 'reservation' || !contains(subnet.prefix, address.address)) continue;
     const { interface: card, device } = hostOf(plan, address);
     if (card.mac === null) missing.push(device.name);
     else if (!macs.has(card.mac)) {

@@ -1,4 +1,4 @@
-import { type IpAddress, type Prefix, familyOf, formatAddress, prefixFamily } from '../../address';
+import { type IpAddress, type Prefix, contains, familyOf, formatAddress } from '../../address';
 import { type Plan, type Subnet, addressesOf, hostOf, siteOf, subnetsOf, vlansOf } from '../../plan';
 import { labelOf, soundDomain } from './leasing';
 
@@ -91,10 +91,11 @@ export function zoneFiles(plan: Plan): ZoneFile[] {
   const reverse = new Map<string, { readonly domain: string; readonly records: string[] }>();
   for (const named of all) {
     const { address, domain, label, subnet } = named;
-    const family = prefixFamily(subnet.prefix);
     const own = forward.get(domain) ?? [];
     forward.set(domain, own);
-    own.push(`${label} IN ${family === 4 ? 'A' : 'AAAA'} ${formatAddress(address)}`);
+    own.push(`${label} IN ${familyOf(address) === 4 ? 'A' : 'AAAA'} ${formatAddress(address)}`);
+    // By mistake it may lie outside; then it is in no zone of this subnet.
+    if (!contains(subnet.prefix, address)) continue;
     const origin = reverseOrigin(subnet.prefix);
     const back = reverse.get(origin) ?? { domain, records: [] };
     reverse.set(origin, back);

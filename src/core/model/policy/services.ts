@@ -1,4 +1,4 @@
-import { type Plan, type Service, badInput, standardService, standardServices } from '../../plan';
+import { type Plan, type Service, badInput, lastNumber, standardService, standardServices } from '../../plan';
 
 /** Services by name: the standard ones every site has (IANA registry, RFC 6335; ICMP types of RFC 792), and its own. */
 
@@ -26,8 +26,8 @@ const one = (text: string): Match => {
   const from = Number(found?.[2]);
   const to = found?.[3] === undefined ? from : Number(found[3]);
   const protocol = found?.[1]?.toLowerCase() as Match['protocol'] | undefined;
-  const last = protocol === 'icmp' || protocol === 'ip' ? 255 : 65_535;
-  if (!protocol || from > last || to > last || to < from)
+  const last = protocol && lastNumber(protocol);
+  if (!protocol || !last || from > last || to > last || to < from)
     throw badInput(
       `“${text.trim()}” is no port; write tcp 443, udp 5000-5010, icmp 8 or ip 50, several with commas.`,
       'matches',

@@ -1,6 +1,15 @@
+import { type Prefix, formatPrefix, prefixFamily } from '../../address';
 import { flag, list, note, oneOf, prefix, ref, whole } from './fields';
 import { kind, portsText } from './kind';
 import { protocols } from './uplink';
+
+/** Why some cannot be let in by a forward; null where all can. */
+export function notForwarded(sources: readonly Prefix[]): string | null {
+  const six = sources.find((prefix) => prefixFamily(prefix) === 6);
+  return six
+    ? `${formatPrefix(six)} is IPv6, and a forward is for IPv4, which is translated. Let it in by a rule.`
+    : null;
+}
 
 /** A port forward: destination NAT, and the opening in the filter that goes with it. */
 export const forward = kind({
@@ -37,5 +46,9 @@ export const forward = kind({
       field: 'inside',
     },
   ],
+  refused: ({ sources }) => {
+    const message = notForwarded(sources);
+    return message === null ? null : { field: 'sources', message };
+  },
   title: ({ protocol, from, to }) => `forward ${portsText(protocol, from, to)}`,
 });

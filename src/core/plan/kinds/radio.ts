@@ -12,6 +12,7 @@ export const radio = kind({
   since: 8,
   table: 'radio',
   bucket: 'device',
+  indexes: { device: ({ device }) => device },
   fields: {
     device: ref('device', 'removed', 'device'),
     band: oneOf('band', bands, { unit: 'GHz' }),
@@ -26,5 +27,11 @@ export const radio = kind({
     /** The proposal of channels leaves it as it is. */
     kept: flag('channel kept'),
   },
+  refused: ({ id, device, band }, plan) =>
+    (plan.radio!.by('device', device) as readonly { readonly id: string; readonly band: string }[]).some(
+      (other) => other.id !== id && other.band === band,
+    )
+      ? { field: 'band', message: `${deviceName(plan, device)} has a radio at ${band} GHz already.` }
+      : null,
   title: ({ device, band }, plan) => `${deviceName(plan, device)} ${band} GHz`,
 });

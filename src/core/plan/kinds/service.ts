@@ -15,6 +15,10 @@ export const matchSchema = z
     path: ['to'],
   });
 
+/** The last port, type of ICMP (RFC 792) or protocol number (RFC 791). */
+export const lastNumber = (protocol: (typeof transports)[number]): number =>
+  protocol === 'icmp' || protocol === 'ip' ? 255 : 65_535;
+
 /** A service of the installer’s own, beside the standard list. */
 export const service = kind({
   word: 'service',
@@ -28,6 +32,15 @@ export const service = kind({
       1,
       'A service with no port is nothing; write at least one',
     ),
+  },
+  refused: ({ matches }) => {
+    const beyond = matches.find(({ protocol, to }) => to > lastNumber(protocol));
+    return beyond
+      ? {
+          field: 'matches',
+          message: `There is no ${beyond.protocol} ${beyond.to}; the last is ${lastNumber(beyond.protocol)}.`,
+        }
+      : null;
   },
   title: ({ name }) => name,
 });
