@@ -64,12 +64,6 @@ const isAdvertised = (plan: Plan, device: string): boolean =>
 
 const NOTHING = '# Nothing of the plan is said here\n';
 
-/** A second radio of a band, which a file may bring, has a file of its own. */
-const nthOf = ({ band }: Radio, before: readonly Radio[]): string => {
-  const others = before.filter((radio) => radio.band === band).length;
-  return others === 0 ? '' : `-${others + 1}`;
-};
-
 /** Files a box reads as they are, should it run Linux. */
 function filesOfDevice(plan: Plan, device: Device): Part[] {
   const { id } = device;
@@ -91,11 +85,9 @@ function filesOfDevice(plan: Plan, device: Device): Part[] {
     ...(routes && isAdvertised(plan, id)
       ? [part('radvd.conf', 'router advertisements for radvd', () => radvdConf(plan, id) ?? NOTHING)]
       : []),
-    ...radiosOf(plan, id).map((radio, at, all) =>
-      part(
-        `hostapd-${radio.band}${nthOf(radio, all.slice(0, at))}.conf`,
-        `${recordTitle(plan, 'radio', radio)} for hostapd`,
-        () => hostapdRadio(plan, radio),
+    ...radiosOf(plan, id).map((radio) =>
+      part(`hostapd-${radio.band}.conf`, `${recordTitle(plan, 'radio', radio)} for hostapd`, () =>
+        hostapdRadio(plan, radio),
       ),
     ),
     ...askingPorts(plan)
@@ -160,10 +152,20 @@ export const madeFiles = (plan: Plan): { readonly path: string; readonly title: 
     : []),
 ];
 
+/** A plan file may bring two radios of one band, or two ports of one number: each has a file of its own. */
+function toldApart(parts: readonly Part[]): readonly Part[] {
+  const used = new Map<string, number>();
+  return parts.map((one) => {
+    const nth = (used.get(one.name) ?? 0) + 1;
+    used.set(one.name, nth);
+    return nth === 1 ? one : { ...one, name: one.name.replace(/(?=\.conf$)/, `-${nth}`) };
+  });
+}
+
 /** Every file of a plan: those of the site, then box by box. */
 export function openFiles(plan: Plan): OpenFile[] {
   const devices = [...plan.device.values()].sort((a, b) => byName(a.name, b.name) || (a.id < b.id ? -1 : 1));
-  const ofBoxes = devices.map((device) => ({ device, parts: filesOfDevice(plan, device) }));
+  const ofBoxes = devices.map((device) => ({ device, parts: toldApart(filesOfDevice(plan, device)) }));
   const folders = hostLabels(
     ofBoxes.filter(({ parts }) => parts.length > 0).map(({ device }) => device),
     RESERVED,

@@ -1,6 +1,7 @@
-import { familyOf, formatAddress, maskOf } from '../address';
+import { contains, familyOf, formatAddress, maskOf } from '../address';
 import {
   type Plan,
+  type Pool,
   type Subnet,
   type Telephony,
   addressesOn,
@@ -42,6 +43,12 @@ export function telephoneTold(plan: Plan, { boot, bootOption, registrar }: Telep
   return lines;
 }
 
+/** One that lies outside, as a file may bring it, leases nothing. */
+const poolsIn = (plan: Plan, { id, prefix }: Subnet): Pool[] =>
+  [...plan.pool.group(id).values()].filter(
+    ({ start, end }) => contains(prefix, start) && contains(prefix, end),
+  );
+
 function segmentLines(plan: Plan, one: Telephony, subnet: Subnet): string[] {
   const { name, vid } = plan.vlan.get(one.vlan)!;
   const tag = `voice-${vid}`;
@@ -54,7 +61,7 @@ function segmentLines(plan: Plan, one: Telephony, subnet: Subnet): string[] {
   ];
   return [
     `# ${name}, VLAN ${vid}`,
-    ...[...plan.pool.group(subnet.id).values()].map(
+    ...poolsIn(plan, subnet).map(
       ({ start, end, lease }) =>
         `dhcp-range=set:${tag},${formatAddress(start)},${formatAddress(end)},${maskOf(subnet.prefix.length)},${lease}`,
     ),
@@ -69,7 +76,7 @@ export function telephoneOptions(plan: Plan): string {
   for (const one of telephoniesOf(plan)) {
     const subnet = subnetOf(plan, one.vlan, 4);
     const { name } = plan.vlan.get(one.vlan)!;
-    if (subnet && plan.pool.group(subnet.id).size > 0) lines.push(...segmentLines(plan, one, subnet));
+    if (subnet && poolsIn(plan, subnet).length > 0) lines.push(...segmentLines(plan, one, subnet));
     else lines.push(`# ${name}: nothing is leased there, so nobody is told anything`, '');
   }
   return lines.join('\n');

@@ -1,4 +1,4 @@
-import { type Family, type IpAddress, compareAddresses, prefixFamily } from '../address';
+import { type Family, type IpAddress, compareAddresses, familyOf, prefixFamily } from '../address';
 import type { Collection, Group } from './collection';
 import { derive } from './derive';
 import { memo } from './memo';
@@ -73,8 +73,9 @@ export const interfaceAddress = (plan: Plan, interfaceId: string, family: Family
 /** The DNS servers of a subnet by address, in its family; those that have none there are left out. */
 export const dnsOf = (plan: Plan, subnet: Subnet): IpAddress[] =>
   subnet.dns.flatMap((server) => {
-    if ('literal' in server) return [server.literal];
-    const address = interfaceAddress(plan, server.interface, prefixFamily(subnet.prefix));
+    const family = prefixFamily(subnet.prefix);
+    if ('literal' in server) return familyOf(server.literal) === family ? [server.literal] : [];
+    const address = interfaceAddress(plan, server.interface, family);
     return address ? [address.address] : [];
   });
 

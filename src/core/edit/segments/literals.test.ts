@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { formatAddress, formatPrefix } from '../../address';
-import { type Address, type Plan, type Rule, subnetOf } from '../../plan';
+import { type Address, type Plan, type Rule, dnsOf, subnetOf } from '../../plan';
 import { vlanFor } from '../../testing/gear';
 import { soundPolicy } from '../../testing/policy';
 import { build, damagedSite, done, prefix } from '../../testing/plans';
@@ -87,4 +87,14 @@ describe('what names a subnet or an address in it', () => {
     );
     expect(moved).toBeGreaterThan(moreThan(50));
   });
+});
+
+test('a DNS server of the other family is refused: hosts of the subnet could not be told', () => {
+  const edited = (dns: readonly object[]) =>
+    done(sound, 'edit', { table: 'subnet', id: staff.id, set: { dns } });
+  expect(() => edited([{ literal: '10.20.20.10' }, { literal: '2001:db8::53' }])).toThrow(
+    '2001:db8::53 is IPv6, and an IPv4 subnet tells its hosts IPv4 servers; write it at the IPv6 subnet.',
+  );
+  const told = edited([{ literal: '192.0.2.53' }]);
+  expect(dnsOf(told, told.subnet.get(staff.id)!).map(formatAddress)).toEqual(['192.0.2.53']);
 });

@@ -1,3 +1,4 @@
+import { parseAddress } from '../../address';
 import { gearDamages, soundGear, deviceNamed, portNamed, vlanFor } from '../../testing/gear';
 import { damages, done, emptySite, prefix } from '../../testing/plans';
 import { type Plan, withRecord, type AnyRecord, type TableName, subnetOf, boxOf } from '../../plan';
@@ -594,6 +595,11 @@ describe('each check by an example', () => {
     const [finding] = found(plan, 'static-in-pool');
     const cut = finding!.remedies.find(({ operation }) => operation === 'trimPool')!;
     expect(found(done(plan, cut.operation, cut.input), 'static-in-pool')).toEqual([]);
+  });
+  test('a DNS server of the other family is none, as nobody can be told of it', () => {
+    const dns = [{ literal: parseAddress('2001:db8::53')! }];
+    const [finding] = found(put(base, 'subnet', subnet('staff'), { dns }), 'dns-missing');
+    expect(finding!.because).toMatch(/cannot resolve names/);
   });
   test('what runs out does so on the day after its last', () => {
     const until = (day: string) => put(gear, 'box', box('sw-a'), { supportedUntil: day });

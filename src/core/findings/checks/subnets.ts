@@ -205,8 +205,8 @@ const dnsMissing: SubnetCheck = {
   id: 'dns-missing',
   station: 'segments',
   scope: 'subnet',
-  *find(_plan, { subnet, vlan, pools, gateways }) {
-    if (subnet.dns.length > 0 || (!vlan.internet && pools.length === 0)) return;
+  *find(plan, { subnet, vlan, pools, gateways }) {
+    if (dnsOf(plan, subnet).length > 0 || (!vlan.internet && pools.length === 0)) return;
     const server = gateways[0];
     yield {
       severity: 'fix',

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { formatPrefix } from '../../address';
+import { familyOf, formatAddress, formatPrefix } from '../../address';
 import { address, flag, list, note, prefix, ref } from './fields';
 import { kind } from './kind';
 
@@ -28,6 +28,15 @@ export const subnet = kind({
     domain: note('domain', 120),
     /** Do its routers send router advertisements (RFC 4861)? Of IPv4 it says nothing. */
     advertised: flag('router advertisements', { since: 7 }).default(true),
+  },
+  refused: ({ prefix: { address: own }, dns }) => {
+    const other = dns.find((server) => 'literal' in server && familyOf(server.literal) !== familyOf(own));
+    return other && 'literal' in other
+      ? {
+          field: 'dns',
+          message: `${formatAddress(other.literal)} is IPv${familyOf(other.literal)}, and an IPv${familyOf(own)} subnet tells its hosts IPv${familyOf(own)} servers; write it at the IPv${familyOf(other.literal)} subnet.`,
+        }
+      : null;
   },
   title: ({ prefix: network }) => formatPrefix(network),
 });
