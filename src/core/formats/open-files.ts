@@ -6,7 +6,6 @@ import { radiosOf } from '../model/wireless';
 import {
   type Device,
   type Plan,
-  type Radio,
   boxOf,
   byName,
   interfacesOf,
