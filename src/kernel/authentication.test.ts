@@ -20,6 +20,7 @@ import { deviceNamed, portNamed, put } from '../core/testing/gear';
 import { done } from '../core/testing/plans';
 import { radioOf, soundWireless, ssidNamed } from '../core/testing/wireless';
 import { Namespaces, namespacesMissing } from './namespaces';
+import { serverSettings } from './radius-server';
 
 /** The files for authentication, read by the programs they are for; what these come to is what the rehearsal says. */
 
@@ -39,56 +40,10 @@ const write = (name: string, text: string): string => {
   return file;
 };
 
-/** A server with nothing but what is needed to read the two files. */
-const settings = (): string => `
-prefix = /usr
-localstatedir = ${folder}
-logdir = ${folder}
-run_dir = ${folder}
-libdir = /usr/lib/freeradius
-log {
-  destination = stdout
-}
-security {
-  reject_delay = 0
-}
-thread pool {
-  start_servers = 1
-  max_servers = 2
-  min_spare_servers = 1
-  max_spare_servers = 1
-}
-$INCLUDE ${folder}/clients.conf
-modules {
-  files {
-    filename = ${folder}/authorize
-    key = "%{User-Name}"
-  }
-  eap {
-    default_eap_type = md5
-    md5 {
-    }
-  }
-}
-server default {
-  listen {
-    type = auth
-    ipaddr = *
-    port = 1812
-  }
-  authorize {
-    files
-    eap
-  }
-  authenticate {
-    eap
-  }
-}
-`;
 const serverFiles = (plan: Plan): void => {
   write('clients.conf', radiusClients(plan));
   write('authorize', radiusUsers(plan, TODAY));
-  write('radiusd.conf', settings());
+  write('radiusd.conf', serverSettings(folder));
 };
 
 const peer = (name: string, password: string): string => `

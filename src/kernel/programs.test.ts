@@ -6,8 +6,9 @@ import path from 'node:path';
 import { formatAddress, parseAddress } from '../core/address';
 import { type OpenFile, openFiles, readPlanFile } from '../core/formats';
 import { layoutOfSubnet } from '../core/model/segments';
-import { Draft, type Plan, addressesOf, hostOf } from '../core/plan';
+import { Draft, type Plan, addressesOf, addressesOn, hostOf, interfacesOf } from '../core/plan';
 import { buildAccess, damagedAccess, soundAccess } from '../core/testing/access';
+import { deviceNamed, put } from '../core/testing/gear';
 import { buildInternet, damagedInternet, soundInternet } from '../core/testing/internet';
 import { changeAtRandom, withEveryKind } from '../core/testing/kinds';
 import { dualStack } from '../core/testing/outside';
@@ -16,6 +17,7 @@ import { soundPolicy } from '../core/testing/policy';
 import { runs } from '../core/testing/runs';
 import { soundTrees } from '../core/testing/trees';
 import { namespacesMissing } from './namespaces';
+import { serverSettings } from './radius-server';
 
 /** Every file that another program reads, read by that program. */
 
@@ -75,6 +77,17 @@ function read({ path: place, text }: OpenFile): void {
 const isJudged = ({ path: place }: OpenFile): boolean =>
   /(dnsmasq|telephones|kea-dhcp4|radvd)\.conf$|\/interfaces$|\.zone$/.test(place) ||
   (asksKernel && place.endsWith('/ruleset.nft'));
+
+/** The two files of a RADIUS server are read together. */
+function readByServer(files: readonly OpenFile[]): void {
+  const text = (place: string) => files.find((file) => file.path === `radius/${place}`)?.text(WRITTEN);
+  const [clients, users] = [text('clients.conf'), text('users')];
+  if (clients === undefined || users === undefined) return;
+  fs.writeFileSync(path.join(folder, 'clients.conf'), clients);
+  fs.writeFileSync(path.join(folder, 'authorize'), users);
+  fs.writeFileSync(path.join(folder, 'radiusd.conf'), serverSettings(folder));
+  expect(judged('freeradius', ['-XC', '-d', folder])).toContain('appears to be OK');
+}
 
 /** Ranges by subnet, as each of the two says them. */
 const rangesIn = (text: string, line: RegExp): string[] =>
@@ -145,9 +158,25 @@ test('nor does any plan, however little sense it makes, have a file that its pro
       const all = openFiles(drawn.reduce(changeAtRandom, start));
       expect(new Set(all.map(({ path: place }) => place)).size).toBe(all.length);
       for (const file of all.filter(isJudged)) read(file);
+      readByServer(all);
     }),
     { numRuns: runs(40) },
   );
+});
+
+test('a RADIUS server knows each box by an address of its own, whatever boxes are called', () => {
+  const sound = soundAccess();
+  const boxes = ['sw-a', 'sw-b'].map((name) => deviceNamed(sound, name));
+  const called = ['Front desk', 'a"b\\c'];
+  let plan = boxes.reduce((now, box, at) => put(now, 'device', box, { name: called[at]! }), sound);
+  readByServer(openFiles(plan));
+  const [one, two] = boxes.map(({ id }) => addressesOn(plan, interfacesOf(plan, id)[0]!.id)[0]!);
+  plan = put(plan, 'address', two!, { address: one!.address });
+  readByServer(openFiles(plan));
+  const clients = openFiles(plan)
+    .find((file) => file.path === 'radius/clients.conf')!
+    .text(WRITTEN);
+  expect(clients).toMatch(/^# .* has [\d.]+, which is that of .* already\.$/m);
 });
 
 test('a server listens where it leases or answers names, and nowhere else', () => {

@@ -11,14 +11,12 @@ import {
 import { accessAt, radiusOf, serversFor } from '../model/guards';
 import { countryOf, isKnownCountry, namesOn, spanOf } from '../model/wireless';
 import { plain } from './nft-match';
+import { placeholder } from './radius';
 
 /**
  * For boxes that run Linux: a radio with its networks, and a port that asks who is there, as hostapd reads them. Keys and secrets are
  * not in the plan; where one belongs a placeholder stands.
  */
-
-const key = (what: string, name: string): string =>
-  `SET-THE-${what}-OF-${name.replace(/[^\x21-\x7e]/g, '-')}`;
 
 /** The name as it is sent: as it reads where that is safe, else as octets. */
 const nameLine = (name: string): string =>
@@ -68,7 +66,7 @@ function serverLines(plan: Plan, device: string, servers = radiusOf(plan), accou
     ...(servers.length === 0 ? ['# No server is recorded; hostapd does not start without one.'] : []),
     ...servers.flatMap(({ address, port, accounting: account, change }) => {
       const at = formatAddress(plan.address.get(address)!.address);
-      const secret = key('SECRET', name);
+      const secret = placeholder('SECRET', name);
       return [
         `auth_server_addr=${at}`,
         `auth_server_port=${port}`,
@@ -92,7 +90,7 @@ function networkLines(plan: Plan, { device }: Radio, ssid: Ssid): string[] {
     ...(ssid.schedule === '' ? [] : [`# On the air: ${plain(ssid.schedule)}`]),
     'auth_algs=1',
     ...handshakes[ssid.security],
-    ...(hasKey(ssid.security) ? [`wpa_passphrase=${key('KEY', ssid.name).slice(0, 63)}`] : []),
+    ...(hasKey(ssid.security) ? [`wpa_passphrase=${placeholder('KEY', ssid.name).slice(0, 63)}`] : []),
     ...(ssid.security.endsWith('enterprise') ? serverLines(plan, device) : []),
   ];
 }

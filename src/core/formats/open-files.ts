@@ -3,15 +3,7 @@ import { askingPorts } from '../model/guards';
 import { filterOf } from '../model/policy';
 import { routersIn } from '../model/routing';
 import { radiosOf } from '../model/wireless';
-import {
-  type Device,
-  type Plan,
-  boxOf,
-  byName,
-  interfacesOf,
-  recordTitle,
-  subnetsOf,
-} from '../plan';
+import { type Device, type Plan, boxOf, byName, interfacesOf, recordTitle, subnetsOf } from '../plan';
 import { csvText } from './csv';
 import { type Drawing, channelsDrawing, faceDrawing, matrixDrawing, svgOf } from './drawings';
 import { hostapdPort, hostapdRadio } from './hostapd';

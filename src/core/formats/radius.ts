@@ -5,13 +5,17 @@ import { accessPoints, networksAt } from '../model/wireless';
 import { linksAt, portsOf } from '../model/wiring';
 import { homeVlanOf } from '../rehearse';
 import { filterRules } from './filter-rules';
+import { hostLabels } from './programs';
+import { quoted } from './telephones';
 
 /**
  * What a RADIUS server has to know of the site, as FreeRADIUS reads it: the boxes that ask (clients.conf) and the devices they ask
  * about (the users file). Secrets and passwords are not in the plan; where one belongs a placeholder stands.
  */
 
-const placeholder = (what: string, name: string): string => `SET-THE-${what}-OF-${name}`;
+/** Stands where a secret belongs, alike in the file of the server and in that of the box. */
+export const placeholder = (what: string, name: string): string =>
+  `SET-THE-${what}-OF-${name.replace(/[^\x21-\x7e]/g, '-')}`;
 
 /** The boxes that ask a server: those whose ports ask, and access points whose networks do. */
 function askingBoxes(plan: Plan): string[] {
@@ -30,21 +34,33 @@ export function radiusClients(plan: Plan): string {
     '# Boxes that ask whom to let in. Put a secret of its own in place of each SET-THE-SECRET-OF-…',
     '',
   ];
-  for (const box of askingBoxes(plan)) {
-    const { name } = plan.device.get(box)!;
+  const boxes = askingBoxes(plan).map((box) => plan.device.get(box)!);
+  // Told apart, and of letters that the file takes.
+  const labels = hostLabels(boxes, []);
+  // A server refuses all of them where two have one address.
+  const taken = new Map<IpAddress, string>();
+  for (const { id: box, name: title } of boxes) {
+    const name = labels.get(box)!;
     const addresses = addressesIn(plan, box);
-    if (addresses.length === 0) lines.push(`# ${name} has no address, so nobody answers it.`, '');
-    addresses.forEach((address, i) =>
+    if (title !== name) lines.push(`# ${title}`);
+    if (addresses.length === 0) lines.push(`# ${title} has no address, so nobody answers it.`, '');
+    addresses.forEach((address, i) => {
+      const other = taken.get(address);
+      taken.set(address, other ?? title);
       lines.push(
-        `client ${i === 0 ? name : `${name}-${i + 1}`} {`,
-        `    ipaddr = ${formatAddress(address)}`,
-        `    secret = "${placeholder('SECRET', name)}"`,
-        `    shortname = ${name}`,
-        '    nas_type = other',
-        '}',
+        ...(other === undefined
+          ? [
+              `client ${i === 0 ? name : `${name}-${i + 1}`} {`,
+              `    ipaddr = ${formatAddress(address)}`,
+              `    secret = ${quoted(placeholder('SECRET', title))}`,
+              `    shortname = ${name}`,
+              '    nas_type = other',
+              '}',
+            ]
+          : [`# ${title} has ${formatAddress(address)}, which is that of ${other} already.`]),
         '',
-      ),
-    );
+      );
+    });
   }
   return lines.join('\n');
 }
@@ -94,7 +110,11 @@ export function radiusUsers(plan: Plan, today: string | null): string {
     for (const name of names) {
       const password = by === 'dot1x' ? placeholder('PASSWORD', name) : name;
       if (by === 'mac') lines.push(`# ${device.name}`);
-      lines.push(`"${name}" Cleartext-Password := "${password}"`, ...replyLines(plan, device.id, today), '');
+      lines.push(
+        `${quoted(name)} Cleartext-Password := ${quoted(password)}`,
+        ...replyLines(plan, device.id, today),
+        '',
+      );
     }
   }
   return lines.join('\n');

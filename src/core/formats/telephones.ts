@@ -17,8 +17,8 @@ import { type Target, targetOf, telephoniesOf } from '../model/guards';
  * (RFC 3361) for where they register. Each voice segment has a tag of its own, so nobody else is told.
  */
 
-/** A text as dnsmasq takes it: whole, commas and all. */
-const quoted = (text: string): string => `"${text.replace(/["\\]/g, '\\$&')}"`;
+/** A text as dnsmasq and FreeRADIUS take it: whole, commas and all. */
+export const quoted = (text: string): string => `"${text.replace(/["\\]/g, '\\$&')}"`;
 
 /** The host alone: a device of the site by its address, any other name as it was typed. Null where it has no IPv4 address. */
 function hostOf(plan: Plan, text: string, { to }: Target): string | null {

@@ -7,7 +7,9 @@ import { soundDomain } from './leasing';
 
 /** A radvd.conf; null for a device that advertises nothing. */
 export function radvdConf(plan: Plan, device: string): string | null {
-  const blocks = interfacesOf(plan, device).flatMap(({ vlan: id }) => {
+  // Two cards in one segment are one interface of it.
+  const vlans = new Set(interfacesOf(plan, device).map(({ vlan }) => vlan));
+  const blocks = [...vlans].flatMap((id) => {
     if (id === null) return [];
     const vlan = plan.vlan.get(id)!;
     const subnets = subnetsOf(plan, id).filter(
