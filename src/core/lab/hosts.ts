@@ -21,8 +21,9 @@ export function layHost(site: Site, plan: Plan, device: string): IpAddress[] {
       const { vlan, prefix } = plan.subnet.get(id)!;
       const tag = plan.device.get(device)!.kind === 'phone' && voice === vlan ? plan.vlan.get(vlan)!.vid : 0;
       const dev = tag === 0 ? `eth${socket.number}` : `eth${socket.number}.${tag}`;
-      if (wiresOf(plan, socket.id, to, tag) === null && !dead.has(dev)) {
-        // Nothing it says is taken at the other end.
+      const heard = site.has(plan.port.get(to)!.device) && wiresOf(plan, socket.id, to, tag) !== null;
+      if (!heard && !dead.has(dev)) {
+        // Nothing it says is taken at the other end, or nobody is there.
         dead.add(dev);
         deadWire(site, device, dev);
       }

@@ -1,5 +1,5 @@
 import { type IpAddress, contains, familyOf, formatAddress, widthOf } from '../address';
-import { forwardsOf, targetOf } from '../model/uplink';
+import { forwardsOf, kindOfAddress, targetOf } from '../model/uplink';
 import { routersIn } from '../model/routing';
 import { type Plan, type Question, addressesOn, interfacesOf } from '../plan';
 import {
@@ -110,8 +110,10 @@ export function layQuestions(site: Site, plan: Plan, today: string | null): Laid
   return { asked, left };
 }
 
-/** Is an address somewhere in the Internet, and not there yet? */
+/** Is an address somewhere in the Internet or in the network outside an uplink, and not there yet? */
 const isFar = (plan: Plan, address: IpAddress): boolean =>
+  (kindOfAddress(address) === 'public' ||
+    [...plan.uplink.values()].some(({ network }) => network !== null && contains(network, address))) &&
   address !== farAddress(plan, familyOf(address)) &&
   ![...plan.subnet.values()].some(({ prefix }) => contains(prefix, address)) &&
   ![...plan.tunnel.values()].some(({ remote }) => remote.some((prefix) => contains(prefix, address))) &&
@@ -130,6 +132,7 @@ function callOf(
   const asking = askedBy(question);
   const { protocol, port } = asking.wanted;
   if ('tunnel' in asking.from) return 'it comes from another site, which is not laid';
+  if ('internet' in asking.from && 'internet' in asking.to) return 'it does not come here';
   const ends = questionEnds(plan, asking, today);
   if (typeof ends === 'string') return ends;
   if (ends.imagined && hostFor(site, plan, ends.imagined, guests) === null)

@@ -12,6 +12,7 @@ import {
   routersOf,
   subnetsOf,
   notOneToOne,
+  notRouted,
   removeRecord,
   requireOwnName,
 } from '../../plan';
@@ -45,6 +46,8 @@ export const addRoute = operation(
         `${device.name} has a route to ${formatPrefix(prefix)} already, by ${formatAddress(known.via)}; change that one.`,
         'prefix',
       );
+    const refused = notRouted(prefix, via);
+    if (refused !== null) throw badInput(refused, 'via');
     draft.insert('route', { device: device.id, prefix, via, note });
     return `${device.name}: route to ${formatPrefix(prefix)} by ${formatAddress(via)}`;
   },

@@ -126,6 +126,18 @@ describe('records that are refused, and records that go with others', () => {
     expect(() => done(once, 'addRoute', { prefix: '10.60.0.0/16', via: '10.20.20.8' })).toThrow(
       /gw-1 has a route to 10\.60\.0\.0\/16 already, by 10\.20\.20\.9/,
     );
+    const other = '2001:db8::1 is IPv6, and 10.61.0.0/16 is IPv4: write the IPv4 address of the next router.';
+    expect(() => done(once, 'addRoute', { prefix: '10.61.0.0/16', via: '2001:db8::1' })).toThrow(other);
+    const [route] = [
+      ...done(sound, 'addRoute', { prefix: '10.61.0.0/16', via: '10.20.20.9' }).route.values(),
+    ];
+    expect(() =>
+      done(put(sound, 'route', route!, {}), 'edit', {
+        table: 'route',
+        id: route!.id,
+        set: { via: '2001:db8::1' },
+      }),
+    ).toThrow(other);
     const tunnel = done(sound, 'addTunnel', { name: 'north', remote: ['10.60.0.0/16'] });
     expect(() => done(tunnel, 'addTunnel', { name: 'North', remote: ['10.70.0.0/16'] })).toThrow(
       /There is a tunnel North already/,

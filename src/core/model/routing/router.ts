@@ -2,6 +2,7 @@ import { type Family, type IpAddress, type Prefix, contains, familyOf } from '..
 import {
   boxOf,
   notOneToOne,
+  notRouted,
   type Address,
   derive,
   type Plan,
@@ -58,7 +59,7 @@ function make(plan: Plan, device: Device): Router {
         return { vlan: subnet.vlan, address, prefix: subnet.prefix };
       }),
     ),
-    statics: mine(plan.route.values()),
+    statics: mine(plan.route.values()).filter(({ prefix, via }) => notRouted(prefix, via) === null),
     tunnels: mine(plan.tunnel.values()).filter(({ enabled }) => enabled),
     translations: mine(plan.translation.values()).filter((item) => isOneToOne(plan, item)),
     uplinks: workingUplinks(plan).filter((uplink) => uplink.device === device.id),

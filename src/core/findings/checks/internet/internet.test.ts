@@ -3,6 +3,7 @@ import { portNamed, put } from '../../../testing/gear';
 import { cardOf, internetDamages, soundInternet, uplinkNamed } from '../../../testing/internet';
 import { done, prefix } from '../../../testing/plans';
 import { FindingsEngine } from '../../engine';
+import type { Finding } from '../../finding';
 import { internetChecks } from './';
 
 const sound = soundInternet();
@@ -236,6 +237,21 @@ describe('each check of the Internet side by an example', () => {
       /has IPv4 addresses there: one to one needs an IPv4 network of the same/,
     );
     expect(finding!.remedies.map(({ label }) => label)).toEqual(['Remove the translation']);
+  });
+  test('a way to all of IPv6 is none for IPv4, nor is one by a router that has IPv6 only', () => {
+    const plan = internetDamages.secondRouter!(sound, 0, 0);
+    const [{ where, remedies }] = found(plan, 'no-default-route') as [Finding];
+    const device = where[0]!.id;
+    const six = done(plan, 'addRoute', { device, prefix: '::/0', via: '2001:db8::1' });
+    expect(found(six, 'no-default-route')).toHaveLength(1);
+    expect(found(done(six, remedies[0]!.operation, remedies[0]!.input), 'no-default-route')).toEqual([]);
+    // As a file may bring it.
+    const [route] = [...six.route.values()];
+    const mixed = put(six, 'route', route!, { prefix: prefix('0.0.0.0/0') });
+    expect(found(mixed, 'no-default-route')).toHaveLength(1);
+    expect(found(mixed, 'route-nowhere')[0]!.because).toBe(
+      '2001:db8::1 is IPv6, and 0.0.0.0/0 is IPv4: write the IPv4 address of the next router.',
+    );
   });
   test('a network outside an uplink is foreign inside, and the segment moves away from it', () => {
     const staff = [...sound.subnet.values()].find(({ vlan }) => sound.vlan.get(vlan)!.purpose === 'staff')!;

@@ -2,12 +2,13 @@ import {
   type Prefix,
   formatAddress,
   contains,
+  familyOf,
   formatPrefix,
   networkOf,
   overlaps,
   prefixFamily,
 } from '../../../address';
-import { plainVlansOf, routersOf, type Plan, type Remedy, type Translation } from '../../../plan';
+import { notRouted, plainVlansOf, routersOf, type Plan, type Remedy, type Translation } from '../../../plan';
 import { homeOf } from '../../../rehearse';
 import { isOneToOne, isSame, routersAt, routersIn } from '../../../model/routing';
 import { letsForwardsIn } from '../../../model/uplink';
@@ -20,15 +21,18 @@ const routeNowhere = internetCheck('route-nowhere', function* (plan) {
     const router = routersIn(plan).get(route.device);
     const near = router?.legs.some(({ prefix }) => contains(prefix, route.via)) ?? false;
     const next = routersAt(plan, route.via).some(({ routes }) => routes);
-    if (near && next) continue;
+    const refused = notRouted(route.prefix, route.via);
+    if (near && next && refused === null) continue;
     yield {
       severity: 'stop',
       on: { table: 'route', id: route.id },
       also: [{ table: 'device', id: route.device }],
       what: `The route to ${formatPrefix(route.prefix)} leads nowhere`,
-      because: near
-        ? `No router of this site has ${formatAddress(route.via)}.`
-        : `${formatAddress(route.via)} is in no network ${plan.device.get(route.device)!.name} stands in, so it cannot be asked.`,
+      because:
+        refused ??
+        (near
+          ? `No router of this site has ${formatAddress(route.via)}.`
+          : `${formatAddress(route.via)} is in no network ${plan.device.get(route.device)!.name} stands in, so it cannot be asked.`),
       remedies: [{ label: 'Remove the route', operation: 'removeRoute', input: { route: route.id } }],
     };
   }
@@ -41,7 +45,7 @@ const noDefault = internetCheck('no-default-route', function* (plan) {
   if (routing.length < 2) return;
   for (const router of routing) {
     if (router.uplinks.length > 0) continue;
-    if (router.statics.some(({ prefix }) => prefix.length === 0)) continue;
+    if (router.statics.some(({ prefix }) => prefix.length === 0 && prefixFamily(prefix) === 4)) continue;
     const wished = plainVlansOf(plan).filter(
       ({ id, internet }) => internet && isSame(homeOf(plan, id).router, router),
     );
@@ -49,7 +53,10 @@ const noDefault = internetCheck('no-default-route', function* (plan) {
     const others = routing.filter(({ uplinks }) => uplinks.length > 0);
     const remedies: Remedy[] = others.flatMap((other) =>
       other.legs
-        .filter(({ address }) => router.legs.some(({ prefix }) => contains(prefix, address)))
+        .filter(
+          ({ address }) =>
+            familyOf(address) === 4 && router.legs.some(({ prefix }) => contains(prefix, address)),
+        )
         .slice(0, 1)
         .map(({ address }) => ({
           label: `Send everything else to ${other.device.name} at ${formatAddress(address)}`,
