@@ -1,7 +1,10 @@
 import fc from 'fast-check';
+import { linksOf } from '../model/wiring';
 import { Draft } from '../plan';
 import { soundAccess } from '../testing/access';
+import { soundInternet } from '../testing/internet';
 import { changeAtRandom, withEveryKind } from '../testing/kinds';
+import { behindRouter } from '../testing/outside';
 import { soundPolicy } from '../testing/policy';
 import { runs } from '../testing/runs';
 import { soundTrees } from '../testing/trees';
@@ -30,8 +33,8 @@ function astray({ id, links }: LaidHost, cables: readonly string[]): string[] {
 }
 
 test('whatever a plan holds, no host is told to use an interface that it has not', () => {
-  const sites = [soundPolicy(), soundAccess(), soundTrees(soundPolicy())].map((plan, at) =>
-    withEveryKind(plan, at),
+  const sites = [behindRouter(soundInternet()), soundPolicy(), soundAccess(), soundTrees(soundPolicy())].map(
+    (plan, at) => withEveryKind(plan, at),
   );
   let laid = 0;
   fc.assert(
@@ -66,4 +69,19 @@ test('whoever is plugged into a device that is no switch any more stands without
   const there = alone.filter(({ id }) => sound.device.get(id)?.kind === 'computer');
   expect(there.length).toBeGreaterThan(0);
   for (const host of there) expect([host.links[0], astray(host, [])]).toEqual([DEAD, []]);
+});
+
+test('so does a router whose outside is plugged into one', () => {
+  const sound = behindRouter(soundInternet());
+  const inner = [...sound.uplink.values()].find(({ segment }) => segment !== null)!;
+  const { to } = linksOf(sound).get(inner.port!)![0]!;
+  const box = [...sound.box.values()].find(({ device }) => device === sound.port.get(to)!.device)!;
+  const draft = new Draft(sound, 'gone');
+  draft.remove('box', box.id);
+  const { hosts, cables } = laidWithQuestions(draft.plan, TODAY);
+  const ends = cables.flatMap(({ from, to: other }) => [from, other]);
+  for (const host of hosts) {
+    const names = ends.filter((end) => end.host === host.id).map(({ name }) => name);
+    expect(astray(host, names)).toEqual([]);
+  }
 });

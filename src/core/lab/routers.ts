@@ -38,7 +38,7 @@ function layUplinks(site: Site, plan: Plan, router: Router, barred: string[]): v
       if (far && takes !== null) {
         const end = endOf(plan, far.id, 0, takes);
         site.cable(device.id, wan, far.device, end.name);
-        site.link(far.device, `link set ${end.name} master ${end.wire!}`);
+        if (end.wire !== null) site.link(far.device, `link set ${end.name} master ${end.wire}`);
       } else {
         // Where it leads is not recorded, so the line counts as up.
         deadWire(site, device.id, wan);

@@ -26,6 +26,7 @@ export { whole } from './kinds/fields';
 export { type NamedField, fieldsOf } from './kinds/kind';
 export { outsideOf } from './kinds/ranges';
 export { notForwarded } from './kinds/forward';
+export { settingOfOtherFamily } from './kinds/interface';
 export { notRouted } from './kinds/route';
 export { lastNumber } from './kinds/service';
 export { notOneToOne } from './kinds/translation';

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { type IpAddress, formatAddress, contains, formatPrefix } from '../../address';
+import { type IpAddress, contains, familyOf, formatAddress, formatPrefix } from '../../address';
 import {
   type Device,
   addressCodec,
@@ -16,6 +16,7 @@ import {
   groupBy,
   hostOf,
   overtaken,
+  settingOfOtherFamily,
 } from '../../plan';
 import { takePortsAlong } from '../gear/along';
 import { insertCard, subnetsSettings } from './network-interface';
@@ -46,7 +47,6 @@ export function requireName(name: string): void {
   if (problem) throw new Refusal('bad-input', nameMessage(problem), [], ['name']);
 }
 
-/** Writes the three records of one fixed address: the device, its network card and the address. */
 /** Refuses an address outside its subnet. */
 export function requireInside(subnet: Subnet, address: IpAddress): void {
   if (!contains(subnet.prefix, address))
@@ -76,16 +76,19 @@ export function freeIn(
   return address;
 }
 
+/** Writes the three records of one fixed address: the device, its network card and the address. */
 export function insertHost(draft: Draft, input: z.output<typeof hostInput>): Address {
   const subnet = draft.need('subnet', input.subnet);
   const assignment = input.assignment ?? usualAssignment(draft.plan);
   const address = input.address ?? freeIn(draft.plan, subnet, input.kind, assignment);
+  const set = { ownLength: input.ownLength ?? null, ownGateway: input.ownGateway ?? null };
+  const refused = settingOfOtherFamily([familyOf(address)], set);
+  if (refused) throw badInput(refused.message, refused.field);
   const name = input.name || proposeHostName(draft.plan, subnet, input.kind);
   const device = draft.insert('device', { name, kind: input.kind, firewall: 'unknown' });
   const item = insertCard(draft, device.id, {
     mac: input.mac ?? null,
-    ownLength: input.ownLength ?? null,
-    ownGateway: input.ownGateway ?? null,
+    ...set,
     ownDns: input.ownDns ?? null,
   });
   return draft.insert('address', {

@@ -239,6 +239,10 @@ describe('uplinks and forwards', () => {
     expect(() => done(sound, 'edit', edited)).toThrow(refused);
     const own = { table: 'uplink', id: asIs.id, set: { delegated: '192.0.2.0/24' } };
     expect(() => done(sound, 'edit', own)).toThrow('192.0.2.0/24 is IPv4; a provider delegates IPv6');
+    const outside = { table: 'uplink', id: asIs.id, set: { address: '2001:db8::5' } };
+    expect(() => done(sound, 'edit', outside)).toThrow(
+      '2001:db8::5 is IPv6; the outside address is the IPv4 one that senders are translated to.',
+    );
   });
   test('a proposed outside port is never taken', () => {
     fc.assert(

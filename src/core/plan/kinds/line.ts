@@ -1,6 +1,6 @@
 import { address, flag, oneOf, prefix, rank, text, whole } from './fields';
 import { kind } from './kind';
-import { delegatedOfFour } from './ranges';
+import { lineOfOtherFamily } from './ranges';
 import { addressings, outsides, upstreams } from './uplink';
 
 /** A connection to the Internet as it was ordered, before anything is planned for it. */
@@ -30,6 +30,6 @@ export const line = kind({
     /** Used only while those before it fail; otherwise it carries its share. */
     standby: flag('stands by'),
   },
-  refused: delegatedOfFour,
+  refused: lineOfOtherFamily,
   title: ({ name }) => name,
 });

@@ -1,5 +1,6 @@
 import {
   type AddressRange,
+  type IpAddress,
   type Prefix,
   contains,
   familyOf,
@@ -39,11 +40,23 @@ export const outsideItsSubnet = (range: AddressRange & { readonly subnet: string
   return subnet ? outsideOf(range, subnet.prefix) : null;
 };
 
-/** What a provider delegates is a prefix of IPv6 (RFC 8415 section 6.3). */
-export const delegatedOfFour = ({ delegated }: { readonly delegated: Prefix | null }) =>
-  delegated && prefixFamily(delegated) === 4
+/** Senders are translated to an address of IPv4; what a provider delegates is a prefix of IPv6 (RFC 8415 section 6.3). */
+export const lineOfOtherFamily = ({
+  address,
+  delegated,
+}: {
+  readonly address: IpAddress | null;
+  readonly delegated: Prefix | null;
+}) => {
+  if (delegated && prefixFamily(delegated) === 4)
+    return {
+      field: 'delegated',
+      message: `${formatPrefix(delegated)} is IPv4; a provider delegates IPv6, like 2001:db8:40::/56.`,
+    } as const;
+  return address !== null && familyOf(address) === 6
     ? ({
-        field: 'delegated',
-        message: `${formatPrefix(delegated)} is IPv4; a provider delegates IPv6, like 2001:db8:40::/56.`,
+        field: 'address',
+        message: `${formatAddress(address)} is IPv6; the outside address is the IPv4 one that senders are translated to. IPv6 is delegated as a prefix.`,
       } as const)
     : null;
+};

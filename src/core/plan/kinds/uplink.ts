@@ -1,6 +1,6 @@
 import { address, flag, note, oneOf, prefix, ref, text, whole } from './fields';
 import { kind } from './kind';
-import { delegatedOfFour } from './ranges';
+import { lineOfOtherFamily } from './ranges';
 
 export const addressings = ['dhcp', 'static', 'pppoe'] as const;
 export const upstreams = ['modem', 'bridged', 'routing', 'satellite', 'mobile'] as const;
@@ -77,6 +77,6 @@ export const uplink = kind({
     /** The one device that keeps the name up to date. */
     updater: ref('device', 'cleared', 'updater').nullable(),
   },
-  refused: delegatedOfFour,
+  refused: lineOfOtherFamily,
   title: ({ name }) => `uplink ${name}`,
 });
