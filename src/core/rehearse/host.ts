@@ -217,7 +217,7 @@ const outerSubnet = (plan: Plan, uplink: Uplink): Subnet | undefined =>
  * else one that stands for it.
  */
 export const outsideAddress = (plan: Plan, uplink: Uplink): IpAddress =>
-  uplink.address ??
+  (typeof uplink.address === 'number' ? uplink.address : null) ??
   leasedOutside(plan).get(uplink.id) ??
   addOffset(farAddress(plan), 1 + uplinksOf(plan).findIndex(({ id }) => id === uplink.id));
 
