@@ -5,10 +5,18 @@ import path from 'node:path';
 import type { Pool } from 'mysql2/promise';
 import fc from 'fast-check';
 import { type Call, encodePlan, vlansOf } from '../core/plan';
-import { buildGear, damagedGear, deviceNamed, portNamed, soundGear, vlanFor } from '../core/testing/gear';
+import {
+  buildGear,
+  damagedGear,
+  deviceNamed,
+  portNamed,
+  put,
+  soundGear,
+  vlanFor,
+} from '../core/testing/gear';
 import { buildInternet, cardOf, damagedInternet, soundInternet } from '../core/testing/internet';
 import { buildPolicy, damagedPolicy, soundPolicy } from '../core/testing/policy';
-import { build, damagedSite, done, emptySite } from '../core/testing/plans';
+import { build, damagedSite, done, emptySite, prefix } from '../core/testing/plans';
 import { openDatabase, rows, run } from './connection';
 import { entriesSince, history, nameRevision, stepsBack, undoable } from './journal';
 import { migrate } from './migrate';
@@ -72,11 +80,9 @@ describe('plans in the database', () => {
       }),
       { numRuns: 15, seed: 4 },
     );
-    const limited = done(sound, 'edit', {
-      table: 'forward',
-      id: [...sound.forward.values()][0]!.id,
-      set: { sources: ['198.51.100.0/24', '2001:db8::/32'] },
-    });
+    // Both families, as a file may bring them.
+    const sources = [prefix('198.51.100.0/24'), prefix('2001:db8::/32')];
+    const limited = put(sound, 'forward', [...sound.forward.values()][0]!, { sources });
     const id = await storedSite(pool, limited);
     expect(encodePlan((await stored(pool, id)).plan)).toEqual(encodePlan(limited));
     const card = cardOf(limited, 'desk').id;
