@@ -5,8 +5,8 @@ import { accessPoints, networksAt } from '../model/wireless';
 import { linksAt, portsOf } from '../model/wiring';
 import { homeVlanOf } from '../rehearse';
 import { filterRules } from './filter-rules';
+import { inQuotes } from './in-quotes';
 import { hostLabels } from './programs';
-import { quoted } from './telephones';
 
 /**
  * What a RADIUS server has to know of the site, as FreeRADIUS reads it: the boxes that ask (clients.conf) and the devices they ask
@@ -52,7 +52,7 @@ export function radiusClients(plan: Plan): string {
           ? [
               `client ${i === 0 ? name : `${name}-${i + 1}`} {`,
               `    ipaddr = ${formatAddress(address)}`,
-              `    secret = ${quoted(placeholder('SECRET', title))}`,
+              `    secret = ${inQuotes(placeholder('SECRET', title))}`,
               `    shortname = ${name}`,
               '    nas_type = other',
               '}',
@@ -111,7 +111,7 @@ export function radiusUsers(plan: Plan, today: string | null): string {
       const password = by === 'dot1x' ? placeholder('PASSWORD', name) : name;
       if (by === 'mac') lines.push(`# ${device.name}`);
       lines.push(
-        `${quoted(name)} Cleartext-Password := ${quoted(password)}`,
+        `${inQuotes(name)} Cleartext-Password := ${inQuotes(password)}`,
         ...replyLines(plan, device.id, today),
         '',
       );

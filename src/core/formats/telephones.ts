@@ -11,14 +11,12 @@ import {
   subnetOf,
 } from '../plan';
 import { type Target, targetOf, telephoniesOf } from '../model/guards';
+import { inQuotes } from './in-quotes';
 
 /**
  * What telephones are told with their lease, as dnsmasq reads it: option 66 (RFC 2132) or 150 (RFC 5859) for the boot server, 120
  * (RFC 3361) for where they register. Each voice segment has a tag of its own, so nobody else is told.
  */
-
-/** A text as dnsmasq and FreeRADIUS take it: whole, commas and all. */
-export const quoted = (text: string): string => `"${text.replace(/["\\]/g, '\\$&')}"`;
 
 /** The host alone: a device of the site by its address, any other name as it was typed. Null where it has no IPv4 address. */
 function hostOf(plan: Plan, text: string, { to }: Target): string | null {
@@ -34,7 +32,7 @@ function hostOf(plan: Plan, text: string, { to }: Target): string | null {
 export function telephoneTold(plan: Plan, { boot, bootOption, registrar }: Telephony): string[] {
   const lines: string[] = [];
   const booted = boot === '' ? null : targetOf(plan, boot, 'tftp');
-  if (booted && bootOption === '66') lines.push(`66,${quoted(boot)}`);
+  if (booted && bootOption === '66') lines.push(`66,${inQuotes(boot)}`);
   const bootHost = booted?.literal && bootOption === '150' ? hostOf(plan, boot, booted) : null;
   if (bootHost !== null) lines.push(`150,${bootHost}`);
   const registers = registrar === '' ? null : targetOf(plan, registrar, 'sip');

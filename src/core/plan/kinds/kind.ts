@@ -3,12 +3,13 @@ import { idSchema } from '../codecs';
 import { memo } from '../memo';
 import { type Field, type Former, fieldOf } from './fields';
 
-/** A plan as far as titles need it: records by id, and by what they are indexed under. */
+/** A plan as far as kinds need it: records by id, by bucket, and by what they are indexed under. */
 export type Looked = Readonly<
   Record<
     string,
     {
       get(id: string): object | undefined;
+      group(bucket: string): { values(): Iterable<object> };
       by(index: string, key: string): readonly object[];
     }
   >

@@ -12,7 +12,6 @@ export const radio = kind({
   since: 8,
   table: 'radio',
   bucket: 'device',
-  indexes: { device: ({ device }) => device },
   fields: {
     device: ref('device', 'removed', 'device'),
     band: oneOf('band', bands, { unit: 'GHz' }),
@@ -28,7 +27,7 @@ export const radio = kind({
     kept: flag('channel kept'),
   },
   refused: ({ id, device, band }, plan) =>
-    (plan.radio!.by('device', device) as readonly { readonly id: string; readonly band: string }[]).some(
+    ([...plan.radio!.group(device).values()] as { readonly id: string; readonly band: string }[]).some(
       (other) => other.id !== id && other.band === band,
     )
       ? { field: 'band', message: `${deviceName(plan, device)} has a radio at ${band} GHz already.` }
