@@ -122,6 +122,14 @@ test('rules: typed, ordered, ended, and judged among themselves', async ({ page,
   await form.getByLabel('From').fill('');
   await form.getByLabel('Note').fill('just for now');
   await form.getByLabel('Note').press('Enter');
+  await expect(
+    page
+      .getByRole('alert')
+      .filter({ hasText: 'Nothing is written, and that would allow everybody everything' }),
+  ).toBeVisible();
+  await expect(rows).toHaveCount(3);
+  await form.getByLabel('From').fill('anybody');
+  await form.getByLabel('From').press('Enter');
   await expect(page.getByText('Rule 4 lets everybody do everything')).toBeVisible();
   await expect(rows).toHaveCount(4);
   await fill(page, 'Rule from', 'Staff, 203.0.113.8');
@@ -146,5 +154,27 @@ test('rules: typed, ordered, ended, and judged among themselves', async ({ page,
   await expect(rows).toHaveCount(3);
   await page.keyboard.press('u');
   await expect(rows).toHaveCount(4);
+  await saved(page);
+});
+
+test('a rule for a segment is not taken for one for the zone of the same name', async ({ page, request }) => {
+  const site = await demoSite(request, '1-row-house');
+  await open(page, site, 'policy');
+  const form = page.getByRole('form', { name: 'New rule' });
+  await form.getByLabel('From').fill('Guests');
+  await form.getByLabel('To').fill('Family');
+  await form.getByLabel('To').press('Enter');
+  await expect(
+    page
+      .getByRole('alert')
+      .filter({
+        hasText: '“Family” may be the zone or the segment; write “zone Family” or “segment Family”.',
+      }),
+  ).toBeVisible();
+  await form.getByLabel('To').fill('segment Family');
+  await form.getByLabel('To').press('Enter');
+  await expect(page.getByLabel('Rule to')).toHaveValue('segment Family');
+  await fill(page, 'Rule to', 'segment Family, Devices');
+  await expect(page.getByLabel('Rule to')).toHaveValue('segment Family, Devices');
   await saved(page);
 });

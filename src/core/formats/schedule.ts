@@ -1,4 +1,4 @@
-import { formatAddress, familyOf, formatPrefix, maskOf, usableHosts, countOf } from '../address';
+import { formatAddress, formatPrefix, maskOf, usableHosts, countOf } from '../address';
 import {
   type Plan,
   type Address,
@@ -8,10 +8,10 @@ import {
   domainOf,
   gatewaysOf,
   hostOf,
-  interfaceAddress,
   subnetsOf,
   vlansOf,
 } from '../plan';
+import { dnsText } from '../model/hosts';
 import { leaseCapacity } from '../model/segments';
 import { csvText } from './csv';
 
@@ -58,16 +58,6 @@ export const leaseWords = (seconds: number): string =>
     : seconds % 3600 === 0
       ? `${seconds / 3600} h`
       : `${Math.round(seconds / 60)} min`;
-
-/** DNS servers of a subnet as addresses, recorded hosts resolved. */
-export const dnsText = (plan: Plan, subnet: Subnet): string =>
-  subnet.dns
-    .map((server) => {
-      if ('literal' in server) return formatAddress(server.literal);
-      const address = interfaceAddress(plan, server.interface, familyOf(subnet.prefix.address));
-      return address ? formatAddress(address.address) : 'no address';
-    })
-    .join(', ');
 
 function rowOf(plan: Plan, address: Address): ScheduleRow {
   const { device, interface: item } = hostOf(plan, address);

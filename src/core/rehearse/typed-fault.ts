@@ -1,4 +1,6 @@
-import { boxOf, type Plan, badInput, devicesNamed, portTitle } from '../plan';
+import { boxOf, type Plan, badInput, portTitle } from '../plan';
+import { deviceMeant, deviceTyped } from '../model/hosts';
+import { portsOf } from '../model/wiring';
 import { uplinksOf } from '../model/uplink';
 import type { Fault } from './faults';
 
@@ -8,9 +10,8 @@ import type { Fault } from './faults';
 export function typedFault(plan: Plan, kind: Fault['kind'], text: string, to: string): Fault {
   const port = (typed: string, field: string) => {
     const [, name, number] = /^(.+?)\s+(\d{1,3})$/.exec(typed.trim()) ?? [];
-    const [device] = devicesNamed(plan, name ?? typed.trim());
-    const found =
-      device && [...plan.port.group(device.id).values()].find((item) => item.number === Number(number ?? 1));
+    const device = deviceMeant(plan, name ?? typed, field, ({ id }) => portsOf(plan, id).length > 0);
+    const found = device && portsOf(plan, device.id).find((item) => item.number === Number(number ?? 1));
     if (!found)
       throw badInput(`“${typed.trim()}” is no port here; write one like sw-a 7, or a device’s name.`, field);
     return found;
@@ -22,7 +23,7 @@ export function typedFault(plan: Plan, kind: Fault['kind'], text: string, to: st
   };
   switch (kind) {
     case 'box': {
-      const [device] = devicesNamed(plan, text.trim());
+      const device = deviceMeant(plan, text, 'what', ({ id }) => boxOf(plan, id) !== undefined);
       if (device && boxOf(plan, device.id)) return { kind, device: device.id };
       throw badInput(
         `“${text.trim()}” is no box here; write the name of a switch, a gateway or a panel.`,
@@ -30,7 +31,7 @@ export function typedFault(plan: Plan, kind: Fault['kind'], text: string, to: st
       );
     }
     case 'taken': {
-      const [device] = devicesNamed(plan, text.trim());
+      const device = deviceMeant(plan, text, 'what');
       if (device) return { kind, device: device.id };
       throw badInput(`“${text.trim()}” is no device here; write the name of a box or a device.`, 'what');
     }
@@ -67,8 +68,9 @@ export function typedFault(plan: Plan, kind: Fault['kind'], text: string, to: st
 /** What a person could mean, for the list beside the field. */
 export function faultNames(plan: Plan, kind: Fault['kind']): string[] {
   if (kind === 'uplink') return uplinksOf(plan).map(({ name }) => name);
-  if (kind === 'taken') return [...plan.device.values()].map(({ name }) => name).sort();
-  if (kind === 'box') return [...plan.box.values()].map(({ device }) => plan.device.get(device)!.name).sort();
+  if (kind === 'taken') return [...plan.device.values()].map((device) => deviceTyped(plan, device)).sort();
+  if (kind === 'box')
+    return [...plan.box.values()].map(({ device }) => deviceTyped(plan, plan.device.get(device)!)).sort();
   return [...plan.cable.values()].flatMap(({ from, to }) =>
     [from, to].map((id) => portTitle(plan, plan.port.get(id)!)),
   );

@@ -1,25 +1,27 @@
 import { contains, parseAddress } from '../address';
-import { type Plan, badInput, boxOf, byName, derive, devicesNamed, hostOf, vlansOf } from '../plan';
+import { type Plan, badInput, boxOf, byName, derive, hostOf, vlansOf } from '../plan';
+import { deviceMeant, deviceTyped } from '../model/hosts';
 import { type Wanted, allServices, isOutside, vlanOfAddress, zonesOf } from '../model/policy';
 import { holdersOf } from '../model/routing';
+import { vlanMeant } from '../model/segments';
 import { portsOf } from '../model/wiring';
-import { sentBy, ssidsOf } from '../model/wireless';
+import { radiosOf, sentBy, ssidsOf } from '../model/wireless';
 import type { Air, Entry } from './entry';
 import type { Receiver, Sender } from './question';
 
 /** Questions as people type them: from, to, and for what. */
 
-function typedVlan(plan: Plan, text: string): { readonly vlan: string } | null {
-  const wanted = text.toLowerCase();
-  const vlan = vlansOf(plan).find(({ vid, code, name }) =>
-    [String(vid), code.toLowerCase(), name.toLowerCase(), `${vid} ${code}`.toLowerCase()].includes(wanted),
-  );
+function typedVlan(plan: Plan, text: string, field: string): { readonly vlan: string } | null {
+  const vlan = vlanMeant(plan, text, field);
   return vlan ? { vlan: vlan.id } : null;
 }
 
 function typedPort(plan: Plan, text: string): { readonly port: string } | null {
   const [, name, number] = /^(.+?)\s+(\d{1,3})$/.exec(text) ?? [];
-  const device = name === undefined ? undefined : devicesNamed(plan, name)[0];
+  const device =
+    name === undefined
+      ? undefined
+      : deviceMeant(plan, name, 'from', ({ id }) => boxOf(plan, id) !== undefined);
   if (!device || !boxOf(plan, device.id)) return null;
   const port = portsOf(plan, device.id).find((candidate) => candidate.number === Number(number));
   if (port && port.number > 0) return { port: port.id };
@@ -69,9 +71,9 @@ function typedAir(plan: Plan, text: string): Air | null {
       const [first] = sentBy(plan, ssid);
       if (first) return { ssid: ssid.id, at: first.id };
     }
-    const [at] = wanted.startsWith(`${name} at `)
-      ? devicesNamed(plan, text.slice(name.length + 4).trim())
-      : [];
+    const at = wanted.startsWith(`${name} at `)
+      ? deviceMeant(plan, text.slice(name.length + 4), 'from', ({ id }) => radiosOf(plan, id).length > 0)
+      : undefined;
     if (at) return { ssid: ssid.id, at: at.id };
   }
   return null;
@@ -85,11 +87,11 @@ export const typedEntry = (plan: Plan, typed: string): Entry =>
 export function typedSender(plan: Plan, typed: string): Sender {
   const text = typed.trim();
   if (isInternet(text)) return { internet: true };
-  const [device] = devicesNamed(plan, text);
+  const device = deviceMeant(plan, text, 'from');
   const found =
     (device && { device: device.id }) ??
     typedPort(plan, text) ??
-    typedVlan(plan, text) ??
+    typedVlan(plan, text, 'from') ??
     typedAir(plan, text);
   if (found) return found;
   const address = parseAddress(text);
@@ -117,12 +119,12 @@ export function typedSender(plan: Plan, typed: string): Sender {
 export function typedReceiver(plan: Plan, typed: string): Receiver {
   const text = typed.trim();
   if (isInternet(text)) return { internet: true };
-  const [device] = devicesNamed(plan, text);
+  const device = deviceMeant(plan, text, 'to');
   if (device) return { device: device.id };
   if (/^(the )?gateway$/i.test(text)) return { gateway: true };
   const address = parseAddress(text);
   if (address !== null) return { address };
-  const found = typedVlan(plan, text) ?? typedZone(plan, text, 'to');
+  const found = typedVlan(plan, text, 'to') ?? typedZone(plan, text, 'to');
   if (found) return found;
   throw badInput(
     text === ''
@@ -149,7 +151,7 @@ export function typedWanted(plan: Plan, typed: string): Wanted {
 }
 
 const namesOfDevices = derive((plan): readonly string[] =>
-  [...plan.device.values()].map(({ name }) => name).sort(byName),
+  [...plan.device.values()].map((device) => deviceTyped(plan, device)).sort(byName),
 );
 const SHOWN = 30;
 

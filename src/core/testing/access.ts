@@ -58,8 +58,8 @@ export function soundAccess(): Plan {
   };
   known(['leased', 'visitor'], 'dot1x');
   for (const [name, mac] of [
-    ['cam-1', '00:00:5e:00:53:78'],
-    ['phone', '00:00:5e:00:53:79'],
+    ['cam-1', '00:00:5E:00:53:78'],
+    ['phone', '00:00:5E:00:53:79'],
   ] as const)
     plan = put(plan, 'interface', interfacesOf(plan, deviceNamed(plan, name).id)[0]!, { mac });
   known(['cam-1', 'phone'], 'mac');

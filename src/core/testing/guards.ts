@@ -16,7 +16,7 @@ export function soundGuards(): Plan {
     name: 'leased',
     kind: 'computer',
     assignment: 'reservation',
-    mac: '00:00:5e:00:53:77',
+    mac: '00:00:5E:00:53:77',
   });
   plan = done(plan, 'addHost', {
     subnet: subnet('staff'),

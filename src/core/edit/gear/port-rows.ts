@@ -1,4 +1,5 @@
-import { type Plan, Refusal, devicesNamed } from '../../plan';
+import { type Plan, Refusal } from '../../plan';
+import { deviceMeant } from '../../model/hosts';
 import { portsOf, describePorts, portsIn, typedTagged, typedVlan } from '../../model/wiring';
 import { type ColumnKinds, type Columns, columnsIn, rowsIn } from '../columns';
 import type { AssignmentInput } from './ports';
@@ -53,7 +54,7 @@ export function readPortRows(
         missing[0] ?? (['box', 'ports', 'carries'] as const).find((column) => value(column) === '');
       if (absent)
         throw new Refusal('bad-input', `The column ${absent} is ${missing.length ? 'missing' : 'empty'}.`);
-      const [device] = devicesNamed(plan, text.box);
+      const device = deviceMeant(plan, text.box, 'box', ({ id }) => portsOf(plan, id).length > 0);
       if (!device) throw new Refusal('bad-input', `There is no box “${text.box}”.`);
       const all = portsOf(plan, device.id);
       const ports = portsIn(text.ports, all);

@@ -1,4 +1,5 @@
-import { type Plan, badInput, devicesNamed } from '../../plan';
+import { type Plan, badInput } from '../../plan';
+import { deviceMeant } from '../../model/hosts';
 import type { EndInput } from './cables';
 
 /**
@@ -61,10 +62,9 @@ export function endIn(plan: Plan, text: string): EndInput {
   // What was pasted may have several lines; it is named as a whole then.
   const match = /^(.+?)(?:\s+(\d{1,3}))?(?:\s+(front|rear))?$/is.exec(text);
   const [, name = text, number, side] = match ?? [];
-  const [device, other] = devicesNamed(plan, name.trim());
+  const device = deviceMeant(plan, name, 'line');
   if (!device)
     throw badInput(`There is no device “${name.trim()}”; write its name as it stands in the plan.`, 'line');
-  if (other) throw badInput(`Two devices are called “${name.trim()}”; rename one of them first.`, 'line');
   return {
     device: device.id,
     number: number === undefined ? null : Number(number),

@@ -1,6 +1,7 @@
 import * as z from 'zod';
-import { type Band, type Device, type Plan, badInput, devicesNamed, kinds, operation } from '../../plan';
-import { readScan } from '../../model/wireless';
+import { type Band, type Device, type Plan, badInput, kinds, operation } from '../../plan';
+import { deviceMeant } from '../../model/hosts';
+import { radiosOf, readScan } from '../../model/wireless';
 
 /** What was measured: how loud access points are at one another, and who else is on the air. */
 
@@ -14,7 +15,7 @@ function typedLevel(plan: Plan, line: string) {
       'text',
     );
   const named = (name: string): Device => {
-    const [device] = devicesNamed(plan, name);
+    const device = deviceMeant(plan, name, 'text', ({ id }) => radiosOf(plan, id).length > 0);
     if (!device)
       throw badInput(`There is no device “${name}” in this site; correct the name in “${line}”.`, 'text');
     return device;

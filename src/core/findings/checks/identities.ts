@@ -1,4 +1,5 @@
-import { type Plan, type Device, addressesOn, domainOf, interfacesOf } from '../../plan';
+import { type Plan, type Device, addressesOn, interfacesOf } from '../../plan';
+import { domainsOf } from '../../model/hosts';
 import { formatAddress } from '../../address';
 import type { MacCheck, NameCheck } from '../finding';
 import { clearMac } from './hosts';
@@ -33,8 +34,6 @@ const macTwice: MacCheck = {
 
 const addressesOfDevice = (plan: Plan, device: Device) =>
   interfacesOf(plan, device.id).flatMap((item) => addressesOn(plan, item.id));
-const domainsOf = (plan: Plan, device: Device): Set<string> =>
-  new Set(addressesOfDevice(plan, device).map((address) => domainOf(plan, plan.subnet.get(address.subnet)!)));
 
 const nameTwice: NameCheck = {
   id: 'name-twice',

@@ -5,12 +5,10 @@ import {
   type Port,
   type Telephony,
   type VoiceHop,
-  addressesOn,
   deriveBy,
-  devicesNamed,
-  interfacesOf,
   vlansOf,
 } from '../../plan';
+import { devicesMeant } from '../hosts';
 import { linksAt, portsOf } from '../wiring';
 
 /** What telephones are told, and what boxes do for them, as recorded. */
@@ -71,20 +69,6 @@ export function targetOf(plan: Plan, text: string, usual: 'tftp' | 'sip'): Targe
   const wanted = { protocol: service.protocol, port: port! };
   const address = parseAddress(host);
   if (address !== null) return { to: { address }, wanted, literal: parts[1] === undefined };
-  const device = namedBy(plan, host);
+  const [device] = devicesMeant(plan, host);
   return { to: device ? { device: device.id } : { internet: true }, wanted, literal: false };
-}
-
-/** The device of the site that a name means, with its domain or without. */
-function namedBy(plan: Plan, host: string): Device | undefined {
-  const [label, ...domain] = host.split('.');
-  return devicesNamed(plan, label!).find(
-    ({ id }) =>
-      domain.length === 0 ||
-      interfacesOf(plan, id).some((card) =>
-        addressesOn(plan, card.id).some(
-          ({ subnet }) => plan.subnet.get(subnet)!.domain.toLowerCase() === domain.join('.').toLowerCase(),
-        ),
-      ),
-  );
 }

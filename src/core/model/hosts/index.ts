@@ -2,4 +2,13 @@ export { hostNames, isDomain, nameMessage, nameProblem, proposeHostName, repairN
 export { nextFreeAddress } from './next-free';
 export { segmentsOf } from './segments-of';
 export { ownSettings } from './own-settings';
-export { interfaceNamed, interfacesNamed, namesOfInterfaces } from './named';
+export { dnsText, typedDns } from './dns';
+export {
+  deviceMeant,
+  deviceTyped,
+  devicesMeant,
+  domainsOf,
+  interfaceNamed,
+  interfacesNamed,
+  namesOfInterfaces,
+} from './named';

@@ -16,6 +16,17 @@ import {
 const inOrder = memo((zones: Collection<Zone>) => [...zones.values()].sort(inRank));
 export const zonesOf = (plan: Plan): readonly Zone[] => inOrder(plan.zone);
 
+const zoneByName = memo(
+  (zones: Collection<Zone>) => new Map(inOrder(zones).map((zone) => [zone.name.toLowerCase(), zone])),
+);
+/** The zone that is called so, capitals or not. */
+export const zoneCalled = (plan: Plan, name: string): Zone | undefined =>
+  zoneByName(plan.zone).get(name.toLowerCase());
+
+/** Is a zone this segment and nothing else? */
+export const isJust = ({ vlans, uplinks, tunnels, gateway }: Zone, vlan: string): boolean =>
+  !gateway && uplinks.length === 0 && tunnels.length === 0 && vlans.length === 1 && vlans[0] === vlan;
+
 const zoneByVlan = memo((zones: Collection<Zone>) => {
   const found = new Map<string, Zone>();
   for (const zone of inOrder(zones)) for (const id of zone.vlans) if (!found.has(id)) found.set(id, zone);

@@ -37,3 +37,4 @@ export {
   vlanIdPlace64,
 } from './space';
 export { leaseOf, needOf } from './subnet-need';
+export { vlanMeant } from './named';

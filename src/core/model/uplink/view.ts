@@ -11,9 +11,9 @@ import {
   type Uplink,
   badInput,
   addressesOn,
-  devicesNamed,
   interfacesOf,
 } from '../../plan';
+import { deviceMeant } from '../hosts';
 
 const inOrder = memo((uplinks: Collection<Uplink>) =>
   [...uplinks.values()].sort(
@@ -48,11 +48,12 @@ export const targetOf = (plan: Plan, forward: Forward): Device =>
 
 /** The network card a person means by a device's name: the first that has an address. */
 export function cardNamed(plan: Plan, text: string): Interface {
-  const name = text.trim();
-  const [device] = devicesNamed(plan, name);
+  const device = deviceMeant(plan, text, 'target', ({ id }) => interfacesOf(plan, id).length > 0);
   if (!device)
     throw badInput(
-      name === '' ? 'No device is named; write its host name.' : `There is no device “${name}” in this site.`,
+      text.trim() === ''
+        ? 'No device is named; write its host name.'
+        : `There is no device “${text.trim()}” in this site.`,
       'target',
     );
   const cards = interfacesOf(plan, device.id);

@@ -1,14 +1,13 @@
 import { type Plan, type Port, type Vlan, badInput, vlansOf } from '../../plan';
+import { vlanMeant } from '../segments';
 
 /** The segment a person means by its VLAN id, code or name; a refusal lists what there is. */
 export function typedVlan(plan: Plan, text: string): Vlan {
-  const wanted = text.trim().toLowerCase();
-  const vlans = vlansOf(plan);
-  const found =
-    vlans.find((vlan) => String(vlan.vid) === wanted || vlan.code.toLowerCase() === wanted) ??
-    vlans.find((vlan) => vlan.name.toLowerCase() === wanted);
+  const found = vlanMeant(plan, text);
   if (found) return found;
-  const known = vlans.map((vlan) => `${vlan.vid} ${vlan.code}`).join(', ');
+  const known = vlansOf(plan)
+    .map((vlan) => `${vlan.vid} ${vlan.code}`)
+    .join(', ');
   throw badInput(
     `“${text.trim()}” is no segment of this site; ${known ? `there are ${known}` : 'add one under Segments first'}.`,
     'vlan',

@@ -1,7 +1,7 @@
 'use client';
 
 import { formatAddress, parseAddress, maskOf, parseMask } from '@/core/address';
-import { dnsText } from '@/core/formats';
+import { dnsText } from '@/core/model/hosts';
 import { ownSettings } from '@/core/model/hosts';
 import { toWire, Refusal, domainOf, gatewaysOf, hostOf } from '@/core/plan';
 import { ssidsOf } from '@/core/model/wireless';

@@ -128,7 +128,7 @@ function RangeRow({ plan, subnet, range }: { plan: Plan; subnet: Subnet; range: 
                 'pool',
                 range.id,
                 'servedBy',
-                interfacesNamed(plan, /^nobody$/i.test(text) ? '' : text, subnet.vlan),
+                interfacesNamed(plan, /^nobody$/i.test(text) ? '' : text, subnet.vlan, range.servedBy),
                 range.servedBy,
               )
             }

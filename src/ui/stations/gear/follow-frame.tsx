@@ -2,7 +2,10 @@
 
 import { useMemo, useState } from 'react';
 import { type Hop, followTo } from '@/core/model/switching';
-import { type Plan, type Port, devicesNamed } from '@/core/plan';
+import { deviceMeant, deviceTyped } from '@/core/model/hosts';
+import { portsOf } from '@/core/model/wiring';
+import type { Plan, Port } from '@/core/plan';
+import { attempt } from '../../session/attempt';
 
 const tagText = (tag: number) => (tag ? `tagged ${tag}` : 'untagged');
 
@@ -13,14 +16,16 @@ export function FollowFrame({ plan, port }: { plan: Plan; port: Port }) {
     () =>
       [...plan.device.values()]
         .filter((device) => device.id !== port.device && plan.port.group(device.id).size > 0)
-        .map((device) => device.name)
+        .map((device) => deviceTyped(plan, device))
         .sort((a, b) => a.localeCompare(b, undefined, { numeric: true })),
     [plan, port.device],
   );
   const found = useMemo(() => {
-    const [device] = devicesNamed(plan, name.trim());
-    if (device) return followTo(plan, port, device);
-    return name.trim() ? { hops: [], why: `There is no device “${name.trim()}”.` } : null;
+    if (name.trim() === '') return null;
+    const found = attempt(() => deviceMeant(plan, name, 'to', ({ id }) => portsOf(plan, id).length > 0));
+    if ('refusal' in found) return { hops: [], why: found.refusal.message };
+    if (found.value) return followTo(plan, port, found.value);
+    return { hops: [], why: `There is no device “${name.trim()}”.` };
   }, [plan, port, name]);
   return (
     <div className="pt-2 text-[14px]">

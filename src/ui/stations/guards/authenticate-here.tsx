@@ -1,7 +1,8 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { type Plan, badInput, devicesNamed, portTitle } from '@/core/plan';
+import { type Plan, badInput, portTitle } from '@/core/plan';
+import { deviceMeant } from '@/core/model/hosts';
 import { askingPorts } from '@/core/model/guards';
 import { type Authentication, DHCP_PATIENCE, authenticate, typedBoxPort } from '@/core/rehearse';
 import { today } from '@/today';
@@ -36,7 +37,7 @@ export function AuthenticateHere({ plan }: { plan: Plan }) {
         ? null
         : attempt(() => {
             const port = typedBoxPort(plan, at);
-            const [named] = device.trim() === '' ? [] : devicesNamed(plan, device.trim());
+            const named = deviceMeant(plan, device, 'device');
             if (device.trim() !== '' && !named)
               throw badInput(
                 `“${device.trim()}” is no device of this site; write its name, or nothing for a stranger.`,

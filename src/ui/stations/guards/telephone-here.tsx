@@ -1,7 +1,8 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { type Plan, badInput, devicesNamed, portTitle } from '@/core/plan';
+import { type Device, type Plan, badInput, portTitle } from '@/core/plan';
+import { deviceMeant } from '@/core/model/hosts';
 import { boxesInOrder } from '@/core/model/switching';
 import { portsOf } from '@/core/model/wiring';
 import { pluggedPhones } from '@/core/model/guards';
@@ -34,8 +35,9 @@ export function TelephoneHere({ plan }: { plan: Plan }) {
         : attempt(() => {
             const port = plan.port.get(typedBoxPort(plan, at))!;
             const name = device.trim();
-            const phone = name === '' ? null : devicesNamed(plan, name).find(({ kind }) => kind === 'phone');
-            if (phone === undefined)
+            const isPhone = ({ kind }: Device) => kind === 'phone';
+            const phone = name === '' ? null : deviceMeant(plan, name, 'device', isPhone);
+            if (phone === undefined || (phone && !isPhone(phone)))
               throw badInput(
                 `“${name}” is no telephone of this site; write its name, or nothing for a new one.`,
                 'device',

@@ -1,7 +1,7 @@
 'use client';
 
 import { type KeyboardEvent, useMemo, useRef } from 'react';
-import type { Plan, Rule, Party } from '@/core/plan';
+import { type Plan, type Rule, type Party, badInput } from '@/core/plan';
 import { rulesOf, serviceNames, typedParties, typedServices, partiesText } from '@/core/model/policy';
 import { formatPrefix } from '@/core/address';
 import { useSession } from '../../session/context';
@@ -92,6 +92,12 @@ function AddRule({ plan }: { plan: Plan }) {
   const form = useTypedForm(
     { action: 'allow' as Rule['action'], from: '', to: '', services: '', note: '' },
     ({ action, from, to, services: named, note }) => {
+      // Left empty, each means all; all three at once is what a slip of Enter would give.
+      if (action === 'allow' && [from, to, named].every((text) => text.trim() === ''))
+        throw badInput(
+          'Nothing is written, and that would allow everybody everything; write who, or “anybody”.',
+          'from',
+        );
       const input = {
         action,
         from: wireParties(typedParties(plan, from)),

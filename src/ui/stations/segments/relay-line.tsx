@@ -22,7 +22,7 @@ export function RelayLine({ plan, vlan }: { plan: Plan; vlan: Vlan }) {
         onCommit={(text) =>
           session.perform({
             operation: 'setRelay',
-            input: { interface: gateway.interface, servers: interfacesNamed(plan, text, vlan.id) },
+            input: { interface: gateway.interface, servers: interfacesNamed(plan, text, vlan.id, servers) },
           })
         }
       />

@@ -1,23 +1,20 @@
 'use client';
 
 import { useState } from 'react';
-import { formatAddress, parseAddress, formatPrefix } from '@/core/address';
-import { dnsText } from '@/core/formats';
+import { formatPrefix } from '@/core/address';
 import {
   type Call,
   toWire,
   type Subnet,
   type Vlan,
   purposes,
-  Refusal,
-  devicesNamed,
   subnetOf,
   vlansOf,
   siteOf,
   type Plan,
 } from '@/core/plan';
 import { hangingOn } from '@/core/edit';
-import { interfaceNamed } from '@/core/model/hosts';
+import { dnsText, typedDns } from '@/core/model/hosts';
 import { arrivalsWithin, purposeDefaults, leaseOf, needOf, vlanIdPlace64 } from '@/core/model/segments';
 import { typedPrefix, useEdit, usePerformOrReview, wholeNumber } from '../../session/actions';
 import { problemOf } from '../../session/attempt';
@@ -124,19 +121,8 @@ function SubnetDetails({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
   const edit = useEdit();
   const family = typeof subnet.prefix.address === 'number' ? 'IPv4' : 'IPv6';
   const commitDns = (text: string) => {
-    const servers = text
-      .split(/[,\s]+/)
-      .filter(Boolean)
-      .map((item) => {
-        if (parseAddress(item) !== null) return { literal: formatAddress(parseAddress(item)!) };
-        if (devicesNamed(plan, item).length === 0)
-          throw new Refusal(
-            'bad-input',
-            `“${item}” is neither an address nor a host of this site; write 192.168.20.1 or a host name.`,
-          );
-        return { interface: interfaceNamed(plan, item, subnet.vlan).id };
-      });
-    edit('subnet', subnet.id, 'dns', servers, toWire('subnet', subnet).dns);
+    const wire = (dns: Subnet['dns']) => toWire('subnet', { ...subnet, dns }).dns;
+    edit('subnet', subnet.id, 'dns', wire(typedDns(plan, subnet, text)), wire(subnet.dns));
   };
   return (
     <>
