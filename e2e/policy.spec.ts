@@ -165,11 +165,9 @@ test('a rule for a segment is not taken for one for the zone of the same name', 
   await form.getByLabel('To').fill('Family');
   await form.getByLabel('To').press('Enter');
   await expect(
-    page
-      .getByRole('alert')
-      .filter({
-        hasText: '“Family” may be the zone or the segment; write “zone Family” or “segment Family”.',
-      }),
+    page.getByRole('alert').filter({
+      hasText: '“Family” may be the zone or the segment; write “zone Family” or “segment Family”.',
+    }),
   ).toBeVisible();
   await form.getByLabel('To').fill('segment Family');
   await form.getByLabel('To').press('Enter');
