@@ -76,15 +76,15 @@ const SITES = 'JOIN site_record r ON r.site_id = {t}.site_id LEFT JOIN exercise 
 const from = (table: string) => SITES.replaceAll('{t}', table);
 
 async function addresses(pool: Pool, asked: FindQuery): Promise<SiteHit[]> {
-  const { text, address, mac, macPart, lastOctet } = asked;
+  const { text, address, mac, macPart, ending } = asked;
   const byText = { name: score('d.name', text), note: inside('a.note', text) };
   const exact = address !== null ? equals('a.address', address) : null;
   const where: Asked =
     exact ??
     (mac !== null
       ? { sql: 'i.mac = ?', values: [mac] }
-      : lastOctet !== null
-        ? { sql: 'a.address_v4 & 255 = ?', values: [lastOctet] }
+      : ending !== null
+        ? { sql: 'a.address_v4 & ? = ?', values: [ending.mask, ending.value] }
         : any([
             inside('d.name', text),
             byText.note,
@@ -93,7 +93,7 @@ async function addresses(pool: Pool, asked: FindQuery): Promise<SiteHit[]> {
   const worth: Asked =
     exact || mac !== null
       ? { sql: '5', values: [] }
-      : lastOctet !== null
+      : ending !== null
         ? { sql: '2', values: [] }
         : {
             sql: `GREATEST(${byText.name.sql}, IF(${byText.note.sql}, 1, 0), ${macPart ? "IF(REPLACE(i.mac, ':', '') LIKE ?, 2, 0)" : '0'})`,

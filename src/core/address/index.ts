@@ -34,4 +34,5 @@ export {
   usableRange,
 } from './prefix';
 export { type AddressRange, countOf, endOf, inRange, rangeOf, rangesOverlap } from './range';
+export { isShortAddress, parseAddressIn, shortAddress, shortRange } from './short';
 export { specialBlockOf } from './special';

@@ -3,6 +3,7 @@ import {
   type Prefix,
   compareAddresses,
   formatAddress,
+  isShortAddress,
   parseAddress,
   parseMac,
   contains,
@@ -50,10 +51,20 @@ export interface FindQuery {
   readonly mac: string | null;
   /** Hexadecimal digits of a MAC address, in capitals. */
   readonly macPart: string | null;
-  readonly lastOctet: number | null;
+  /** The last octets of an IPv4 address, `.24` or `.152.20`: its bits under a mask. */
+  readonly ending: { readonly value: number; readonly mask: number } | null;
   readonly vid: number | null;
   /** `sw-a 7`: a box by name and the number of a port. */
   readonly port: { readonly box: string; readonly number: number } | null;
+}
+
+function endingOf(text: string): FindQuery['ending'] {
+  const octets = text.startsWith('.') && isShortAddress(text) ? text.slice(1).split('.').map(Number) : [];
+  if (octets.length === 0 || octets.some((octet) => octet > 255)) return null;
+  return {
+    value: octets.reduce((value, octet) => value * 256 + octet, 0),
+    mask: 256 ** octets.length - 1,
+  };
 }
 
 /** Reads what somebody types to find something; null for nothing. */
@@ -61,7 +72,6 @@ export function findQuery(typed: string): FindQuery | null {
   const text = typed.trim().toLowerCase();
   if (text === '') return null;
   const hex = text.replace(/[:\-.]/g, '');
-  const octet = /^\.(\d{1,3})$/.exec(text)?.[1];
   const vid = /^(?:vlan )?(\d{1,4})$/.exec(text)?.[1];
   const port = /^(\S+)\s+(\d{1,3})$/.exec(text);
   return {
@@ -70,20 +80,20 @@ export function findQuery(typed: string): FindQuery | null {
     prefix: parsePrefix(text)?.prefix ?? null,
     mac: parseMac(text),
     macPart: /^[0-9a-f]{4,12}$/.test(hex) && /[:\-.]|[a-f]/.test(text) ? hex.toUpperCase() : null,
-    lastOctet: octet === undefined ? null : Number(octet),
+    ending: endingOf(text),
     vid: vid === undefined ? null : Number(vid),
     port: port && { box: port[1]!, number: Number(port[2]) },
   };
 }
 
 /**
- * Finds what a person means by a few characters: an address (exact, or `.24` for a last octet), a prefix, a MAC in any
+ * Finds what a person means by a few characters: an address (exact, or `.24` for how it ends), a prefix, a MAC in any
  * spelling or part of one, a VLAN id, a name or a code, a box or a port (`sw-a 7`). At most `limit` hits, the best first.
  */
 export function findInPlan(plan: Plan, typed: string, limit = 20): Hit[] {
   const asked = findQuery(typed);
   if (!asked) return [];
-  const { text: query, address, prefix, mac, macPart, lastOctet, vid } = asked;
+  const { text: query, address, prefix, mac, macPart, ending, vid } = asked;
   const hits: Hit[] = [];
 
   const segmentHit = (vlan: Vlan, subnet: string | null, score: number) => {
@@ -121,8 +131,8 @@ export function findInPlan(plan: Plan, typed: string, limit = 20): Hit[] {
     if (address !== null) return entry.address === address ? 5 : 0;
     const { device, interface: item } = hostOf(plan, entry);
     if (mac) return item.mac === mac ? 5 : 0;
-    if (lastOctet !== null)
-      return typeof entry.address === 'number' && entry.address % 256 === lastOctet ? 2 : 0;
+    if (ending !== null)
+      return typeof entry.address === 'number' && (entry.address & ending.mask) === ending.value ? 2 : 0;
     if (macPart && item.mac?.replaceAll(':', '').includes(macPart)) return 2;
     return Math.max(
       textScore(device.name, query),

@@ -91,6 +91,7 @@ describe('find', () => {
   test.each([
     ['10.20.10.24', '10.20.10.24 yard-cam'],
     ['.24', '10.20.10.24 yard-cam'],
+    ['.10.24', '10.20.10.24 yard-cam'],
     ['0000.5e00.532b', '10.20.10.24 yard-cam'],
     ['53:2b', '10.20.10.24 yard-cam'],
     ['YARD', '10.20.10.24 yard-cam'],
@@ -100,8 +101,9 @@ describe('find', () => {
     ['10.20.10.0/25', '10 CM Cameras'],
     ['10.20.10.200', '10 CM Cameras'],
   ])('%s', (query, title) => expect(findInPlan(plan, query)[0]?.title).toBe(title));
-  test.each(['', '192.0.2.1', 'nothing like it', '00:00:5E:00:53:FF'])('%p finds nothing', (query) =>
-    expect(findInPlan(plan, query)).toEqual([]),
+  test.each(['', '192.0.2.1', '.11.24', '.300', 'nothing like it', '00:00:5E:00:53:FF'])(
+    '%p finds nothing',
+    (query) => expect(findInPlan(plan, query)).toEqual([]),
   );
 });
 

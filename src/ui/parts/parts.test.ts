@@ -1,10 +1,8 @@
 import fc from 'fast-check';
-import { prefix } from '@/core/testing/plans';
-import { parseIpv4 } from '@/core/address';
 import { purposeDefaults } from '@/core/model/segments';
 import { contrast, luminance, textOn } from '@/core/model/segments';
 import { cellsOf } from './pasted';
-import { countText, shortAddress, shortRange } from './short';
+import { countText } from './count-text';
 
 describe('text on a jacket', () => {
   test('luminance and contrast as WCAG 2.2 works them out', () => {
@@ -25,16 +23,7 @@ describe('text on a jacket', () => {
   });
 });
 
-describe('short forms', () => {
-  const at = (text: string) => parseIpv4(text)!;
-  test('an address by what differs inside its subnet', () => {
-    expect(shortAddress(at('10.20.30.4'), prefix('10.20.30.0/24'))).toBe('.4');
-    expect(shortAddress(at('10.20.31.4'), prefix('10.20.30.0/23'))).toBe('.31.4');
-    expect(shortAddress(at('10.20.31.4'), prefix('10.0.0.0/8'))).toBe('10.20.31.4');
-    expect(shortAddress(at('10.20.31.4'), prefix('10.20.30.0/24'))).toBe('10.20.31.4');
-    expect(shortAddress(0xfd00n << 112n, prefix('fd00::/64'))).toBe('fd00::');
-    expect(shortRange({ start: at('10.1.2.3'), end: at('10.1.2.9') }, prefix('10.1.2.0/24'))).toBe('.3–.9');
-  });
+describe('counts', () => {
   test('a count people can read', () => {
     expect(countText(65534)).toBe('65,534');
     expect(countText(2 ** 64)).toBe('2^64');

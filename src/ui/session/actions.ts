@@ -6,6 +6,7 @@ import {
   networkOf,
   formatAddress,
   parseAddress,
+  parseAddressIn,
   widthOf,
   familyOf,
 } from '@/core/address';
@@ -77,13 +78,8 @@ export function typedPrefix(text: string, now: Subnet | undefined): string {
   return parsed ? formatPrefix(parsed.prefix) : text;
 }
 
-/** A typed address; `.24` or `24` means that last octet in the subnet. */
+/** A typed address, in full or short beside its subnet; what is none stays as it is typed, for whoever refuses it. */
 export function typedAddress(text: string, subnet: Subnet | undefined): string {
-  const short = /^\.?(\d{1,3})$/.exec(text.trim());
-  const base = subnet?.prefix.address;
-  if (short && typeof base === 'number' && Number(short[1]) <= 255) {
-    const candidate = Math.floor(base / 256) * 256 + Number(short[1]);
-    return formatAddress(candidate);
-  }
-  return parseAddress(text) === null ? text.trim() : formatAddress(parseAddress(text)!);
+  const address = subnet ? parseAddressIn(text, subnet.prefix) : parseAddress(text);
+  return address === null ? text.trim() : formatAddress(address);
 }

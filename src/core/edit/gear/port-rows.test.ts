@@ -1,5 +1,15 @@
 import fc from 'fast-check';
-import { portsOf, fillPattern, describePorts, portsIn, rangeText } from '../../model/wiring';
+import {
+  carriedText,
+  describePorts,
+  fillPattern,
+  isPassive,
+  portsIn,
+  portsOf,
+  rangeText,
+} from '../../model/wiring';
+import { buildGear, damagedGear, soundGear } from '../../testing/gear';
+import { runs } from '../../testing/runs';
 import { done, emptySite } from '../../testing/plans';
 import { readPortRows, typedCarried } from './port-rows';
 import { named, port, vlan, add, cupboard } from '../../testing/cupboard';
@@ -66,7 +76,45 @@ describe('pasted rows of ports', () => {
       tagged: [],
     });
     expect(typedCarried(plan, 'parked')).toEqual({ role: 'parked' });
+    expect(typedCarried(plan, `access + voice ${vid('staff')}`)).toEqual({
+      role: 'voice',
+      vlan: vlan(plan, 'staff').id,
+    });
     expect(() => typedCarried(plan, 'access 999')).toThrow('“999” is no segment of this site');
+  });
+  test('what a port carries is read back as just that', () => {
+    const seen = new Set<string>();
+    fc.assert(
+      fc.property(damagedGear, fc.nat(), (damages, n) => {
+        const site = buildGear(damages, soundGear());
+        const told = [...site.port.values()].filter(
+          ({ device, number, defective, role, untagged, voice: phones }) =>
+            number > 0 &&
+            !defective &&
+            !isPassive(site.device.get(device)!.kind) &&
+            (role === 'trunk' ||
+              role === 'uplink' ||
+              (untagged !== null && (role === 'access' || phones !== null))),
+        );
+        const before = told[n % told.length]!;
+        const text = carriedText(site, before);
+        const off = done(site, 'assignPorts', { ports: [before.id], role: 'undecided' });
+        const again = done(off, 'assignPorts', { ports: [before.id], ...typedCarried(off, text) });
+        const { role, untagged, tagged, taggedMode, voice } = before;
+        expect(again.port.get(before.id)).toMatchObject({ role, untagged, tagged, taggedMode, voice });
+        seen.add(before.role);
+      }),
+      { numRuns: runs(100) },
+    );
+    expect([...seen].sort()).toEqual(['access', 'trunk', 'uplink', 'voice']);
+  });
+  test('nothing that is written is passed over', () => {
+    for (const text of [
+      `${vid('staff')} ${vid('cameras')}`,
+      `voice ${vid('staff')} ${vid('cameras')}`,
+      `trunk 10 untagged ${vid('staff')} x`,
+    ])
+      expect(() => typedCarried(plan, text)).toThrow(/ is no segment of this site/);
   });
   test('good rows are offered beside the refused ones, each with its reason', () => {
     const rows = read(

@@ -67,20 +67,26 @@ export function readPortRows(
   });
 }
 
-/** What a port is to carry, as written: `20`, `access CM`, `voice 20`, `trunk 10+20 untagged 30`, `parked`. */
+/**
+ * What a port is to carry, as written: `20`, `access CM`, `voice 20`, `access 20 CM + voice 60`, `trunk 10+20 untagged 30`,
+ * `parked`. Throws a Refusal; nothing that is written is passed over.
+ */
 export function typedCarried(plan: Plan, text: string): Omit<AssignmentInput, 'ports'> {
   const plain = text.trim().toLowerCase();
   if (plain === 'parked' || plain === 'park' || plain === 'off') return { role: 'parked' };
   if (plain === 'uplink' || plain === 'faces a provider') return { role: 'uplink' };
   if (plain === 'undecided') return { role: 'undecided' };
-  const trunk = /^trunk\s+(.*?)(?:,?\s*untagged\s+(\S+).*)?$/.exec(plain);
+  const trunk = /^trunk\s+(.*?)(?:,?\s*untagged\s+(.+))?$/.exec(plain);
   if (trunk) {
     const untagged = trunk[2] === undefined || trunk[2] === 'none' ? null : typedVlan(plan, trunk[2]).id;
     return { role: 'trunk', vlan: untagged, ...typedTagged(plan, trunk[1]!.replace(/[+;]/g, ',')) };
   }
-  const voice =
-    /^(?:voice|access\s*\+\s*voice)\s+(\S+)/.exec(plain) ?? /^access\s+(\S+).*\+\s*voice/.exec(plain);
+  const both = /^access\s+(.+?)\s*\+\s*voice(?:\s+(.+))?$/.exec(plain);
+  if (both) {
+    const phones = both[2] === undefined || both[2] === 'none' ? {} : { voice: typedVlan(plan, both[2]).id };
+    return { role: 'voice', vlan: typedVlan(plan, both[1]!).id, ...phones };
+  }
+  const voice = /^(?:voice|access\s*\+\s*voice)\s+(.+)$/.exec(plain);
   if (voice) return { role: 'voice', vlan: typedVlan(plan, voice[1]!).id };
-  const access = /^(?:access\s+)?(\S+)(?:\s+[a-z0-9]{2,3})?$/.exec(plain);
-  return { role: 'access', vlan: typedVlan(plan, access?.[1] ?? text).id };
+  return { role: 'access', vlan: typedVlan(plan, plain.replace(/^access\s+/, '')).id };
 }

@@ -2,7 +2,9 @@ import * as z from 'zod';
 import {
   type IpAddress,
   formatAddress,
+  isShortAddress,
   parseAddress,
+  parseAddressIn,
   parseMac,
   isGroupMac,
   contains,
@@ -69,7 +71,7 @@ const kinds: ColumnKinds<ImportColumn> = {
   heads,
   looks: [
     ['mac', (cell) => parseMac(cell) !== null],
-    ['address', (cell) => parseAddress(cell) !== null || /^\.?\d{1,3}$/.test(cell)],
+    ['address', (cell) => parseAddress(cell) !== null || isShortAddress(cell)],
     ['kind', (cell) => kindOf(cell) !== null],
     ['assignment', (cell) => assignmentOf(cell) !== null],
   ],
@@ -180,12 +182,10 @@ class RowReader {
       }
       return { address, subnet: this.home };
     }
-    const short = /^\.?(\d{1,3})$/.exec(text);
-    let address = parseAddress(text.replace(/\/\d+$/, ''));
-    if (address === null && short && typeof this.home.prefix.address === 'number') {
-      address = Math.floor(this.home.prefix.address / 256) * 256 + Number(short[1]);
+    const address = parseAddressIn(text.replace(/\/\d+$/, ''), this.home.prefix);
+    if (address !== null && isShortAddress(text))
       repaired.push(`“${text}” taken as ${formatAddress(address)}`);
-    } else if (address !== null && text.includes('/')) repaired.push('the length after / dropped');
+    else if (address !== null && text.includes('/')) repaired.push('the length after / dropped');
     if (address === null) {
       refused.push(
         `“${text}” is not an address; write ${formatAddress(this.home.prefix.address)} style numbers`,

@@ -43,7 +43,7 @@ export {
   vlanSpans,
 } from './traffic';
 export { sideOfAddress, spansAt } from './side';
-export { partiesLine, partyTyped, typedParties, typedServices } from './typed';
+export { partiesLine, partyTyped, requireWritten, typedParties, typedServices } from './typed';
 export { partiesText, ruleText } from './words';
 export {
   type Passing,

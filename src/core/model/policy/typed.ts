@@ -107,6 +107,12 @@ export function typedParties(plan: Plan, text: string): Party[] {
   return parts(text, isKnown).map((part) => typedParty(plan, part));
 }
 
+/** Refuses a list that was emptied where nothing means all: what lets more through is written out. */
+export function requireWritten(text: string, all: 'anybody' | 'everything', field: string): void {
+  if (text.trim() === '')
+    throw badInput(`Left empty, this would be ${all}; write ${all} if that is meant, or press Esc.`, field);
+}
+
 /** A party as it is typed: its name, with the word that says what it is where something else is called so too. */
 export function partyTyped(plan: Plan, party: Party): string {
   const name = 'device' in party ? deviceTyped(plan, plan.device.get(party.device)!) : partyText(plan, party);

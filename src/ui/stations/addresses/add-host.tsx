@@ -1,5 +1,6 @@
 'use client';
 
+import { shortAddress } from '@/core/address';
 import { useEffect } from 'react';
 import { useWatch } from 'react-hook-form';
 import type { Plan, Subnet, Vlan } from '@/core/plan';
@@ -10,7 +11,6 @@ import { typedAddress } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Form, FormChoice, FormLine, useTypedForm } from '../../parts/form';
-import { shortAddress } from '../../parts/short';
 import { assignmentOptions, kindOptions } from './host-options';
 
 /** One line that adds a fixed address; everything left empty is proposed. */

@@ -8,7 +8,7 @@ import { usePlan } from '../../session/context';
 import { useView } from '../../session/view';
 import { useCommands } from '../../shell/commands';
 import { Jacket } from '../../parts/jacket';
-import { countText } from '../../parts/short';
+import { countText } from '../../parts/count-text';
 import { OneOf } from '../../parts/one-of';
 import { StationHead } from '../../parts/station-head';
 import { AddHost } from './add-host';

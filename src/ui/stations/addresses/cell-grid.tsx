@@ -1,7 +1,7 @@
 'use client';
 
 import { type KeyboardEvent, memo, useMemo, useRef, useState } from 'react';
-import { type IpAddress, addOffset, formatAddress, sizeOf } from '@/core/address';
+import { type IpAddress, addOffset, formatAddress, sizeOf, shortAddress } from '@/core/address';
 import {
   type Call,
   type Plan,
@@ -21,7 +21,6 @@ import { textOn } from '@/core/model/segments';
 import { fillOf } from '../../parts/inside-bar';
 import { useNarrow } from '../../parts/narrow';
 import { followPointer } from '../../parts/pointer-drag';
-import { shortAddress } from '../../parts/short';
 
 const COLUMNS = 32;
 const NARROW_COLUMNS = 16;

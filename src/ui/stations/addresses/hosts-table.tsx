@@ -1,7 +1,7 @@
 'use client';
 
 import { useMemo } from 'react';
-import { formatAddress } from '@/core/address';
+import { formatAddress, shortAddress } from '@/core/address';
 import { type Address, type Plan, type Subnet, addressesOf, hostOf } from '@/core/plan';
 import { editCall, typedAddress, useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
@@ -14,7 +14,6 @@ import { type DataColumn, DataTable } from '../../parts/data-table';
 import { Field } from '../../parts/field';
 import { SeverityMark } from '../../parts/marks';
 import { useRecordTable } from '../../parts/record-table';
-import { shortAddress } from '../../parts/short';
 import { assignmentOptions, kindOptions } from './host-options';
 import { MarkedHosts } from './marked-hosts';
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { useWatch } from 'react-hook-form';
-import { formatAddress, parseAddress, formatPrefix, countOf, endOf } from '@/core/address';
+import { formatAddress, parseAddress, formatPrefix, countOf, endOf, shortAddress } from '@/core/address';
 import { leaseWords } from '@/core/formats';
 import {
   type Call,
@@ -20,7 +20,7 @@ import { typedAddress, useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { Choice } from '../../parts/choice';
 import { Field } from '../../parts/field';
-import { countText, shortAddress } from '../../parts/short';
+import { countText } from '../../parts/count-text';
 import { Form, FormLine, useTypedForm } from '../../parts/form';
 
 /** Pools and exclusions of a subnet as rows: start and end, or start and count, whichever is known. */

@@ -2,7 +2,7 @@ import { formatAddress, countOf } from '@/core/address';
 import type { Vlan } from '@/core/plan';
 import type { Layout } from '@/core/model/segments';
 import { fillOf } from '../../parts/inside-bar';
-import { countText } from '../../parts/short';
+import { countText } from '../../parts/count-text';
 
 const SHOWN = 400;
 

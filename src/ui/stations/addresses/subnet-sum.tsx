@@ -1,5 +1,5 @@
 import type { AddressUse, Layout } from '@/core/model/segments';
-import { countText } from '../../parts/short';
+import { countText } from '../../parts/count-text';
 
 const parts: readonly (readonly [readonly AddressUse[], string])[] = [
   [['gateway', 'virtual'], 'gateway'],

@@ -1,12 +1,12 @@
 'use client';
 
 import type { Plan, Wish } from '@/core/plan';
-import { serviceNames, typedServices } from '@/core/model/policy';
+import { requireWritten, serviceNames, typedServices } from '@/core/model/policy';
 import { useSession } from '../../session/context';
 import { Field } from '../../parts/field';
 import { endWord } from './words';
 
-/** What a rule of the customer is about; nothing typed is everything. */
+/** What a rule of the customer is about; nothing is everything. */
 export function WishServices({ plan, wish }: { plan: Plan; wish: Wish }) {
   const session = useSession();
   return (
@@ -14,12 +14,13 @@ export function WishServices({ plan, wish }: { plan: Plan; wish: Wish }) {
       label={`Services of ${endWord(wish.from)} to ${endWord(wish.to)}`}
       value={wish.services.length === 0 ? '' : serviceNames(plan, wish.services)}
       placeholder="everything"
-      onCommit={(typed) =>
+      onCommit={(typed) => {
+        requireWritten(typed, 'everything', 'services');
         session.perform({
           operation: 'setWishServices',
-          input: { wish: wish.id, services: typed === '' ? [] : typedServices(plan, typed) },
-        })
-      }
+          input: { wish: wish.id, services: typedServices(plan, typed) },
+        });
+      }}
     />
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { type Access, type Plan, vlansOf } from '@/core/plan';
+import { type Access, type Plan, badInput, vlansOf } from '@/core/plan';
 import { accessesOf, accessWords, askingPorts, hostWords, methodWords } from '@/core/model/guards';
 import { serviceNames, typedServices } from '@/core/model/policy';
 import { useSession } from '../../session/context';
@@ -93,15 +93,16 @@ function AccessFields({ plan, access }: { plan: Plan; access: Access }) {
               label={`Passes before, ${access.name}`}
               value={access.services.length ? serviceNames(plan, access.services) : ''}
               placeholder="nothing"
-              onCommit={(text) =>
-                edit(
-                  'access',
-                  access.id,
-                  'services',
-                  text === '' ? [] : typedServices(plan, text),
-                  access.services,
-                )
-              }
+              onCommit={(text) => {
+                const services = /^(nothing)?$/i.test(text) ? [] : typedServices(plan, text);
+                // What is everything for a rule would need no asking here.
+                if (services.length === 0 && !/^(nothing)?$/i.test(text))
+                  throw badInput(
+                    `“${text}” would need no asking; name what passes before, or write nothing.`,
+                    'services',
+                  );
+                edit('access', access.id, 'services', services, access.services);
+              }}
             />
           </Property>
         )}

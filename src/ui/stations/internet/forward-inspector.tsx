@@ -2,6 +2,7 @@
 
 import { formatPrefix, parsePrefix } from '@/core/address';
 import { type Plan, type Forward, portsText } from '@/core/plan';
+import { requireWritten } from '@/core/model/policy';
 import { cardNamed, targetOf, uplinksOf } from '@/core/model/uplink';
 import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
@@ -86,6 +87,7 @@ export function ForwardInspector({ plan, forward }: { plan: Plan; forward: Forwa
           value={sources.join(', ')}
           placeholder="anybody, or 203.0.113.0/28"
           onCommit={(text) => {
+            requireWritten(text, 'anybody', 'sources');
             const list = text.split(/[,\s]+/).filter((part) => part !== '' && !/^anybody$/i.test(part));
             change('sources', list.map(asPrefix), sources);
           }}

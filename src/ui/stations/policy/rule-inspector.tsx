@@ -1,7 +1,14 @@
 'use client';
 
 import { type Plan, type Rule, routersOf } from '@/core/plan';
-import { serviceNames, partiesLine, typedParties, typedServices, ruleText } from '@/core/model/policy';
+import {
+  serviceNames,
+  partiesLine,
+  requireWritten,
+  typedParties,
+  typedServices,
+  ruleText,
+} from '@/core/model/policy';
 import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
@@ -24,7 +31,10 @@ export function RuleInspector({ plan, rule }: { plan: Plan; rule: Rule }) {
         label={`Rule ${field}`}
         value={partiesLine(plan, rule[field])}
         placeholder="anybody"
-        onCommit={(text) => change(field, wireParties(typedParties(plan, text)), wireParties(rule[field]))}
+        onCommit={(text) => {
+          if (rule.action === 'allow') requireWritten(text, 'anybody', field);
+          change(field, wireParties(typedParties(plan, text)), wireParties(rule[field]));
+        }}
       />
     </Property>
   );
@@ -39,7 +49,10 @@ export function RuleInspector({ plan, rule }: { plan: Plan; rule: Rule }) {
           label="Services of the rule"
           value={rule.services.length === 0 ? '' : serviceNames(plan, rule.services)}
           placeholder="everything"
-          onCommit={(text) => change('services', typedServices(plan, text), rule.services)}
+          onCommit={(text) => {
+            if (rule.action === 'allow') requireWritten(text, 'everything', 'services');
+            change('services', typedServices(plan, text), rule.services);
+          }}
         />
       </Property>
       <RecordField

@@ -2,7 +2,7 @@
 
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useWatch } from 'react-hook-form';
-import { type Prefix, formatAddress, formatPrefix, parsePrefix } from '@/core/address';
+import { type Prefix, formatAddress, formatPrefix, parsePrefix, shortRange } from '@/core/address';
 import { type Purpose, purposes, vlansOf } from '@/core/plan';
 import { proposeSegment } from '@/core/edit';
 import { purposeDefaults } from '@/core/model/segments';
@@ -12,7 +12,6 @@ import { useView } from '../../session/view';
 import { Dialog } from '../../parts/dialog';
 import { Form, FormLine, useTypedForm } from '../../parts/form';
 import { Jacket } from '../../parts/jacket';
-import { shortRange } from '../../parts/short';
 
 /** Adds a segment in three keystrokes: + opens this, a letter says what it is for, Enter takes the proposal. */
 export function AddSegmentDialog({ onClose }: { onClose: () => void }) {

@@ -2,7 +2,7 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { formatAddress, formatPrefix, usableHosts } from '@/core/address';
+import { formatAddress, formatPrefix, usableHosts, shortAddress, shortRange } from '@/core/address';
 import { type Plan, type Vlan, gatewaysOf, hostOf, subnetOf, vlansOf } from '@/core/plan';
 import { layoutOfSubnet, needOf } from '@/core/model/segments';
 import { typedAddress, typedPrefix, useEdit, usePerformOrReview, wholeNumber } from '../../session/actions';
@@ -17,7 +17,7 @@ import { InsideBar } from '../../parts/inside-bar';
 import { Jacket } from '../../parts/jacket';
 import { SortableRows, useSortableRow } from '../../parts/sortable-rows';
 import { useNarrow } from '../../parts/narrow';
-import { countText, shortAddress, shortRange } from '../../parts/short';
+import { countText } from '../../parts/count-text';
 
 const COLUMNS = ['VLAN', 'Subnet', 'Gateway', 'Need', 'Fits', 'Pool', 'Inside it'] as const;
 type Column = (typeof COLUMNS)[number];
