@@ -1,4 +1,8 @@
-import { kinds, fieldsOf } from '@/core/plan';
+import fc from 'fast-check';
+import { type NamedField, type TableName, fieldsOf, kinds, tableNames, toWire } from '@/core/plan';
+import { withEveryKind } from '@/core/testing/kinds';
+import { soundWireless } from '@/core/testing/wireless';
+import { runs } from '@/core/testing/runs';
 import { typedValue } from './record-field';
 
 const uplink = (name: string) => fieldsOf(kinds.uplink.fields).find((field) => field.name === name)!;
@@ -27,4 +31,36 @@ describe('what is typed into a field of a record', () => {
   });
   test('stays text where the kind has text', () =>
     expect(typedValue(uplink('dynamicName'), 'none')).toBe('none'));
+});
+
+/** What is typed; the others are chosen, ticked or have forms of their own. */
+const typedFields = (table: TableName): readonly NamedField[] =>
+  fieldsOf(kinds[table].fields).filter(
+    ({ stored, reference }) =>
+      !reference &&
+      ['text', 'long-text', 'whole', 'code', 'address', 'prefix', 'mac', 'day'].includes(stored),
+  );
+
+test('what a field shows is read back as its value, of every kind', () => {
+  const met = new Set<string>();
+  fc.assert(
+    fc.property(fc.nat(), (seed) => {
+      const plan = withEveryKind(soundWireless(), seed);
+      for (const table of tableNames)
+        for (const record of plan[table].values()) {
+          const wire = toWire(table, record);
+          for (const field of typedFields(table)) {
+            const value = wire[field.name];
+            if (value !== null) met.add(`${table}.${field.name}`);
+            expect([field.name, typedValue(field, value === null ? '' : String(value))]).toEqual([
+              field.name,
+              value,
+            ]);
+          }
+        }
+    }),
+    { numRuns: runs(20) },
+  );
+  for (const table of tableNames)
+    for (const { name } of typedFields(table)) expect(met).toContain(`${table}.${name}`);
 });

@@ -20,9 +20,19 @@ import { Property } from './property';
 const isNone = (text: string) => text === '' || /^none$/i.test(text);
 const capital = (text: string) => text.replace(/^./, (letter) => letter.toUpperCase());
 
+/** A whole number; its unit may be typed behind it, and a minus before it where it may be below nought. */
+function wholeTyped(
+  { unit, min = 0 }: Pick<NamedField, 'unit' | 'min'>,
+  label: string,
+  typed: string,
+): number {
+  const plain = (unit ? typed.replace(unit, '') : typed).trim();
+  return min < 0 && plain.startsWith('-') ? -wholeNumber(plain.slice(1), label) : wholeNumber(plain, label);
+}
+
 /** What was typed into a field, as its kind writes it; the schema says what is wrong with it. */
 export function typedValue(
-  field: Pick<NamedField, 'name' | 'label' | 'stored' | 'schema' | 'unit' | 'example'>,
+  field: Pick<NamedField, 'name' | 'label' | 'stored' | 'schema' | 'unit' | 'min' | 'example'>,
   typed: string,
 ): unknown {
   const label = capital(field.label);
@@ -30,8 +40,7 @@ export function typedValue(
   switch (field.stored) {
     case 'whole':
       if (isNone(typed)) throw badInput(`${label} cannot be left empty; write a whole number.`, field.name);
-      // The unit may be typed behind it.
-      return wholeNumber(field.unit ? typed.replace(field.unit, '') : typed, label);
+      return wholeTyped(field, label, typed);
     case 'code':
       // Codes of capital letters are mostly typed in small ones.
       return /[A-Z]/.test(field.example ?? '') ? typed.toUpperCase() : typed;
