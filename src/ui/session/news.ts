@@ -15,16 +15,15 @@ const LOCK = 'dianome.news';
 export class News {
   private readonly hearers = new Set<(heard: Heard) => void>();
   private readonly channel = new BroadcastChannel(LOCK);
-  private stream: EventSource | null = null;
   private again: ReturnType<typeof setTimeout> | undefined;
-  private release = () => {};
 
   constructor() {
     this.channel.onmessage = ({ data }: MessageEvent<Heard>) => this.tell(data);
     if (navigator.locks)
       void navigator.locks.request(LOCK, () => {
         this.listen();
-        return new Promise<void>((resolve) => (this.release = resolve));
+        // The browser lets it go with the window.
+        return new Promise<never>(() => {});
       });
     else this.listen();
   }
@@ -35,16 +34,8 @@ export class News {
     return () => this.hearers.delete(hearer);
   }
 
-  close(): void {
-    clearTimeout(this.again);
-    this.stream?.close();
-    this.channel.close();
-    this.release();
-  }
-
   private listen(): void {
     const stream = new EventSource(routes.journal.events.path);
-    this.stream = stream;
     stream.onopen = () => this.pass({ open: true });
     for (const event of ['at', 'log'])
       stream.addEventListener(event, ({ data }: MessageEvent<string>) =>
