@@ -1,18 +1,19 @@
-import { type DBSchema, openDB } from 'idb';
+import type { DBSchema } from 'idb';
 import { routes } from '@/contract';
 import { type Formers, formersOf } from '@/core/commission';
 import { type Plan, decodePlan } from '@/core/plan';
 import type { FormerText } from '@/worker/protocol';
 import { Offline, askText } from './api';
+import { keeper } from './keeper';
 
 interface Schema extends DBSchema {
   formers: { key: [site: string, revision: number]; value: { site: string; revision: number; text: string } };
 }
-/** Where they are kept; null where nothing may be. */
-const keeper = () =>
-  openDB<Schema>('dianome-formers', 1, {
-    upgrade: (db) => void db.createObjectStore('formers', { keyPath: ['site', 'revision'] }),
-  }).catch(() => null);
+const kept = () =>
+  keeper<Schema>(
+    'dianome-formers',
+    (db) => void db.createObjectStore('formers', { keyPath: ['site', 'revision'] }),
+  );
 
 /** Plans of a site as they were at earlier changes. Such a plan never changes: it is asked for once and kept in this browser. */
 export class FormerPlans {
@@ -39,7 +40,7 @@ export class FormerPlans {
 
   private async find(revision: number): Promise<string> {
     const site = this.siteId;
-    const db = await keeper();
+    const db = await kept();
     try {
       const text = await askText(routes.sites.plan, { site, query: { at: String(revision) } });
       await db?.put('formers', { site, revision, text }).catch(() => undefined);

@@ -1,5 +1,6 @@
-import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import type { DBSchema, IDBPDatabase } from 'idb';
 import type { WireStep } from '@/core/plan';
+import { keeper } from './keeper';
 import type { Conflict, KeptPending } from './pending';
 
 /**
@@ -59,14 +60,12 @@ export class KeptHere {
     readonly window: string,
     private readonly windows: () => Promise<ReadonlySet<string>> = openWindows,
   ) {
-    this.opened = openDB<Schema>('dianome', 1, {
-      upgrade(db) {
-        db.createObjectStore('left', { keyPath: ['site', 'window'] });
-        db.createObjectStore('plans', { keyPath: 'site' });
-        db.createObjectStore('entries', { keyPath: ['site', 'revision'] });
-      },
-      // Forbidden or full: what is not saved lives in this window then, and leaving it is asked.
-    }).catch(() => null);
+    // Where there is none, what is not saved lives in this window, and leaving it is asked.
+    this.opened = keeper<Schema>('dianome', (db) => {
+      db.createObjectStore('left', { keyPath: ['site', 'window'] });
+      db.createObjectStore('plans', { keyPath: 'site' });
+      db.createObjectStore('entries', { keyPath: ['site', 'revision'] });
+    });
     void globalThis.navigator?.locks?.request(`${LOCK}${window}`, () =>
       closed.has(window) ? undefined : new Promise<void>((resolve) => (this.release = resolve)),
     );

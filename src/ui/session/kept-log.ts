@@ -1,5 +1,6 @@
-import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import type { DBSchema, IDBPDatabase } from 'idb';
 import type { LogEntry, NewEntry } from '@/core/log';
+import { keeper } from './keeper';
 
 /** The log as this browser keeps it: what the server confirmed, and what it still has to be told. It outlives window and network. */
 
@@ -21,13 +22,11 @@ export class KeptLog {
   private readonly opened: Promise<IDBPDatabase<Schema> | null>;
 
   constructor() {
-    this.opened = openDB<Schema>('dianome-log', 1, {
-      upgrade(db) {
-        db.createObjectStore('entries', { keyPath: ['site', 'seq'] });
-        db.createObjectStore('unsent', { keyPath: 'n', autoIncrement: true }).createIndex('site', 'site');
-        db.createObjectStore('photos', { keyPath: 'id' });
-      },
-    }).catch(() => null);
+    this.opened = keeper<Schema>('dianome-log', (db) => {
+      db.createObjectStore('entries', { keyPath: ['site', 'seq'] });
+      db.createObjectStore('unsent', { keyPath: 'n', autoIncrement: true }).createIndex('site', 'site');
+      db.createObjectStore('photos', { keyPath: 'id' });
+    });
   }
 
   async read(
