@@ -75,6 +75,12 @@ test('forwards: a taken port is refused and a free one named; what is wrong with
   await expect(page.getByRole('alert').filter({ hasText: '“203.0.113.300” is not a subnet' })).toBeVisible();
   await fill(chosen, 'Who may come', '203.0.113.9');
   await expect(page.getByText('Modbus of historian is open to the whole Internet')).toBeHidden();
+  await fill(chosen, 'Who may come', '');
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'Left empty, this would be anybody;' }),
+  ).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(chosen.getByLabel('Who may come')).toHaveValue('203.0.113.9/32');
   await expect(page.getByText('historian does not listen on 502')).toBeVisible();
   await chosen.getByLabel('A service historian listens on').fill('tcp 502');
   await page.keyboard.press('Enter');

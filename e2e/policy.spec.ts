@@ -140,6 +140,22 @@ test('rules: typed, ordered, ended, and judged among themselves', async ({ page,
   await expect(page.getByRole('alert').filter({ hasText: 'A day needs the form 2026-12-31' })).toBeVisible();
   await fill(page, 'Last day of the rule', '2099-12-31');
   await expect(rows.nth(3)).toContainText('2099-12-31');
+  // Emptied, these would let more through.
+  for (const [label, all] of [
+    ['Rule from', 'anybody'],
+    ['Services of the rule', 'everything'],
+    ['Last day of the rule', 'for good'],
+  ] as const) {
+    const field = page.getByLabel(label);
+    await fill(page, label, '');
+    await expect(
+      page.getByRole('alert').filter({ hasText: `Left empty, this would be ${all};` }),
+    ).toBeVisible();
+    await field.press('Escape');
+    await expect(field).not.toHaveValue('');
+  }
+  await fill(page, 'Last day of the rule', 'for good');
+  await expect(rows.nth(3)).not.toContainText('2099-12-31');
 
   const own = page.getByRole('form', { name: 'New: Services of this site' });
   await own.getByLabel('Name').fill('lab feed');

@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { type NamedField, type TableName, fieldsOf, kinds, tableNames, toWire } from '@/core/plan';
-import { withEveryKind } from '@/core/testing/kinds';
-import { soundWireless } from '@/core/testing/wireless';
+import { drawnPlan } from '@/core/testing/kinds';
 import { runs } from '@/core/testing/runs';
 import { typedValue } from './record-field';
 
@@ -44,8 +43,7 @@ const typedFields = (table: TableName): readonly NamedField[] =>
 test('what a field shows is read back as its value, of every kind', () => {
   const met = new Set<string>();
   fc.assert(
-    fc.property(fc.nat(), (seed) => {
-      const plan = withEveryKind(soundWireless(), seed);
+    fc.property(drawnPlan, (plan) => {
       for (const table of tableNames)
         for (const record of plan[table].values()) {
           const wire = toWire(table, record);

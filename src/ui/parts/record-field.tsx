@@ -11,13 +11,12 @@ import {
   kinds,
   badInput,
 } from '@/core/plan';
-import { useEdit, wholeNumber } from '../session/actions';
+import { isNone, useEdit, wholeNumber } from '../session/actions';
 import { Choice } from './choice';
 import { Field } from './field';
 import { Toggle } from './tick';
 import { Property } from './property';
 
-const isNone = (text: string) => text === '' || /^none$/i.test(text);
 const capital = (text: string) => text.replace(/^./, (letter) => letter.toUpperCase());
 
 /** A whole number; its unit may be typed behind it, and a minus before it where it may be below nought. */

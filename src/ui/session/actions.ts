@@ -58,6 +58,14 @@ export function usePerformOrReview() {
 
 const bad = (message: string) => new Refusal('bad-input', message);
 
+/** Is it written that there is nothing: by nothing, by “none”, or by the word that stands in the empty field? */
+export const isNone = (text: string, word = 'none'): boolean =>
+  ['', 'none', word.toLowerCase()].includes(text.trim().toLowerCase());
+
+/** What a text says, or null where it says that there is nothing. */
+export const orNone = <T>(text: string, read: (text: string) => T, word?: string): T | null =>
+  isNone(text, word) ? null : read(text);
+
 /** A typed whole number, or a Refusal that names the field. */
 export function wholeNumber(text: string, what: string, field = ''): number {
   if (!/^\d+$/.test(text.trim()))

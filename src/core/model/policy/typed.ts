@@ -107,8 +107,12 @@ export function typedParties(plan: Plan, text: string): Party[] {
   return parts(text, isKnown).map((part) => typedParty(plan, part));
 }
 
-/** Refuses a list that was emptied where nothing means all: what lets more through is written out. */
-export function requireWritten(text: string, all: 'anybody' | 'everything', field: string): void {
+/** Refuses a value that was emptied where nothing means all: what lets more through is written out. */
+export function requireWritten(
+  text: string,
+  all: 'anybody' | 'everything' | 'for good',
+  field: string,
+): void {
   if (text.trim() === '')
     throw badInput(`Left empty, this would be ${all}; write ${all} if that is meant, or press Esc.`, field);
 }
@@ -116,10 +120,9 @@ export function requireWritten(text: string, all: 'anybody' | 'everything', fiel
 /** A party as it is typed: its name, with the word that says what it is where something else is called so too. */
 export function partyTyped(plan: Plan, party: Party): string {
   const name = 'device' in party ? deviceTyped(plan, plan.device.get(party.device)!) : partyText(plan, party);
-  const word = wordOf(party);
   const ways = [
     name,
-    `${word} ${name}`,
+    `${wordOf(party) ?? 'network'} ${name}`,
     ...('vlan' in party ? [`segment ${plan.vlan.get(party.vlan)!.vid}`] : []),
   ];
   return ways.find((way) => readsAs(plan, way, party)) ?? name;

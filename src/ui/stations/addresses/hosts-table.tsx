@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import { formatAddress, shortAddress } from '@/core/address';
 import { type Address, type Plan, type Subnet, addressesOf, hostOf } from '@/core/plan';
-import { editCall, typedAddress, useEdit } from '../../session/actions';
+import { editCall, orNone, typedAddress, useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { type JudgedFinding, locationOf, useFindings } from '../../session/open-findings';
 import type { SiteSession } from '../../session/session';
@@ -149,7 +149,7 @@ function columnsOf(
       width: 158,
       text: (address) => hostAt(address).interface.mac ?? '',
       paste: (address, text) =>
-        editCall('interface', hostAt(address).interface.id, 'mac', text === '' ? null : text),
+        editCall('interface', hostAt(address).interface.id, 'mac', orNone(text, String)),
       cell: (address) => {
         const { interface: item } = hostAt(address);
         return (
@@ -159,7 +159,7 @@ function columnsOf(
             value={item.mac ?? ''}
             placeholder="none"
             className="text-[13px]"
-            onCommit={(text) => edit('interface', item.id, 'mac', text === '' ? null : text, item.mac)}
+            onCommit={(text) => edit('interface', item.id, 'mac', orNone(text, String), item.mac)}
           />
         );
       },

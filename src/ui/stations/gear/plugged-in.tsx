@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { endIn } from '@/core/edit';
 import { type Plan, type Device, boxOf } from '@/core/plan';
 import { portsOf, leadsTo } from '@/core/model/wiring';
-import { useEdit, wholeNumber } from '../../session/actions';
+import { orNone, useEdit, wholeNumber } from '../../session/actions';
 import { problemOf } from '../../session/attempt';
 import { useSession } from '../../session/context';
 import { Field } from '../../parts/field';
@@ -71,7 +71,7 @@ export function PluggedIn({ plan, device }: { plan: Plan; device: Device }) {
                 'port',
                 port.id,
                 'poeClass',
-                text === '' ? null : wholeNumber(text, 'PoE class'),
+                orNone(text, (written) => wholeNumber(written, 'PoE class')),
                 port.poeClass,
               )
             }

@@ -5,7 +5,7 @@ import { endIn, typedCable } from '@/core/edit';
 import { cableMedia, type Cable, type Port, badInput, type Plan, boxOf } from '@/core/plan';
 import { cablesAt, isPassive, portsOf, leadsTo } from '@/core/model/wiring';
 import { problemOf } from '../../session/attempt';
-import { useEdit, wholeNumber } from '../../session/actions';
+import { orNone, useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Choice } from '../../parts/choice';
@@ -114,7 +114,7 @@ function CableAt({
                 'cable',
                 cable.id,
                 'length',
-                text === '' ? null : wholeNumber(text, 'Length'),
+                orNone(text, (written) => wholeNumber(written, 'Length')),
                 cable.length,
               )
             }

@@ -2,7 +2,7 @@
 
 import { acceptedFrames, boxOf, portMedia, selfRoles, type Port, type Plan } from '@/core/plan';
 import { typedVlan } from '@/core/model/wiring';
-import { useEdit, wholeNumber } from '../../session/actions';
+import { orNone, useEdit, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { Choice } from '../../parts/choice';
 import { Field } from '../../parts/field';
@@ -18,7 +18,6 @@ const selfWords = {
   mac: 'by the first half of the MAC',
 } as const;
 const self = selfRoles.map((value) => ({ value, label: selfWords[value] }));
-const isNone = (text: string) => text === '' || /^none$/i.test(text);
 const several = { value: '' as const, label: 'several' };
 
 /** The value all ports share; null when they differ. */
@@ -85,7 +84,13 @@ export function PortFactsList({
           label={name}
           value={value === null ? '' : String(value)}
           placeholder={differ ? 'several' : 'none'}
-          onCommit={(typed) => set(field, typed === '' ? null : wholeNumber(typed, name), value)}
+          onCommit={(typed) =>
+            set(
+              field,
+              orNone(typed, (text) => wholeNumber(text, name)),
+              value,
+            )
+          }
         />
       </Property>
     );
@@ -153,7 +158,7 @@ export function PortFactsList({
                       operation: 'setPortFacts',
                       input: {
                         ports: ports.map(({ id }) => id),
-                        set: { pvid: isNone(typed) ? null : typedVlan(plan, typed).id },
+                        set: { pvid: orNone(typed, (text) => typedVlan(plan, text).id) },
                       },
                     })
                   }

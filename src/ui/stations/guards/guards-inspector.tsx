@@ -5,7 +5,7 @@ import { type Plan, type Port, type PortGuard, portTitle } from '@/core/plan';
 import { type PortGuards, accessesOf, portGuardsOf } from '@/core/model/guards';
 import { expectedMacs, guardLine } from '@/core/rehearse';
 import { usePlan, useSession } from '../../session/context';
-import { wholeNumber } from '../../session/actions';
+import { orNone, wholeNumber } from '../../session/actions';
 import { useView } from '../../session/view';
 import { Choice } from '../../parts/choice';
 import { Field } from '../../parts/field';
@@ -48,9 +48,7 @@ function PortGuardsOf({ plan, ports }: { plan: Plan; ports: readonly Port[] }) {
         label={label}
         value={held[field] === null ? '' : String(held[field])}
         placeholder={none}
-        onCommit={(typed) =>
-          put({ [field]: /^(none)?$/i.test(typed.trim()) ? null : wholeNumber(typed, label) })
-        }
+        onCommit={(typed) => put({ [field]: orNone(typed, (text) => wholeNumber(text, label), none) })}
       />
     </Property>
   );

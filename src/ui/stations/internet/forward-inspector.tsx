@@ -1,8 +1,7 @@
 'use client';
 
-import { formatPrefix, parsePrefix } from '@/core/address';
-import { type Plan, type Forward, portsText } from '@/core/plan';
-import { requireWritten } from '@/core/model/policy';
+import { formatPrefix } from '@/core/address';
+import { type Plan, type Forward, badInput, portsText } from '@/core/plan';
 import { cardNamed, targetOf, uplinksOf } from '@/core/model/uplink';
 import { useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
@@ -12,7 +11,7 @@ import { Field } from '../../parts/field';
 import { RecordField } from '../../parts/record-field';
 import { Property } from '../../parts/property';
 import { Listeners } from './listeners';
-import { typedForward } from './typed-forward';
+import { typedForward, typedSources } from './typed-forward';
 import { protocolWords } from './words';
 
 /** A forward: which outside ports lead where, who may come. */
@@ -47,6 +46,8 @@ export function ForwardInspector({ plan, forward }: { plan: Plan; forward: Forwa
           label="Outside ports"
           value={outside}
           onCommit={(text) => {
+            if (text === '')
+              throw badInput('The outside ports are empty; write one, or a range like 5000-5009.', 'from');
             const { inside, from = inside, count = 1 } = typedForward(text, String(forward.inside));
             session.perform({
               operation: 'edit',
@@ -86,11 +87,7 @@ export function ForwardInspector({ plan, forward }: { plan: Plan; forward: Forwa
           label="Who may come"
           value={sources.join(', ')}
           placeholder="anybody, or 203.0.113.0/28"
-          onCommit={(text) => {
-            requireWritten(text, 'anybody', 'sources');
-            const list = text.split(/[,\s]+/).filter((part) => part !== '' && !/^anybody$/i.test(part));
-            change('sources', list.map(asPrefix), sources);
-          }}
+          onCommit={(text) => change('sources', typedSources(text), sources)}
         />
       </Property>
       <RecordField table="forward" record={forward} field="note" of="the forward" placeholder="for whom" />
@@ -109,11 +106,4 @@ export function ForwardInspector({ plan, forward }: { plan: Plan; forward: Forwa
       </button>
     </section>
   );
-}
-
-/** A single address means itself alone. */
-function asPrefix(text: string): string {
-  const whole = /\//.test(text) ? text : `${text}/${text.includes(':') ? 128 : 32}`;
-  const parsed = parsePrefix(whole);
-  return parsed ? formatPrefix(parsed.prefix) : text;
 }

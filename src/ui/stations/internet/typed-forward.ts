@@ -1,3 +1,5 @@
+import { formatPrefix, parsePrefix } from '@/core/address';
+import { requireWritten } from '@/core/model/policy';
 import { badInput } from '@/core/plan';
 
 const port = (text: string, what: string, field: string): number => {
@@ -14,10 +16,28 @@ export function typedForward(
 ): { inside: number; from?: number; count?: number } {
   const first = port(inside, 'The inside port', 'inside');
   if (outside.trim() === '') return { inside: first };
-  const [start, end] = outside.split(/[-–]/);
+  const [start, end, ...more] = outside.split(/[-–]/);
+  if (more.length > 0) throw badInput(`“${outside.trim()}” is no range; write one like 5000-5009.`, 'from');
   const from = port(start!, 'The outside port', 'from');
   if (end === undefined) return { inside: first, from };
   const to = port(end, 'The outside port', 'from');
   if (to < from) throw badInput(`“${outside.trim()}” runs backwards; write ${to}-${from}.`, 'from');
   return { inside: first, from, count: to - from + 1 };
+}
+
+/** A single address means itself alone. */
+const asPrefix = (text: string): string => {
+  const whole = /\//.test(text) ? text : `${text}/${text.includes(':') ? 128 : 32}`;
+  const parsed = parsePrefix(whole);
+  return parsed ? formatPrefix(parsed.prefix) : text;
+};
+
+/** Who may come in, as typed: addresses and subnets, or `anybody` alone. */
+export function typedSources(text: string): string[] {
+  requireWritten(text, 'anybody', 'sources');
+  const list = text.split(/[,\s]+/).filter(Boolean);
+  const others = list.filter((part) => !/^anybody$/i.test(part));
+  if (others.length > 0 && others.length < list.length)
+    throw badInput(`Anybody is everybody; leave out ${others.join(', ')}, or leave out anybody.`, 'sources');
+  return others.map(asPrefix);
 }

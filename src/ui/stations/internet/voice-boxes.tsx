@@ -3,7 +3,7 @@
 import { formatPrefix } from '@/core/address';
 import type { Plan, VoiceBox } from '@/core/plan';
 import { EF, losses } from '@/core/model/uplink';
-import { useEdit } from '../../session/actions';
+import { orNone, useEdit } from '../../session/actions';
 import { Field } from '../../parts/field';
 import { Lines } from '../../parts/lines';
 import { RecordField } from '../../parts/record-field';
@@ -74,7 +74,7 @@ function VoiceBoxLine({ plan, box }: { plan: Plan; box: VoiceBox }) {
                 'voiceBox',
                 box.id,
                 'own',
-                typed.trim() === '' ? null : oneNetwork(typed, 'own'),
+                orNone(typed, (text) => oneNetwork(text, 'own')),
                 own || null,
               )
             }

@@ -55,13 +55,18 @@ export function RuleInspector({ plan, rule }: { plan: Plan; rule: Rule }) {
           }}
         />
       </Property>
-      <RecordField
-        table="rule"
-        record={rule}
-        field="until"
-        of="the rule"
-        placeholder="for good, or 2026-12-31"
-      />
+      <Property label="Last day">
+        <Field
+          mono
+          label="Last day of the rule"
+          value={rule.until ?? ''}
+          placeholder="for good, or 2026-12-31"
+          onCommit={(text) => {
+            if (rule.action === 'allow') requireWritten(text, 'for good', 'until');
+            change('until', /^(for good|none)?$/i.test(text) ? null : text, rule.until);
+          }}
+        />
+      </Property>
       <Property label="Seen to by">
         <Choice
           label="Box that enforces the rule"

@@ -5,12 +5,12 @@ import { ColumnHeads } from '../../parts/column-heads';
 import { type Call, boxOf, spanningTrees, type Box, type Plan, badInput } from '@/core/plan';
 import { portsIn, isPassive, portsOf } from '@/core/model/wiring';
 import { instancesOf, regionOf, settingsOf, costScales } from '@/core/model/tree';
+import { orNone, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { Choice } from '../../parts/choice';
 import { Field } from '../../parts/field';
 import { Toggle } from '../../parts/tick';
 import { Property } from '../../parts/property';
-import { wholeOf } from './port-settings';
 
 const modeWords = {
   none: 'none',
@@ -89,7 +89,7 @@ function Row({ plan, box, open, onOpen }: { plan: Plan; box: Box; open: boolean;
           mono
           label={`Priority of ${name}`}
           value={String(settings.priority)}
-          onCommit={(text) => change({ priority: wholeOf(text, 'The priority', 'priority') })}
+          onCommit={(text) => change({ priority: wholeNumber(text, 'The priority', 'priority') })}
         />
       </td>
       <td className="w-[190px]">
@@ -104,7 +104,7 @@ function Row({ plan, box, open, onOpen }: { plan: Plan; box: Box; open: boolean;
               input: {
                 table: 'box',
                 id: box.id,
-                set: { baseMac: text || null },
+                set: { baseMac: orNone(text, String, 'not known') },
                 seen: { baseMac: seen || null },
               },
             })
@@ -145,7 +145,7 @@ function Details({ plan, box }: { plan: Plan; box: Box }) {
         mono
         label={`${label} of ${name}`}
         value={String(settings[field])}
-        onCommit={(text) => change({ [field]: wholeOf(text, label, field) })}
+        onCommit={(text) => change({ [field]: wholeNumber(text, label, field) })}
       />
     </Property>
   );
@@ -198,7 +198,13 @@ function Details({ plan, box }: { plan: Plan; box: Box }) {
             value={settings.recovery === null ? '' : String(settings.recovery)}
             placeholder="not known"
             onCommit={(text) =>
-              change({ recovery: text === '' ? null : wholeOf(text, 'The recovery time', 'recovery') })
+              change({
+                recovery: orNone(
+                  text,
+                  (written) => wholeNumber(written, 'The recovery time', 'recovery'),
+                  'not known',
+                ),
+              })
             }
           />
         </Property>
@@ -238,7 +244,7 @@ function Instances({ plan, device, name }: { plan: Plan; device: string; name: s
             mono
             label={`Priority in instance ${number}`}
             value={String(priority)}
-            onCommit={(text) => set({ number, priority: wholeOf(text, 'The priority', 'priority') })}
+            onCommit={(text) => set({ number, priority: wholeNumber(text, 'The priority', 'priority') })}
           />
           <button
             type="button"
@@ -260,7 +266,7 @@ function Instances({ plan, device, name }: { plan: Plan; device: string; name: s
         onCommit={(text) => {
           const [number, vids] = text.split(':');
           set({
-            number: wholeOf(number!, perVlan ? 'The VLAN id' : 'The instance', 'number'),
+            number: wholeNumber(number!, perVlan ? 'The VLAN id' : 'The instance', 'number'),
             ...(perVlan ? {} : { vids: vids ?? '' }),
           });
         }}

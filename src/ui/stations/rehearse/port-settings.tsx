@@ -1,7 +1,8 @@
 'use client';
 
-import { type Plan, guards, badInput, portTitle } from '@/core/plan';
+import { type Plan, guards, portTitle } from '@/core/plan';
 import { stpPortOf } from '@/core/model/tree';
+import { orNone, wholeNumber } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { Choice } from '../../parts/choice';
 import { Field } from '../../parts/field';
@@ -13,14 +14,6 @@ const guardWords = {
   bpdu: 'BPDU guard: off when it hears a box',
   filter: 'filter: neither sends nor hears',
 } as const;
-
-/** A whole number as typed; a refusal says what it should be. */
-export function wholeOf(text: string, what: string, field: string): number {
-  const value = Number(text.trim());
-  if (text.trim() === '' || !Number.isInteger(value))
-    throw badInput(`${what} is “${text.trim()}”; write a whole number.`, field);
-  return value;
-}
 
 /** What is set at a port for a tree. */
 export function PortSettings({ plan, port, instance }: { plan: Plan; port: string; instance: number }) {
@@ -44,7 +37,11 @@ export function PortSettings({ plan, port, instance }: { plan: Plan; port: strin
             label={`Path cost of ${title}`}
             value={cost === null ? '' : String(cost)}
             placeholder="by speed"
-            onCommit={(text) => change({ cost: text === '' ? null : wholeOf(text, 'The path cost', 'cost') })}
+            onCommit={(text) =>
+              change({
+                cost: orNone(text, (written) => wholeNumber(written, 'The path cost', 'cost'), 'by speed'),
+              })
+            }
           />
         </span>
       </label>
@@ -56,7 +53,7 @@ export function PortSettings({ plan, port, instance }: { plan: Plan; port: strin
             mono
             label={`Port priority of ${title}`}
             value={String(priority)}
-            onCommit={(text) => change({ priority: wholeOf(text, 'The port priority', 'priority') })}
+            onCommit={(text) => change({ priority: wholeNumber(text, 'The port priority', 'priority') })}
           />
         </span>
       </label>

@@ -16,7 +16,7 @@ import {
   widthsOf,
 } from '@/core/model/wireless';
 import { useSession } from '../../session/context';
-import { editCall, useEdit, wholeNumber } from '../../session/actions';
+import { editCall, orNone, useEdit, wholeNumber } from '../../session/actions';
 import { useView } from '../../session/view';
 import { Choice } from '../../parts/choice';
 import { useColumns } from '../../parts/columns';
@@ -135,7 +135,9 @@ function RadioTable({ plan, band }: { plan: Plan; band: Band }) {
 
 /** A channel as typed: a number, or nothing for a radio that chooses itself. */
 const channelOf = (text: string): number | null =>
-  text === '' || /^(auto|itself)$/i.test(text) ? null : wholeNumber(text, 'The channel', 'channel');
+  orNone(text.replace(/^auto$/i, ''), (written) => wholeNumber(written, 'The channel', 'channel'), 'itself');
+const powerOf = (text: string): number | null =>
+  orNone(text, (written) => wholeNumber(written.replace(/dBm/i, ''), 'The power', 'power'), 'most');
 
 function columnsOf(
   plan: Plan,
@@ -185,23 +187,14 @@ function columnsOf(
       hint: 'EIRP in dBm',
       text: ({ power }) => String(power ?? 'most'),
       order: ({ power }) => power ?? 99,
-      paste: ({ id }, text) =>
-        editCall('radio', id, 'power', text === '' ? null : wholeNumber(text, 'The power', 'power')),
+      paste: ({ id }, text) => editCall('radio', id, 'power', powerOf(text)),
       cell: (radio) => (
         <Field
           mono
           label={`Power of ${name(radio)}`}
           value={radio.power === null ? '' : String(radio.power)}
           placeholder="most"
-          onCommit={(text) =>
-            edit(
-              'radio',
-              radio.id,
-              'power',
-              text === '' ? null : wholeNumber(text.replace(/dBm/i, ''), 'The power', 'power'),
-              radio.power,
-            )
-          }
+          onCommit={(text) => edit('radio', radio.id, 'power', powerOf(text), radio.power)}
         />
       ),
     },
