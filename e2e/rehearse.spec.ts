@@ -162,7 +162,9 @@ test('a tree is explained, its root is placed by a remedy, and a new switch is t
 
   await ports.getByRole('button', { name: 'sw-b 10' }).click();
   await fill(page, 'Path cost of sw-b 10', 'cheap');
-  await expect(page.getByRole('alert').filter({ hasText: 'The path cost “cheap” is not a whole number' })).toBeVisible();
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'The path cost “cheap” is not a whole number' }),
+  ).toBeVisible();
   await fill(page, 'Path cost of sw-b 10', '5');
   await choose(page.getByLabel('Guard of sw-b 10'), 'bpdu');
   await expect(page.getByText('sw-b 10 switches itself off').first()).toBeVisible();
