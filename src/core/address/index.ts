@@ -25,6 +25,7 @@ export {
   networkOf,
   overlaps,
   parseMask,
+  parseNetwork,
   parsePrefix,
   prefixFamily,
   samePlace,

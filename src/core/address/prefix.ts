@@ -79,6 +79,14 @@ export function parsePrefix(text: string): ParsedPrefix | null {
   return { prefix, aligned: prefix.address === address };
 }
 
+/** Reads a network as parsePrefix does, or an address by itself as the network of it alone; null for neither. */
+export function parseNetwork(text: string): Prefix | null {
+  const address = parseAddress(text);
+  return address === null
+    ? (parsePrefix(text)?.prefix ?? null)
+    : networkOf(address, widthOf(familyOf(address)));
+}
+
 /** The dotted mask of an IPv4 prefix length, as set on a device. */
 export function maskOf(length: number): string {
   return formatAddress(length === 0 ? 0 : 2 ** 32 - 2 ** (32 - length));

@@ -1,4 +1,11 @@
-import { type AddressRange, formatPrefix, parseAddress, parsePrefix, rangeOf } from '../../address';
+import {
+  type AddressRange,
+  formatPrefix,
+  parseAddress,
+  parseNetwork,
+  parsePrefix,
+  rangeOf,
+} from '../../address';
 import { columnsIn, rowsIn } from '../../edit';
 import { prefixesIn } from '../../formats';
 import { allServices, isOutside, matchText, onLine, passing, rulesOf, zonesOf } from '../../model/policy';
@@ -26,8 +33,8 @@ const OUTSIDE = /^(wan|ppp|internet|outside)/i;
 function rangeIn(text: string): AddressRange | null {
   const [start, end] = text.split('-').map((part) => parseAddress(part));
   if (start != null && end != null && typeof start === typeof end) return { start, end };
-  const prefix = parsePrefix(text.includes('/') ? text : `${text}/${text.includes(':') ? 128 : 32}`);
-  return prefix && rangeOf(prefix.prefix);
+  const network = parseNetwork(text);
+  return network && rangeOf(network);
 }
 
 /** The segments an address range covers whole. */

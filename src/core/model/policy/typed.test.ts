@@ -114,6 +114,11 @@ test('anybody is everybody, unless something is called so', () => {
   expect(typedParties(named, 'any')).toEqual([{ device: deviceNamed(plan, 'till').id }]);
 });
 
+test('a network is typed with its length or mask, an address by itself', () =>
+  expect(typedParties(plan, '198.51.100.7, 10.20.0.0 255.255.0.0, 2001:db8::/48')).toEqual(
+    ['198.51.100.7/32', '10.20.0.0/16', '2001:db8::/48'].map((text) => ({ prefix: prefix(text) })),
+  ));
+
 test('a name that is not here is refused with the zones there are', () => {
   const zones = zonesOf(plan).map(({ name }) => name);
   expect(() => typedParties(plan, 'attic')).toThrow(

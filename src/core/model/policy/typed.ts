@@ -1,4 +1,4 @@
-import { parsePrefix } from '../../address';
+import { parseNetwork } from '../../address';
 import { type Plan, type Party, Refusal, badInput, equal } from '../../plan';
 import { deviceMeant, deviceTyped } from '../hosts';
 import { vlanMeant } from '../segments';
@@ -69,8 +69,8 @@ function meant(plan: Plan, text: string): Party[] {
   const [, word, rest] = /^(zone|segment|device)\s+(.+)$/is.exec(text) ?? [];
   const said = word === undefined ? undefined : finders[word.toLowerCase() as Word](plan, rest!);
   if (said) return [said];
-  const prefix = parsePrefix(/\//.test(text) ? text : `${text}/${text.includes(':') ? 128 : 32}`);
-  return prefix ? [{ prefix: prefix.prefix }] : [];
+  const prefix = parseNetwork(text);
+  return prefix ? [{ prefix }] : [];
 }
 
 const wordOf = (party: Party): Word | null =>

@@ -6,7 +6,7 @@ import { useSession } from '../../session/context';
 import { Field } from '../../parts/field';
 import { endWord } from './words';
 
-/** What a rule of the customer is about; nothing is everything. */
+/** What a rule of the customer is about; no service is every service. */
 export function WishServices({ plan, wish }: { plan: Plan; wish: Wish }) {
   const session = useSession();
   return (

@@ -1,4 +1,4 @@
-import { formatPrefix, parsePrefix } from '@/core/address';
+import { formatPrefix, parseNetwork } from '@/core/address';
 import { requireWritten } from '@/core/model/policy';
 import { badInput } from '@/core/plan';
 
@@ -25,11 +25,9 @@ export function typedForward(
   return { inside: first, from, count: to - from + 1 };
 }
 
-/** A single address means itself alone. */
 const asPrefix = (text: string): string => {
-  const whole = /\//.test(text) ? text : `${text}/${text.includes(':') ? 128 : 32}`;
-  const parsed = parsePrefix(whole);
-  return parsed ? formatPrefix(parsed.prefix) : text;
+  const network = parseNetwork(text);
+  return network ? formatPrefix(network) : text;
 };
 
 /** Who may come in, as typed: addresses and subnets, or `anybody` alone. */
