@@ -1,3 +1,4 @@
+import { formatAddress } from '../../address';
 import {
   type Device,
   type Interface,
@@ -43,11 +44,17 @@ export function deviceMeant(
   const suiting = all.filter(suits);
   const [device, ...others] = suiting.length > 0 ? suiting : all;
   if (others.length === 0) return device;
-  const names = [device!, ...others].map((each) => deviceTyped(plan, each));
+  const several = [device!, ...others];
+  const names = several.map((each) => deviceTyped(plan, each));
+  if (names.every((name) => devicesMeant(plan, name).length === 1))
+    throw badInput(`“${text.trim()}” may be ${names.join(' or ')}; write it with its domain.`, field);
+  const places = several.flatMap(({ id }) => {
+    const [first] = interfacesOf(plan, id).flatMap((card) => addressesOn(plan, card.id));
+    return first ? [formatAddress(first.address)] : [];
+  });
+  const at = places.length > 0 ? `, at ${places.join(' and ')}` : '';
   throw badInput(
-    names.every((name) => devicesMeant(plan, name).length === 1)
-      ? `“${text.trim()}” may be ${names.join(' or ')}; write it with its domain.`
-      : `${names.length} devices are called “${text.trim()}”; rename one of them first.`,
+    `${several.length} devices are called “${text.trim()}”${at}; rename one of them first.`,
     field,
   );
 }
