@@ -53,7 +53,10 @@ export function entryText(plan: Plan, log: Log, { body }: Written): string {
       return `${body.name} signed as ${body.role}, ${body.day}${body.note ? `: ${body.note}` : ''}`;
     case 'correction': {
       const of = log.entries.find(({ id }) => id === body.of);
-      return `takes back “${of ? entryText(plan, log, of) : 'an entry that is not here'}”. ${body.text}`;
+      if (!of) return `takes back an entry that is not here. ${body.text}`;
+      // Told by its own words alone: entries from elsewhere may take back one another.
+      const what = of.body.kind === 'correction' ? of.body.text : entryText(plan, log, of);
+      return `takes back “${what}”. ${body.text}`;
     }
   }
 }
