@@ -1,18 +1,24 @@
-import { type Plan, type Vlan, badInput, vlansOf } from '../../plan';
+import { type Collection, type Plan, type Vlan, badInput, groupBy, memo } from '../../plan';
 
 /** Segments as people type them. */
+
+const sayings: readonly ((vlan: Vlan) => string)[] = [
+  ({ vid }) => String(vid),
+  ({ vid, code }) => `${vid} ${code}`,
+  ({ code }) => code,
+  ({ name }) => name,
+];
+const saidSo = memo((vlans: Collection<Vlan>) => {
+  const inOrder = [...vlans.values()].sort((a, b) => a.vid - b.vid);
+  return sayings.map((said) => groupBy(inOrder, (vlan) => said(vlan).toLowerCase()));
+});
 
 /** The segments a text may mean: by VLAN id, `10`; else by both, `10 CM`; else by code; else by name. Capitals do not matter. */
 function vlansMeant(plan: Plan, text: string): readonly Vlan[] {
   const wanted = text.trim().toLowerCase();
-  for (const said of [
-    ({ vid }: Vlan) => String(vid),
-    ({ vid, code }: Vlan) => `${vid} ${code}`,
-    ({ code }: Vlan) => code,
-    ({ name }: Vlan) => name,
-  ]) {
-    const found = vlansOf(plan).filter((vlan) => said(vlan).toLowerCase() === wanted);
-    if (found.length > 0) return found;
+  for (const group of saidSo(plan.vlan)) {
+    const found = group.get(wanted);
+    if (found) return found;
   }
   return [];
 }
