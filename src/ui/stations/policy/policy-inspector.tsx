@@ -1,10 +1,12 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { usePlan } from '../../session/context';
 import { useView } from '../../session/view';
 import { PairInspector } from './pair-inspector';
-import { RuleInspector } from './rule-inspector';
-import { ZoneInspector } from './zone-inspector';
+
+const RuleInspector = dynamic(() => import('./rule-inspector').then((m) => m.RuleInspector));
+const ZoneInspector = dynamic(() => import('./zone-inspector').then((m) => m.ZoneInspector));
 
 /** The details of the chosen cells, zone or rule. */
 export function PolicyInspector() {
