@@ -4,7 +4,7 @@ import { type Access, type Plan, badInput, vlansOf } from '@/core/plan';
 import { accessesOf, accessWords, askingPorts, hostWords, methodWords } from '@/core/model/guards';
 import { serviceNames, typedServices } from '@/core/model/policy';
 import { useSession } from '../../session/context';
-import { useEdit } from '../../session/actions';
+import { orNone, useEdit } from '../../session/actions';
 import { Choice } from '../../parts/choice';
 import { Field } from '../../parts/field';
 import { Fold } from '../../parts/fold';
@@ -94,14 +94,14 @@ function AccessFields({ plan, access }: { plan: Plan; access: Access }) {
               value={access.services.length ? serviceNames(plan, access.services) : ''}
               placeholder="nothing"
               onCommit={(text) => {
-                const services = /^(nothing)?$/i.test(text) ? [] : typedServices(plan, text);
+                const services = orNone(text, (typed) => typedServices(plan, typed), 'nothing');
                 // What is everything for a rule would need no asking here.
-                if (services.length === 0 && !/^(nothing)?$/i.test(text))
+                if (services?.length === 0)
                   throw badInput(
                     `“${text}” would need no asking; name what passes before, or write nothing.`,
                     'services',
                   );
-                edit('access', access.id, 'services', services, access.services);
+                edit('access', access.id, 'services', services ?? [], access.services);
               }}
             />
           </Property>

@@ -9,7 +9,7 @@ import {
   typedServices,
   ruleText,
 } from '@/core/model/policy';
-import { useEdit } from '../../session/actions';
+import { orNone, useEdit } from '../../session/actions';
 import { useSession } from '../../session/context';
 import { useView } from '../../session/view';
 import { Choice } from '../../parts/choice';
@@ -63,7 +63,7 @@ export function RuleInspector({ plan, rule }: { plan: Plan; rule: Rule }) {
           placeholder="for good, or 2026-12-31"
           onCommit={(text) => {
             if (rule.action === 'allow') requireWritten(text, 'for good', 'until');
-            change('until', /^(for good|none)?$/i.test(text) ? null : text, rule.until);
+            change('until', orNone(text, String, 'for good'), rule.until);
           }}
         />
       </Property>
