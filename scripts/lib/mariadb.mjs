@@ -9,7 +9,10 @@ import { Stop } from './say.mjs';
 
 const DATABASE = 'dianome';
 
-/** The server's own files, all below the data folder; the socket in a short temporary path. */
+/**
+ * The server's own files, all below the data folder; the socket and the folder of temporary tables in a short path without spaces.
+ * A server that starts empties that folder, so each has its own.
+ */
 const filesOf = (folder) => ({
   data: path.join(folder, 'mariadb'),
   log: path.join(folder, 'mariadb.log'),
@@ -19,6 +22,7 @@ const filesOf = (folder) => ({
   init: path.join(folder, 'mariadb.init.sql'),
   users: path.join(folder, 'users'),
   socket: path.join(os.tmpdir(), `dianome-${shortHash(folder)}.sock`),
+  temporary: path.join(os.tmpdir(), `dianome-${shortHash(folder)}.tables`),
 });
 
 const lastLines = (file) => readOr(file, '').trim().split('\n').slice(-8).join('\n');
@@ -57,6 +61,7 @@ export const startDatabase = (folder) =>
 
 async function launch(folder, files, password) {
   const user = process.getuid() === 0 ? ['--user=root'] : [];
+  fs.mkdirSync(files.temporary, { recursive: true, mode: 0o700 });
   if (!fs.existsSync(path.join(files.data, 'mysql'))) {
     // Its script takes a space in a path for its end, so it gets one without.
     const plain = path.join(os.tmpdir(), `dianome-${shortHash(folder)}.data`);
@@ -68,6 +73,7 @@ async function launch(folder, files, password) {
       [
         '--no-defaults',
         `--datadir=${plain}`,
+        `--tmpdir=${files.temporary}`,
         '--skip-test-db',
         '--auth-root-authentication-method=socket',
         ...user,
@@ -99,6 +105,7 @@ GRANT ALL ON ${DATABASE}.* TO 'dianome'@'127.0.0.1';
     [
       '--no-defaults',
       `--datadir=${files.data}`,
+      `--tmpdir=${files.temporary}`,
       `--socket=${files.socket}`,
       `--pid-file=${files.pid}`,
       `--port=${port}`,
@@ -152,4 +159,5 @@ export async function stopDatabase(folder) {
   if (!pid || others.length > 0) return;
   process.kill(pid, 'SIGTERM');
   for (let i = 0; i < 300 && alive(pid); i++) await pause(100);
+  fs.rmSync(files.temporary, { recursive: true, force: true });
 }
