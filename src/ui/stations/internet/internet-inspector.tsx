@@ -1,9 +1,11 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { usePlan } from '../../session/context';
 import { useView } from '../../session/view';
-import { ForwardInspector } from './forward-inspector';
-import { UplinkInspector } from './uplink-inspector';
+
+const ForwardInspector = dynamic(() => import('./forward-inspector').then((m) => m.ForwardInspector));
+const UplinkInspector = dynamic(() => import('./uplink-inspector').then((m) => m.UplinkInspector));
 
 /** The details of the chosen forward, or of the chosen uplink. */
 export function InternetInspector() {
