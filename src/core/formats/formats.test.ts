@@ -6,7 +6,7 @@ import { subnetOf, vlansOf, boxOf } from '../plan';
 import { rulesOf } from '../model/policy';
 import { deviceNamed, put } from '../testing/gear';
 import { soundPolicy } from '../testing/policy';
-import { csvCell, csvText, defused } from './csv';
+import { armed, csvCell, csvText, defused } from './csv';
 import { ruleScheduleCsv, ruleScheduleOf } from './rule-schedule';
 import { writePlanFile } from './plan-file';
 import { scheduleCsv, scheduleOf } from './schedule';
@@ -51,12 +51,23 @@ describe('a cell', () => {
     ['desk; =cmd', "desk; '=cmd"],
     ['plain; text = fine', 'plain; text = fine'],
     ['a-b', 'a-b'],
+    ["'=1", "''=1"],
+    ["'n Abend", "'n Abend"],
   ])('%j is no formula in a spreadsheet', (value, safe) => {
     expect(defused(value)).toBe(safe);
-    expect(defused(safe)).toBe(safe);
     // As one that separates by semicolons reads it, no part begins a formula either.
     for (const part of csvCell(value).replaceAll('"', '').split(';'))
       expect(part.trim()).not.toMatch(/^[=+\-@\uff1d]/);
+  });
+  test('comes back as it went, a reference designation such as -K1 or =F1+A2 too (IEC 81346-1)', () => {
+    const piece = fc.constantFrom("'", ';', '=', '-', '+', ' ', '\t', '"', 'K1', '\u00a0', '\uff1d');
+    fc.assert(
+      fc.property(fc.array(piece, { maxLength: 8 }), (pieces) => {
+        const text = pieces.join('');
+        expect(armed(defused(text))).toBe(text);
+      }),
+      { numRuns: 3000 },
+    );
   });
 });
 

@@ -1,5 +1,5 @@
 export { bindingRows, bindingsCsv } from './bindings';
-export { armed, csvText } from './csv';
+export { armed, csvText, defused } from './csv';
 export {
   type Drawing,
   type Shape,

@@ -1,4 +1,4 @@
-import { carriedText, leadsTo, cablesAt, isPassive, portsOf } from '../model/wiring';
+import { leadsTo, cablesAt, isPassive, portsOf, scheduledText } from '../model/wiring';
 import { type Plan, type Box, type Device, type Port, addressesOn, interfacesOf, portTitle } from '../plan';
 import { formatAddress } from '../address';
 import { csvText } from './csv';
@@ -46,7 +46,7 @@ function lineOf(plan: Plan, port: Port, passive: boolean): PortLine {
   return {
     port,
     number: port.number === 0 ? 'inside' : String(port.number),
-    carries: port.defective ? 'defective' : passive ? '' : carriedText(plan, port),
+    carries: scheduledText(plan, port),
     leadsTo: passive ? joined(plan, port) : leadsTo(plan, port),
     cable: cable.join(', '),
   };

@@ -55,5 +55,13 @@ describe('cells copied from a spreadsheet', () => {
     ],
     ['"x, y"\tz', [['x, y', 'z']]],
     ['10,20\tz', [['10,20', 'z']]],
+    [
+      '\n\tb\r\nc\t\r\n \n',
+      [
+        ['', 'b'],
+        ['c', ''],
+      ],
+    ],
+    ["'-K1\tdesk;'=F1", [['-K1', 'desk;=F1']]],
   ])('%j', (text, cells) => expect(cellsOf(text)).toEqual(cells));
 });

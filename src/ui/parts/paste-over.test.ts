@@ -37,5 +37,15 @@ describe('a block of cells pasted over a table', () => {
     expect(text.split('\n')[0]).toBe('Name\tNote');
     const body = text.slice(text.indexOf('\n') + 1);
     expect(under(0, 1, body)).toEqual([]);
+    // With its head too, as a table of ours is copied.
+    expect(under(0, 1, text)).toEqual([]);
+    expect(under(1, 2, 'Note\nsouth')).toEqual(['b Note south']);
+  });
+
+  it('is no formula in a spreadsheet, and comes back as what it was', () => {
+    const designated = [{ id: 'd', name: 'relay', note: '=F1-K2' }];
+    const text = tabbed(columns, designated);
+    expect(text).toBe("Name\tNote\nrelay\t'=F1-K2");
+    expect(under(0, 1, text)).toEqual(['a Name relay', 'a Note =F1-K2']);
   });
 });

@@ -1,14 +1,18 @@
 import Papa from 'papaparse';
+import { armed, defused } from '@/core/formats';
 import { type Call, Refusal } from '@/core/plan';
 import type { SiteSession } from '../session/session';
 import type { DataColumn } from './data-table';
 
 type Pastable<R> = Pick<DataColumn<R>, 'id' | 'text' | 'paste'>;
 
-/** Rows as a spreadsheet takes them, with a head. */
+/** Rows as a spreadsheet takes them, with a head; what would be a formula there is none. */
 export const tabbed = <R>(columns: readonly Pastable<R>[], records: readonly R[]): string =>
   Papa.unparse(
-    [columns.map(({ id }) => id), ...records.map((record) => columns.map(({ text }) => text(record)))],
+    [
+      columns.map(({ id }) => id),
+      ...records.map((record) => columns.map(({ text }) => defused(text(record)))),
+    ],
     { delimiter: '\t', newline: '\n' },
   );
 
@@ -22,9 +26,15 @@ interface Over<R> {
   readonly nameOf: (record: R) => string;
 }
 
-/** Which cells are pasted over, from the one that was pasted into to the right and down; those that hold the same already are left. */
+/**
+ * Which cells are pasted over, from the one that was pasted into to the right and down; those that hold the same already are left.
+ * The head that was copied along is none of them.
+ */
 export function cellsUnder<R>({ columns, records, at, text }: Omit<Over<R>, 'session' | 'nameOf'>) {
-  const block = Papa.parse<string[]>(text, { delimiter: '\t' }).data;
+  const read = Papa.parse<string[]>(text, { delimiter: '\t' }).data.map((cells) => cells.map(armed));
+  const isHead =
+    read.length > 1 && read[0]!.every((cell, across) => columns[at.column - 1 + across]?.id === cell);
+  const block = isHead ? read.slice(1) : read;
   const found: { readonly record: R; readonly column: Pastable<R>; readonly text: string }[] = [];
   block.forEach((cells, down) =>
     cells.forEach((cell, across) => {

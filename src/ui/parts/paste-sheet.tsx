@@ -59,7 +59,7 @@ export function PasteSheet(props: Props) {
         </>
       )}
       <Problem text={problem} />
-      <div className="sticky bottom-0 flex gap-2 bg-paper pt-3">
+      <div className="sticky -bottom-3 -mb-3 flex gap-2 bg-paper py-3">
         <button type="button" className="button button-primary" disabled={good === 0} onClick={onTake}>
           {verb} {good} row{good === 1 ? '' : 's'}
         </button>

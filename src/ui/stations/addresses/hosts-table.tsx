@@ -73,7 +73,8 @@ export function HostsTable({ plan, subnet }: { plan: Plan; subnet: Subnet }) {
 const chosen = (options: readonly { readonly value: string; readonly label: string }[], text: string) =>
   options.find(({ value, label }) => [value, label].includes(text.toLowerCase()))?.value ?? text;
 
-function columnsOf(
+/** What stands in each column, and what text pasted over a cell of it does. */
+export function columnsOf(
   plan: Plan,
   subnet: Subnet,
   session: SiteSession,

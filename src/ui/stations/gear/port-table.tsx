@@ -103,7 +103,8 @@ function cableCall(plan: Plan, { port, name }: Row, text: string): Call {
   return { operation: 'connect', input: typedCable(plan, `${name} = ${text}`) };
 }
 
-function columnsOf(
+/** What stands in each column, and what text pasted over a cell of it does. */
+export function columnsOf(
   plan: Plan,
   session: SiteSession,
   edit: ReturnType<typeof useEdit>,

@@ -139,7 +139,8 @@ const channelOf = (text: string): number | null =>
 const powerOf = (text: string): number | null =>
   orNone(text, (written) => wholeNumber(written.replace(/dBm/i, ''), 'The power', 'power'), 'most');
 
-function columnsOf(
+/** What stands in each column, and what text pasted over a cell of it does. */
+export function columnsOf(
   plan: Plan,
   clashing: ReadonlySet<string>,
   edit: ReturnType<typeof useEdit>,
