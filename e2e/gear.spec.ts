@@ -195,6 +195,12 @@ test('all ports as a table: filtered, chosen by number, set at once; a profile i
   await page.getByLabel('Filter the ports').fill('ward');
   await expect(page.getByRole('status').filter({ hasText: /^2 of \d+$/ })).toBeVisible();
   await saved(page);
+  await page.getByRole('button', { name: 'Paste rows…' }).click();
+  await dialog.getByLabel('Rows').fill("sw-rack\t43-44\taccess 60\tward\nsw-rack\t45\t\t'-K1\npp\t1\t60");
+  await expect(dialog.getByText('1 good, 1 refused, 1 as they are.')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Set 1 row' }).click();
+  await page.getByLabel('Filter the ports').fill('-K1');
+  await expect(page.getByRole('status').filter({ hasText: /^1 of \d+$/ })).toBeVisible();
 });
 
 test('ports are chosen by typing their numbers; facts of many are set at once; a trunk takes what is needed', async ({

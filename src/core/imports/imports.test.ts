@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { formatAddress, formatPrefix } from '../address';
 import { openFiles, readPlanFile, tablesOf } from '../formats';
 import { passing, zonesOf } from '../model/policy';
-import { type Plan, Refusal, applySteps, decodeStep, finish, vlansOf } from '../plan';
+import { type Plan, Refusal, applySteps, decodeStep, finish, vlansOf, withRecord } from '../plan';
 import { dnsmasqSample, nftSample, zoneSample } from '../testing/files';
 import { drawnPlan } from '../testing/kinds';
 import { emptySite } from '../testing/plans';
@@ -65,9 +65,66 @@ test('also on drawn sites nothing is changed by what the plan says itself, and n
         for (const { before, after: now } of read.steps)
           expect([before !== null && now === null]).toEqual([false]);
       }
+      expect(bring(plan, asked('ports', table(plan, 'ports'))).steps).toEqual([]);
     }),
     { numRuns: runs(40) },
   );
+});
+
+test('of segments with one VLAN id that with the code, the name or the network is meant, and none is guessed', () => {
+  const [first, second] = vlansOf(clinic);
+  const twice = withRecord(clinic, 'vlan', second!.id, { ...second!, vid: first!.vid });
+  const rows = table(twice, 'segments');
+  expect(bring(twice, asked('segments', rows)).steps).toEqual([]);
+  const named = bring(
+    twice,
+    asked('segments', [
+      ['vlan', 'name', 'devices'],
+      [String(first!.vid), second!.name, '77'],
+    ]),
+  );
+  expect(after(twice, named).vlan.get(second!.id)!.devices).toBe(77);
+  const unnamed = bring(
+    twice,
+    asked('segments', [
+      ['vlan', 'devices'],
+      [String(first!.vid), '77'],
+    ]),
+  );
+  expect([unnamed.steps, verdicts(unnamed)]).toEqual([
+    [],
+    [expect.stringMatching(/^refused\|VLAN \d+ may be .+ or .+; write its code/)],
+  ]);
+});
+
+test('a way of fixing an address that is none is told; a row without anything is no host', () => {
+  const head = ['host', 'address', 'kind', 'assignment', 'note'];
+  const read = bring(
+    clinic,
+    asked('addresses', [
+      head,
+      ['new-1', '10.20.20.99', 'camera', 'by magic', ''],
+      ['', '', '', '', 'empty yet'],
+    ]),
+  );
+  expect(verdicts(read)).toEqual([
+    expect.stringMatching(/^repaired\|fixed by “by magic” is none of the ways, taken as /),
+    'there||||',
+  ]);
+});
+
+test('how an address is fixed leaves in a schedule and comes in at another site', () => {
+  const empty = emptySite();
+  const tables = ['segments', 'addresses'].map((id) => asked(id, table(clinic, id)));
+  const made = after(empty, bring(empty, ...tables));
+  const ways = (plan: Plan) =>
+    [...plan.address.values()]
+      .filter(({ gateway }) => !gateway)
+      .map((one) => `${formatAddress(one.address)} ${one.assignment}`)
+      .sort();
+  const brought = new Set(ways(made));
+  expect(brought.size).toBeGreaterThan(30);
+  for (const one of brought) expect(ways(clinic)).toContain(one);
 });
 
 test('an empty site gets the segments and the addresses of another from its tables', () => {

@@ -1,9 +1,11 @@
 import fc from 'fast-check';
-import { portScheduleCsv, portScheduleOf } from '../../formats';
+import Papa from 'papaparse';
+import { armed, portScheduleCsv, portScheduleOf } from '../../formats';
 import { boxOf, type Plan } from '../../plan';
 import { neededBeyond } from '../../model/switching';
-import { innerPort, portsOf, carriedOf, numberings, placesOf } from '../../model/wiring';
+import { carriedOf, innerPort, portsOf, numberings, placesOf } from '../../model/wiring';
 import { buildGear, damagedGear, deviceNamed, portNamed, put, soundGear } from '../../testing/gear';
+import { takenCall } from '../../testing/inputs';
 import { done, tried } from '../../testing/plans';
 import { siblingsOf, unlikeInside } from './controller-siblings';
 import { managementSubnet } from './management';
@@ -199,23 +201,34 @@ describe('the port schedule', () => {
     expect(line).toMatchObject({ leadsTo: 'sw-b 9', cable: 'multi mode 40 m' });
     expect(line!.carries).toMatch(/^trunk \d+(, \d+)*, untagged none$/);
   });
-  test('pasted back as it was written, every port is what it was', () => {
-    const cells = portScheduleCsv(sound)
-      .trimEnd()
-      .split('\r\n')
-      .map((line) =>
-        [...line.matchAll(/("(?:[^"]|"")*"|[^,]*)(?:,|$)/g)].map(([, cell]) => cell!.replace(/^"|"$/g, '')),
-      );
-    const rows = readPortRows(sound, cells);
-    const good = rows.filter(({ assign }) => assign !== null);
-    const switches = ['gw-1', 'sw-a', 'sw-b', 'ap'];
-    const wanted = switches
-      .flatMap((name) => portsOf(sound, deviceNamed(sound, name).id))
-      .filter(({ number }) => number > 0);
-    expect(good.filter(({ box }) => switches.includes(box))).toHaveLength(wanted.length);
-    const again = done(sound, 'importPorts', {
-      rows: good.map(({ assign, label }) => ({ assign, label })),
-    });
-    for (const port of wanted) expect(carriedOf(again.port.get(port.id)!)).toEqual(carriedOf(port));
+  test('pasted back as it was written, all of it is as it is', () => {
+    fc.assert(
+      fc.property(damagedGear, fc.array(fc.nat(), { maxLength: 6 }), (damage, changes) => {
+        const plan = changes.reduce(
+          (now, seed) => {
+            const call = takenCall(now, seed);
+            return call ? done(now, call.operation, call.input) : now;
+          },
+          buildGear(damage, sound),
+        );
+        const { data } = Papa.parse<string[]>(portScheduleCsv(plan), { skipEmptyLines: true });
+        const rows = readPortRows(
+          plan,
+          data.map((cells) => cells.map(armed)),
+        );
+        const ports = [...plan.port.values()].filter(({ device }) => boxOf(plan, device));
+        expect(new Set(rows.flatMap((row) => row.of)).size).toBe(ports.length);
+        expect(rows.filter(({ why, sets }) => why !== null || sets.length > 0)).toEqual([]);
+      }),
+      { numRuns: runs(60) },
+    );
+  });
+  test('what a row says already keeps what else is set there', () => {
+    const sw = deviceNamed(sound, 'sw-a');
+    const [port] = portsOf(sound, sw.id).filter(({ role }) => role === 'access');
+    const strict = put(sound, 'port', port!, { accepts: 'untagged', ingressFilter: true, label: '=F1-K2' });
+    const call = { assign: { ports: [port!.id], role: 'access', vlan: port!.untagged }, label: '-K3' };
+    const again = done(strict, 'importPorts', { rows: [call] });
+    expect(again.port.get(port!.id)).toEqual({ ...strict.port.get(port!.id), label: '-K3' });
   });
 });

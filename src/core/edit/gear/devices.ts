@@ -9,6 +9,7 @@ import {
   type Plan,
   type Box,
   type Device,
+  type Port,
   kinds,
   Refusal,
   badInput,
@@ -34,6 +35,7 @@ import {
   modelById,
   numberings,
   placesOf,
+  portsOf,
 } from '../../model/wiring';
 import { managementSubnet } from './management';
 
@@ -95,8 +97,17 @@ function modelFrom(input: z.output<typeof modelInput>): Model {
   return found;
 }
 
-/** Writes the box of a device with all its ports, and the inner port where the box itself lives. */
-export function insertBox(draft: Draft, device: Device, model: Model, location: string): Box {
+/**
+ * Writes the box of a device with all its ports, and the inner port where the box itself lives. A plug that the device had is the
+ * port of its number, with the cable in it.
+ */
+export function insertBox(
+  draft: Draft,
+  device: Device,
+  model: Model,
+  location: string,
+  plugs: readonly Port[] = [],
+): Box {
   const { id: _id, name, kind: _kind, blocks, uplinks, ...capabilities } = model;
   const box = draft.insert('box', {
     ...capabilities,
@@ -111,6 +122,11 @@ export function insertBox(draft: Draft, device: Device, model: Model, location: 
     draft.insert('port', { ...port, ...innerCarried(draft.plan, device), number: 0, media: 'inner' });
   for (const { number, row, column, block } of placesOf(blocks)) {
     const { media, speed, poeClass } = block;
+    const plug = plugs.find((port) => port.number === number);
+    if (plug) {
+      draft.update('port', plug.id, { row, column, media, speed, poeClass: poeClass ?? plug.poeClass });
+      continue;
+    }
     const carried = uplinks.includes(number) ? uplinkRole : undecided;
     draft.insert('port', { ...port, ...carried, number, row, column, media, speed, poeClass });
   }
@@ -198,7 +214,7 @@ export const equipDevice = operation(
     const device = draft.need('device', input.device);
     if (boxOf(draft.plan, device.id)) throw badInput(`${device.name} has a box already.`, 'device');
     const model = modelFrom(input.model);
-    insertBox(draft, device, model, input.location);
+    insertBox(draft, device, model, input.location, portsOf(draft.plan, device.id));
     return `${device.name} is a ${model.name}`;
   },
 );

@@ -1,8 +1,8 @@
 import { boxOf, subnetOf } from '../../plan';
-import { carries, homesOf, innerPort, portsOf, placesOf, shelf, powerOf } from '../../model/wiring';
+import { carries, homesOf, innerPort, leadsTo, portsOf, placesOf, shelf, powerOf } from '../../model/wiring';
 import { done, emptySite } from '../../testing/plans';
 import { findInPlan } from '../../find';
-import { named, port, vlan, assign, cupboard } from '../../testing/cupboard';
+import { named, port, vlan, assign, cable, cupboard } from '../../testing/cupboard';
 
 describe('the shelf', () => {
   test.each(shelf.map((model) => [model.name, model] as const))(
@@ -45,6 +45,20 @@ test('a device that has an address and is equipped afterwards lives where its ad
   const device = named(hosted, 'recorder-9').id;
   const plan = done(hosted, 'equipDevice', { device, model: { shelf: 'switch-8' } });
   expect(innerPort(plan, device)).toMatchObject({ role: 'access', untagged: vlan(plan, 'cameras').id });
+});
+
+test('the plug of a device that is equipped afterwards is the port of its number, with its cable', () => {
+  const site = cupboard();
+  const subnet = subnetOf(site, vlan(site, 'cameras').id, 4)!.id;
+  const hosted = done(site, 'addHost', { subnet, name: 'recorder-9', kind: 'recorder' });
+  const plugged = cable(hosted, 'sw-a 7 = recorder-9');
+  const device = named(plugged, 'recorder-9').id;
+  const [plug] = portsOf(plugged, device);
+  const plan = done(plugged, 'equipDevice', { device, model: { shelf: 'switch-8' } });
+  const numbers = portsOf(plan, device).map(({ number }) => number);
+  expect(new Set(numbers).size).toBe(numbers.length);
+  expect(port(plan, 'recorder-9', 1)).toMatchObject({ id: plug!.id, media: 'copper' });
+  expect(leadsTo(plan, port(plan, 'sw-a', 7))).toBe('recorder-9 1');
 });
 
 describe('what ports carry', () => {

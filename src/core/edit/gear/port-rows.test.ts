@@ -132,12 +132,32 @@ describe('pasted rows of ports', () => {
       expect.stringContaining('“4000” is no segment'),
       'The column ports is empty.',
     ]);
-    const next = done(plan, 'importPorts', { rows: [{ assign: rows[0]!.assign, label: rows[0]!.label }] });
+    const next = done(plan, 'importPorts', { rows: rows[0]!.sets });
     expect(port(next, 'sw-a', 6)).toMatchObject({
       role: 'access',
       untagged: vlan(plan, 'staff').id,
       label: 'desks',
     });
+  });
+  test('a label alone is a row, of a panel too; what is so already sets nothing', () => {
+    const paneled = add(plan, 'panel-24', 'pp');
+    const rows = readPortRows(paneled, [
+      ['box', 'port', 'label'],
+      ['pp', '3', '-X1'],
+      ['sw-a', '5', '+A2'],
+    ]);
+    const next = done(paneled, 'importPorts', { rows: rows.flatMap(({ sets }) => sets) });
+    expect([port(next, 'pp', 3).label, port(next, 'sw-a', 5)]).toEqual([
+      '-X1',
+      { ...port(paneled, 'sw-a', 5), label: '+A2' },
+    ]);
+    const [again, carrying] = readPortRows(next, [
+      ['box', 'port', 'carries', 'label'],
+      ['pp', '3', '', '-X1'],
+      ['pp', '4', vid('staff'), ''],
+    ]);
+    expect(again).toMatchObject({ why: null, sets: [] });
+    expect(carrying!.why).toBe('pp 4 only joins cables; the port it leads to carries the VLANs.');
   });
   test('a table with half the columns says which is missing', () => {
     expect(read(['Box', 'Port'], ['sw-a', '5'])[0]!.why).toBe('The column carries is missing.');

@@ -1,10 +1,10 @@
-import { type Plan, Refusal } from '../../plan';
+import { type Plan, type Port, Refusal, badInput } from '../../plan';
 import { deviceMeant } from '../../model/hosts';
-import { portsOf, describePorts, portsIn, typedTagged, typedVlan } from '../../model/wiring';
+import { describePorts, portsIn, portsOf, scheduledText, typedTagged, typedVlan } from '../../model/wiring';
 import { type ColumnKinds, type Columns, columnsIn, rowsIn } from '../columns';
-import type { AssignmentInput } from './ports';
+import { type AssignmentInput, type PortTableRow, changedBy } from './ports';
 
-/** A pasted row about ports: good, or refused with why. */
+/** A pasted row about ports: what it sets, nothing where all is so already, or refused with why. */
 export interface PortRow {
   /** Line in the pasted text, from 1. */
   readonly line: number;
@@ -16,7 +16,29 @@ export interface PortRow {
   readonly meaning: string;
   /** Why it is refused; null for a good row. */
   readonly why: string | null;
-  readonly assign: AssignmentInput | null;
+  /** The ports of the row by id; none when it is refused. */
+  readonly of: readonly string[];
+  /** What it sets, as `importPorts` takes it. */
+  readonly sets: readonly PortTableRow[];
+}
+
+/** What a row changes of its ports. Throws a Refusal. */
+function setsOf(plan: Plan, ports: readonly Port[], carries: string, label: string | null): PortTableRow[] {
+  const sets: PortTableRow[] = [];
+  if (
+    // A label alone is a row too.
+    !(carries === '' && label !== null) &&
+    ports.some((port) => scheduledText(plan, port).toLowerCase() !== carries.toLowerCase())
+  ) {
+    if (carries === '') throw badInput('The column carries is empty.', 'carries');
+    const assignment = typedCarried(plan, carries);
+    const changed = changedBy(plan, ports, assignment);
+    if (changed.length > 0)
+      sets.push({ assign: { ports: changed.map(({ id }) => id), ...assignment }, label: null });
+  }
+  const relabelled = label === null ? [] : ports.filter((port) => port.label !== label);
+  if (label !== null && relabelled.length > 0) sets.push({ ports: relabelled.map(({ id }) => id), label });
+  return sets;
 }
 
 const heads = {
@@ -36,33 +58,39 @@ const kinds: ColumnKinds<PortColumn> = {
 export const portColumnsOf = (cells: readonly (readonly string[])[]): Columns<PortColumn> =>
   columnsIn(cells, kinds);
 
-/** Reads rows of box, ports, what they carry and a label; with a head row in any order. */
+/** Reads rows of box, ports, what they carry and a label; with a head row in any order. What is so already is left alone. */
 export function readPortRows(
   plan: Plan,
   cells: readonly (readonly string[])[],
   columns: Columns<PortColumn> = portColumnsOf(cells),
 ): PortRow[] {
   const { order, header } = columns;
-  const missing = (['box', 'ports', 'carries'] as const).filter(
-    (column) => header && !order.includes(column),
-  );
+  const needed = ['box', 'ports', ...(order.includes('label') ? [] : ['carries' as const])] as const;
+  const missing = needed.filter((column) => header && !order.includes(column));
   return rowsIn(cells, columns).map(({ line, value, has }) => {
     const text = { line, box: value('box'), ports: value('ports'), carries: value('carries') };
     const label = has('label') ? value('label') : null;
     try {
-      const absent =
-        missing[0] ?? (['box', 'ports', 'carries'] as const).find((column) => value(column) === '');
+      const absent = missing[0] ?? (['box', 'ports'] as const).find((column) => value(column) === '');
       if (absent)
         throw new Refusal('bad-input', `The column ${absent} is ${missing.length ? 'missing' : 'empty'}.`);
       const device = deviceMeant(plan, text.box, 'box', ({ id }) => portsOf(plan, id).length > 0);
       if (!device) throw new Refusal('bad-input', `There is no box “${text.box}”.`);
       const all = portsOf(plan, device.id);
-      const ports = portsIn(text.ports, all);
-      const assign = { ports: ports.map((port) => port.id), ...typedCarried(plan, text.carries) };
-      return { ...text, label, meaning: describePorts(ports, all), why: null, assign };
+      const inside = /^inside$/i.test(text.ports) ? all.filter(({ number }) => number === 0) : [];
+      const ports = inside.length > 0 ? inside : portsIn(text.ports, all);
+      const sets = setsOf(plan, ports, text.carries, label);
+      return {
+        ...text,
+        label,
+        meaning: describePorts(ports, all),
+        why: null,
+        of: ports.map(({ id }) => id),
+        sets,
+      };
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
-      return { ...text, label, meaning: '', why: error.message, assign: null };
+      return { ...text, label, meaning: '', why: error.message, of: [], sets: [] };
     }
   });
 }

@@ -23,6 +23,7 @@ import {
   carriedOf,
   carries,
   parked,
+  sameCarried,
   trunk,
   undecided,
   uplinkRole,
@@ -60,51 +61,65 @@ export const assignmentSchema = z.strictObject({
 type Assignment = z.output<typeof assignmentSchema>;
 export type AssignmentInput = z.input<typeof assignmentSchema>;
 
-/** Gives ports a role and what goes with it; says what it did. */
-function assign(draft: Draft, { ports: ids, role, vlan, voice, taggedMode, tagged }: Assignment): string {
-  const ports = together(draft, ids);
+function requireAssignable(plan: Plan, ports: readonly Port[], role: Port['role']): void {
   for (const port of ports) {
-    const title = portTitle(draft.plan, port);
+    const title = portTitle(plan, port);
     if (port.defective && role !== 'parked')
       throw badInput(`${title} is marked defective; choose another port.`, 'ports');
-    if (isPassive(draft.need('device', port.device).kind))
+    if (isPassive(plan.device.get(port.device)!.kind))
       throw badInput(`${title} only joins cables; the port it leads to carries the VLANs.`, 'ports');
     if (port.number === 0 && (role === 'uplink' || role === 'parked'))
       throw badInput(`${title} is where the box itself lives; it can be access or trunk.`, 'ports');
   }
-  for (const id of [vlan, voice, ...(tagged ?? [])]) if (id) draft.need('vlan', id);
-  const plan = draft.plan;
-  const wanted = (port: Port): Carried => {
-    switch (role) {
-      case 'access':
-        if (!vlan) throw badInput('An access port needs a segment; type its VLAN id or code.', 'vlan');
-        return access(vlan);
-      case 'voice': {
-        const phones = voice ?? vlansOf(plan).find((item) => item.purpose === 'voice')?.id;
-        if (!vlan)
-          throw badInput(
-            'Access + voice needs the segment of the computer; type its VLAN id or code.',
-            'vlan',
-          );
-        if (!phones)
-          throw badInput('No segment has the purpose voice; add one first, or choose it.', 'voice');
-        return accessWithVoice(vlan, phones);
-      }
-      case 'trunk':
-        return trunk(
-          tagged ?? (port.role === 'trunk' ? port.tagged : []),
-          vlan === undefined ? (port.role === 'trunk' ? port.untagged : null) : vlan,
-          taggedMode ?? (tagged ? 'list' : port.role === 'trunk' ? port.taggedMode : 'list'),
-        );
-      case 'parked':
-        return parked(plan);
-      case 'uplink':
-        return uplinkRole;
-      case 'undecided':
-        return undecided;
+}
+
+/** What a port carries once it is assigned. Throws a Refusal. */
+function wantedOf(
+  plan: Plan,
+  port: Port,
+  { role, vlan, voice, taggedMode, tagged }: Omit<Assignment, 'ports'>,
+): Carried {
+  switch (role) {
+    case 'access':
+      if (!vlan) throw badInput('An access port needs a segment; type its VLAN id or code.', 'vlan');
+      return access(vlan);
+    case 'voice': {
+      const phones = voice ?? vlansOf(plan).find((item) => item.purpose === 'voice')?.id;
+      if (!vlan)
+        throw badInput('Access + voice needs the segment of the computer; type its VLAN id or code.', 'vlan');
+      if (!phones) throw badInput('No segment has the purpose voice; add one first, or choose it.', 'voice');
+      return accessWithVoice(vlan, phones);
     }
-  };
-  for (const port of ports) draft.update('port', port.id, { ...wanted(port), profile: null });
+    case 'trunk':
+      return trunk(
+        tagged ?? (port.role === 'trunk' ? port.tagged : []),
+        vlan === undefined ? (port.role === 'trunk' ? port.untagged : null) : vlan,
+        taggedMode ?? (tagged ? 'list' : port.role === 'trunk' ? port.taggedMode : 'list'),
+      );
+    case 'parked':
+      return parked(plan);
+    case 'uplink':
+      return uplinkRole;
+    case 'undecided':
+      return undecided;
+  }
+}
+
+/** Those of some ports that an assignment changes what they carry. Throws a Refusal where one cannot be assigned. */
+export function changedBy(plan: Plan, ports: readonly Port[], assignment: Omit<Assignment, 'ports'>): Port[] {
+  requireAssignable(plan, ports, assignment.role);
+  return ports.filter((port) => !sameCarried(port, wantedOf(plan, port, assignment)));
+}
+
+/** Gives ports a role and what goes with it; says what it did. */
+function assign(draft: Draft, { ports: ids, ...assignment }: Assignment): string {
+  const { role, vlan, voice, tagged } = assignment;
+  const ports = together(draft, ids);
+  const plan = draft.plan;
+  requireAssignable(plan, ports, role);
+  for (const id of [vlan, voice, ...(tagged ?? [])]) if (id) draft.need('vlan', id);
+  for (const port of ports)
+    draft.update('port', port.id, { ...wantedOf(plan, port, assignment), profile: null });
   const what = {
     access: vlan ? `access ${vlanCode(plan, vlan)}` : '',
     voice: vlan ? `access ${vlanCode(plan, vlan)} + voice` : '',
@@ -118,21 +133,32 @@ function assign(draft: Draft, { ports: ids, role, vlan, voice, taggedMode, tagge
 
 export const assignPorts = operation('assignPorts', assignmentSchema, assign);
 
-/** Many assignments at once, each with a label for its ports or null to leave that as it is. */
+const tableRow = z.union([
+  z.strictObject({ assign: assignmentSchema, label: kinds.port.fields.label.nullable() }),
+  z.strictObject({ ports: portList, label: kinds.port.fields.label }),
+]);
+export type PortTableRow = z.input<typeof tableRow>;
+
+/**
+ * Many assignments at once, each with a label for its ports or null to leave that as it is, and labels alone. Ports that carry
+ * just that already keep all that is set for them otherwise, their profile too.
+ */
 export const importPorts = operation(
   'importPorts',
-  z.strictObject({
-    rows: z
-      .array(z.strictObject({ assign: assignmentSchema, label: kinds.port.fields.label.nullable() }))
-      .min(1),
-  }),
+  z.strictObject({ rows: z.array(tableRow).min(1) }),
   (draft, { rows }) => {
+    const named = new Set<string>();
     for (const row of rows) {
-      assign(draft, row.assign);
-      if (row.label !== null)
-        for (const id of row.assign.ports) draft.update('port', id, { label: row.label });
+      const ids = 'assign' in row ? row.assign.ports : row.ports;
+      for (const id of ids) named.add(id);
+      if ('assign' in row) {
+        const ports = row.assign.ports.map((id) => draft.need('port', id));
+        const changed = changedBy(draft.plan, ports, row.assign);
+        if (changed.length > 0) assign(draft, { ...row.assign, ports: changed.map(({ id }) => id) });
+      }
+      if (row.label !== null) for (const id of ids) draft.update('port', id, { label: row.label });
     }
-    const ports = rows.flatMap((row) => row.assign.ports.map((id) => draft.need('port', id)));
+    const ports = [...named].map((id) => draft.need('port', id));
     return `${ports.length} ports set from a table: ${portsTitle(draft.plan, ports)}`.slice(0, 300);
   },
 );

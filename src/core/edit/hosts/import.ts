@@ -60,12 +60,15 @@ const kindOf = (cell: string): DeviceKind | null => {
   const plain = cell.trim().toLowerCase().replace(/[ _]+/g, '-');
   return deviceKinds.find((kind) => kind === plain || `${kind}s` === plain) ?? null;
 };
-const assignmentOf = (cell: string): Address['assignment'] | null => {
-  const plain = cell.trim().toLowerCase();
-  if (['static', 'fixed', 'manual'].includes(plain)) return 'static';
-  if (['reservation', 'reserved', 'dhcp', 'fixed lease', 'binding'].includes(plain)) return 'reservation';
-  return null;
-};
+/** What people write for the ways an address is fixed, our own schedules too. */
+const ways: readonly (readonly [Address['assignment'], RegExp])[] = [
+  ['static', /^(static( on (the )?device)?|fixed|manual)$/],
+  ['reservation', /^(reservation|reserved( by mac)?|dhcp|fixed lease|binding|address binding)$/],
+  ['virtual', /^virtual$/],
+];
+/** How an address is fixed, as written; null for what is none of the ways. */
+const assignmentOf = (cell: string): Address['assignment'] | null =>
+  ways.find(([, written]) => written.test(cell.trim().toLowerCase()))?.[0] ?? null;
 
 const kinds: ColumnKinds<ImportColumn> = {
   heads,
@@ -119,6 +122,10 @@ class RowReader {
 
     const mac = this.readMac(value('mac'), line, repaired, refused);
     const assignment = assignmentOf(value('assignment')) ?? usualAssignment(this.plan);
+    if (value('assignment') !== '' && assignmentOf(value('assignment')) === null)
+      repaired.push(`fixed by “${value('assignment')}” is none of the ways, taken as ${assignment}`);
+    if (['name', 'address', 'mac', 'kind'].every((column) => value(column as ImportColumn) === ''))
+      refused.push('it has neither name nor address, MAC or kind');
     const { address, subnet } = this.readAddress(value('address'), kind, assignment, line, repaired, refused);
     const name = this.readName(value('name'), subnet ?? this.home, kind, line, repaired, refused);
     let note = value('note');

@@ -3,10 +3,7 @@ import { carriedText } from '../../model/wiring';
 import { type Plan, Refusal } from '../../plan';
 import { type Cells, type ReadRow, Reading, type TableKind } from '../row';
 
-/** What ports of boxes carry. What leads nowhere is not set, and where a plug goes is read from cables. */
-
-/** Of panels, and of sockets that are broken. The inside of a box follows from the segments it routes. */
-const SAYS_NOTHING: ReadonlySet<string> = new Set(['', 'defective']);
+/** What ports of boxes carry; where a plug goes is read from cables. */
 
 /** What ports were before, where they are something else now. */
 function changesOf(before: Plan, after: Plan, ids: readonly string[]): string[] {
@@ -44,14 +41,14 @@ export const ports: TableKind = {
       if (!row) continue;
       const reading = new Reading();
       const shown = [row.box, row.ports, row.carries, row.label ?? ''];
-      const silent = row.ports === 'inside' || SAYS_NOTHING.has(row.carries.toLowerCase());
-      const { assign } = row;
-      if (!assign && !silent) reading.refused.push(row.why!);
+      // The inside of a box follows from the segments it routes.
+      const silent = row.ports === 'inside';
+      if (row.why !== null && !silent) reading.refused.push(row.why);
       const before = taking.plan;
-      if (assign && !silent)
+      if (row.sets.length > 0 && !silent)
         try {
-          taking.take({ operation: 'importPorts', input: { rows: [{ assign, label: row.label }] } });
-          reading.changed = changesOf(before, taking.plan, assign.ports);
+          taking.take({ operation: 'importPorts', input: { rows: row.sets } });
+          reading.changed = changesOf(before, taking.plan, row.of);
         } catch (error) {
           if (!(error instanceof Refusal)) throw error;
           reading.refused.push(error.message);

@@ -121,12 +121,23 @@ function typedRow(value: (column: Column) => string, reading: Reading): Typed {
   };
 }
 
-/** The segment a row speaks of: by its number, else by a network it has. */
-function segmentOf(plan: Plan, { vid, prefix }: Typed): Vlan | undefined {
-  if (vid !== null) return vlansOf(plan).find((vlan) => vlan.vid === vid);
-  const subnet =
-    prefix && [...plan.subnet.values()].find((one) => formatPrefix(one.prefix) === formatPrefix(prefix));
-  return subnet ? plan.vlan.get(subnet.vlan) : undefined;
+/**
+ * The segments a row may speak of: by its number, else by a network it has. Of several with one number, as separate LANs may have,
+ * those that have its code, its name or its network too.
+ */
+function segmentsOf(plan: Plan, { vid, prefix, fields: { code, name } }: Typed): readonly Vlan[] {
+  const has = ({ id }: Vlan) =>
+    prefix !== null && subnetsOf(plan, id).some((one) => formatPrefix(one.prefix) === formatPrefix(prefix));
+  if (vid === null) return [...plan.vlan.values()].filter(has).slice(0, 1);
+  const narrower: readonly ((vlan: Vlan) => boolean)[] = [
+    (vlan) => vlan.code === code,
+    (vlan) => vlan.name === name,
+    has,
+  ];
+  return narrower.reduce(
+    (left, fits) => (left.length > 1 && left.some(fits) ? left.filter(fits) : left),
+    vlansOf(plan).filter((vlan) => vlan.vid === vid),
+  );
 }
 
 /** A network that one that is new would meet. */
@@ -167,7 +178,7 @@ function readSegment(taking: Taking, line: number, value: (column: Column) => st
   const reading = new Reading();
   const typed = typedRow(value, reading);
   const cells = () => {
-    const vlan = segmentOf(taking.plan, typed);
+    const [vlan] = segmentsOf(taking.plan, typed);
     return [
       vlan ? String(vlan.vid) : value('vid'),
       vlan?.name ?? value('name'),
@@ -178,7 +189,12 @@ function readSegment(taking: Taking, line: number, value: (column: Column) => st
   if (typed.vid === null && typed.prefix === null && !typed.fields.name && reading.refused.length === 0)
     reading.refused.push('it has neither VLAN id nor name nor network');
   if (reading.refused.length > 0) return reading.row(line, cells());
-  const known = segmentOf(taking.plan, typed);
+  const [known, ...others] = segmentsOf(taking.plan, typed);
+  if (others.length > 0) {
+    const all = [known!, ...others].map(({ code, name }) => `${code} ${name}`);
+    reading.refused.push(`VLAN ${typed.vid} may be ${all.join(' or ')}; write its code`);
+    return reading.row(line, cells());
+  }
   const met = typed.prefix && overlapping(taking.plan, typed.prefix);
   if (met) {
     reading.refused.push(

@@ -41,6 +41,7 @@ export {
   type Carried,
   access,
   accessWithVoice,
+  sameCarried,
   adding,
   carriedOf,
   carries,
@@ -67,4 +68,4 @@ export {
   wiredPort,
   wiredPorts,
 } from './wiring';
-export { cableEndText, carriedText, leadsTo, portLabel, roleWords } from './words';
+export { cableEndText, carriedText, scheduledText, leadsTo, portLabel, roleWords } from './words';

@@ -30,6 +30,12 @@ export function carriedText(plan: Plan, port: Port): string {
   }
 }
 
+/** What the schedule says that a port carries; of a panel nothing, as it only joins cables. */
+export function scheduledText(plan: Plan, port: Port): string {
+  if (port.defective) return 'defective';
+  return isPassive(plan.device.get(port.device)!.kind) ? '' : carriedText(plan, port);
+}
+
 /** What a port leads to, as text: "gw-1 2", "cam-03", "gw-1 2 through panel 7". */
 export function leadsTo(plan: Plan, port: Port): string {
   return linksAt(plan, port)

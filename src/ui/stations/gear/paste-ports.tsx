@@ -14,11 +14,16 @@ export function PastePorts({ plan, onClose }: { plan: Plan; onClose: () => void 
   const [text, setText] = useState('');
   const [problem, setProblem] = useState('');
   const rows = useMemo(() => (text.trim() ? readPortRows(plan, cellsOf(text)) : []), [plan, text]);
-  const good = rows.flatMap(({ assign, label }) => (assign ? [{ assign, label }] : []));
+  const refused = rows.filter(({ why }) => why !== null);
+  const good = rows.filter(({ sets }) => sets.length > 0);
+  const asTheyAre = rows.filter(({ why, sets }) => why === null && sets.length === 0);
   const set = () =>
     setProblem(
       problemOf(() => {
-        session.perform({ operation: 'importPorts', input: { rows: good } }, { reviewed: true });
+        session.perform(
+          { operation: 'importPorts', input: { rows: good.flatMap(({ sets }) => sets) } },
+          { reviewed: true },
+        );
         onClose();
       }),
     );
@@ -33,27 +38,26 @@ export function PastePorts({ plan, onClose }: { plan: Plan; onClose: () => void 
       onText={setText}
       summary={
         <>
-          <b>{good.length}</b> good, <b>{rows.length - good.length}</b> refused.
+          <b>{good.length}</b> good, <b>{refused.length}</b> refused
+          {asTheyAre.length > 0 && `, ${asTheyAre.length} as they are`}.
         </>
       }
       heads={['Box', 'Ports', 'Carries', 'Label']}
-      rows={[...rows.filter(({ why }) => why !== null), ...rows.filter(({ why }) => why === null)].map(
-        (row) => ({
-          line: row.line,
-          cells: (
-            <>
-              <td className={row.why === null ? '' : 'font-bold text-stop'}>
-                {row.why === null ? 'good' : 'refused'}
-                <span className="block text-[13px] font-normal">{row.why ?? row.meaning}</span>
-              </td>
-              <td className="mono">{row.box}</td>
-              <td className="mono">{row.ports}</td>
-              <td>{row.carries}</td>
-              <td>{row.label}</td>
-            </>
-          ),
-        }),
-      )}
+      rows={[...refused, ...good, ...asTheyAre].map((row) => ({
+        line: row.line,
+        cells: (
+          <>
+            <td className={row.why === null ? '' : 'font-bold text-stop'}>
+              {row.why !== null ? 'refused' : row.sets.length > 0 ? 'good' : 'as it is'}
+              <span className="block text-[13px] font-normal">{row.why ?? row.meaning}</span>
+            </td>
+            <td className="mono">{row.box}</td>
+            <td className="mono">{row.ports}</td>
+            <td>{row.carries}</td>
+            <td>{row.label}</td>
+          </>
+        ),
+      }))}
       problem={problem}
       verb="Set"
       good={good.length}

@@ -107,7 +107,7 @@ export function BringIn({ chosen, onClose }: { chosen: ChosenFile; onClose: () =
         </Fold>
       )}
       <Problem text={problem || tooMany || failed} />
-      <div className="sticky bottom-0 flex flex-wrap items-center gap-2 bg-paper pt-3">
+      <div className="sticky -bottom-3 -mb-3 flex flex-wrap items-center gap-2 bg-paper py-3">
         <button
           type="button"
           className="button button-primary"

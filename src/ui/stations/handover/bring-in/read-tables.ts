@@ -1,4 +1,3 @@
-import { armed } from '@/core/formats';
 import { type FileKind, type FoundFile, kindOfFile, kindOfTable, readAs } from '@/core/imports';
 import { badInput } from '@/core/plan';
 import { cellsOf } from '../../../parts/pasted';
@@ -62,7 +61,7 @@ export interface ChosenFile {
 }
 
 function tableFile(text: string): FoundFile {
-  const cells = cellsOf(text.replace(/^\ufeff/, '')).map((row) => row.map(armed));
+  const cells = cellsOf(text.replace(/^\ufeff/, ''));
   return {
     what: 'a table',
     tables: [{ kind: kindOfTable(cells), title: 'the table', cells }],
