@@ -30,13 +30,15 @@ const shared = {
     ],
   },
   // These ship as ES modules only.
-  transformIgnorePatterns: ['/node_modules/(?!(@noble/hashes|fractional-indexing|idb|nanoid|tinyqueue)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(@noble/hashes|fractional-indexing|idb|nanoid|react-hotkeys-hook|tinyqueue)/)',
+  ],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
 };
 
 const config = {
   // Nothing here is about time; a slow disk or a busy machine is no failure.
-  testTimeout: 300_000,
+  testTimeout: 900_000,
   maxWorkers: '100%',
   projects: [
     {

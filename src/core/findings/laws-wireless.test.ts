@@ -9,5 +9,5 @@ findingLaws({
   walk: damagedWireless,
   damages: wirelessDamages,
   checks: wirelessChecks,
-  runs: 1000,
+  runs: 1300,
 });
