@@ -14,6 +14,12 @@ const csv = (name: string, ...lines: string[]) => ({
   mimeType: 'text/csv',
   buffer: Buffer.from(lines.join('\r\n')),
 });
+/** Opens a site and chooses a file that is one table; what is said of its rows. */
+const bringTable = async (page: Page, site: string, file: ReturnType<typeof csv>) => {
+  await open(page, site, 'handover');
+  await choose(page).setInputFiles(file);
+  return dialog(page).getByRole('region', { name: 'the table' });
+};
 const accept = async (page: Page, rows: string) => {
   await dialog(page)
     .getByRole('button', { name: `Review ${rows}` })
@@ -26,8 +32,9 @@ test('a table of segments comes in row by row, is reviewed, and is taken back by
   request,
 }) => {
   const site = await newSite(request);
-  await open(page, site, 'handover');
-  await choose(page).setInputFiles(
+  const table = await bringTable(
+    page,
+    site,
     csv(
       'segments.csv',
       'VLAN;Name;Network;For;Colour',
@@ -36,7 +43,6 @@ test('a table of segments comes in row by row, is reviewed, and is taken back by
       '9000;Nowhere;;;',
     ),
   );
-  const table = dialog(page).getByRole('region', { name: 'the table' });
   await expect(table.getByRole('status')).toHaveText('1 good, 1 repaired, 1 refused, 0 as planned.');
   // The worst stands first, with what is wrong.
   await expect(table.getByRole('row').nth(1)).toContainText('“9000” is no VLAN id');
@@ -52,13 +58,48 @@ test('a table of segments comes in row by row, is reviewed, and is taken back by
   await expect(page.getByLabel('Name of Visitors')).toHaveCount(0);
 });
 
+test('hosts that were edited in their table are changed: two swap addresses, one gets a note', async ({
+  page,
+  request,
+}) => {
+  const site = await demoSite(request, '2-clinic');
+  const table = await bringTable(
+    page,
+    site,
+    csv(
+      'addresses.csv',
+      'host,address,mac,kind,assignment,note',
+      'records,10.20.30.11,00:00:5E:00:53:10,server,static on device,',
+      'images,10.20.30.10,00:00:5E:00:53:11,server,static on device,X-ray archive',
+      'directory,10.20.30.12,00:00:5E:00:53:12,server,static on device,in rack 2',
+      'backup,10.20.30.13,00:00:5E:00:53:13,server,static on device,',
+      'backup,10.20.30.12,,,,',
+    ),
+  );
+  await expect(table.getByRole('status')).toHaveText('3 good, 0 repaired, 1 refused, 1 as planned.');
+  await expect(table.getByRole('row', { name: /images/ })).toContainText('moves images from 10.20.30.11');
+  await expect(table.getByRole('row', { name: /directory/ })).toContainText('sets the note');
+  await expect(table.getByRole('row', { name: /refused/ })).toContainText(
+    '10.20.30.12 is directory’s already',
+  );
+  await accept(page, '3 rows');
+  expect(await saved(page)).toBe(1);
+  await page.getByRole('navigation').getByRole('link', { name: 'Addresses' }).click();
+  await page.getByRole('radio', { name: '30 SV' }).click();
+  await expect(page.getByLabel('Address of records')).toHaveValue('.11');
+  await expect(page.getByLabel('Address of images')).toHaveValue('.10');
+  await expect(page.getByLabel('Note on directory')).toHaveValue('in rack 2');
+  await expect(page.getByLabel('Note on images')).toHaveValue('X-ray archive');
+});
+
 test('a column that was guessed wrongly is put right, and a row that is there is left as it is', async ({
   page,
   request,
 }) => {
   const site = await demoSite(request, '2-clinic');
-  await open(page, site, 'handover');
-  await choose(page).setInputFiles(
+  const table = await bringTable(
+    page,
+    site,
     csv(
       'hosts.csv',
       'rack 1,10.20.30.77,scanner-7',
@@ -66,7 +107,6 @@ test('a column that was guessed wrongly is put right, and a row that is there is
       'rack 2,192.0.2.1,far-off',
     ),
   );
-  const table = dialog(page).getByRole('region', { name: 'the table' });
   await expect(table.getByRole('combobox', { name: 'the table is about' })).toHaveText('fixed addresses');
   await table.getByRole('combobox', { name: 'Column 3' }).click();
   await page.getByRole('option', { name: '3: name' }).click();

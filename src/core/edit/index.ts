@@ -6,7 +6,7 @@ export { insertBox } from './gear/devices';
 export { hasOwnFreeAddress } from './gear/management';
 export { portColumnsOf, readPortRows, typedCarried } from './gear/port-rows';
 export { endIn, typedCable, typedCables } from './gear/typed-cable';
-export { type ImportColumn, type ImportRow, columnsOf, readRows } from './hosts/import';
+export { type ImportColumn, type ImportRow, assignmentOf, columnsOf, kindOf, readRows } from './hosts/import';
 export { insertCard } from './hosts/network-interface';
 export { usualAssignment } from './hosts/operations';
 export { operations, perform } from './operations';

@@ -32,4 +32,4 @@ export { macAsName, radiusClients, radiusUsers } from './radius';
 export { VERSION, readPlanFile, writePlanFile } from './plan-file';
 export { type BoxBlock, boxPlace, portScheduleCsv, portScheduleOf } from './port-schedule';
 export { ruleCells, ruleHead, ruleScheduleCsv, ruleScheduleOf } from './rule-schedule';
-export { type ScheduleBlock, leaseWords, scheduleCsv, scheduleOf } from './schedule';
+export { type ScheduleBlock, assignmentWords, leaseWords, scheduleCsv, scheduleOf } from './schedule';

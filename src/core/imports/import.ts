@@ -40,17 +40,19 @@ function* readTable(taking: Taking, table: AskedTable): Work<ReadTable> {
   const guess = kind.guess(table.cells);
   const columns = table.order === null ? guess : { ...guess, order: table.order };
   const notes = new Map(table.notes);
-  const rows = (yield* kind.read(taking, table.cells, columns)).map((row): ReadRow => {
-    const line = row.line + (table.from ?? 1) - 1;
-    const note = notes.get(line);
-    if (note === undefined || row.verdict === 'there') return { ...row, line };
-    return {
-      ...row,
-      line,
-      verdict: row.verdict === 'good' ? 'repaired' : row.verdict,
-      why: [note, ...row.why],
-    };
-  });
+  const rows = (yield* kind.read(taking, table.cells, columns, table.ofProgram === true)).map(
+    (row): ReadRow => {
+      const line = row.line + (table.from ?? 1) - 1;
+      const note = notes.get(line);
+      if (note === undefined || row.verdict === 'there') return { ...row, line };
+      return {
+        ...row,
+        line,
+        verdict: row.verdict === 'good' ? 'repaired' : row.verdict,
+        why: [note, ...row.why],
+      };
+    },
+  );
   return { kind: table.kind, title: table.title, columns, rows };
 }
 

@@ -66,6 +66,8 @@ test('also on drawn sites nothing is changed by what the plan says itself, and n
           expect([before !== null && now === null]).toEqual([false]);
       }
       expect(bring(plan, asked('ports', table(plan, 'ports'))).steps).toEqual([]);
+      const { steps } = bring(plan, asked('addresses', table(plan, 'addresses')));
+      expect(steps.filter(({ before }) => before !== null)).toEqual([]);
     }),
     { numRuns: runs(40) },
   );

@@ -25,7 +25,12 @@ export interface TableKind {
   readonly heads: readonly string[];
   readonly guess: (cells: Cells) => Columns<string>;
   /** Reads rows against the plan as the rows before them left it, and takes what is good. */
-  readonly read: (taking: Taking, cells: Cells, columns: Columns<string>) => Work<ReadRow[]>;
+  readonly read: (
+    taking: Taking,
+    cells: Cells,
+    columns: Columns<string>,
+    ofProgram: boolean,
+  ) => Work<ReadRow[]>;
 }
 
 /** A plan while rows are taken into it, each as the operation that somebody would use. */

@@ -9,6 +9,7 @@ import {
   rangeText,
 } from '../../model/wiring';
 import { buildGear, damagedGear, soundGear } from '../../testing/gear';
+import { withRecord } from '../../plan';
 import { runs } from '../../testing/runs';
 import { done, emptySite } from '../../testing/plans';
 import { readPortRows, typedCarried } from './port-rows';
@@ -158,6 +159,21 @@ describe('pasted rows of ports', () => {
     ]);
     expect(again).toMatchObject({ why: null, sets: [] });
     expect(carrying!.why).toBe('pp 4 only joins cables; the port it leads to carries the VLANs.');
+  });
+  test('where two ports have one number by mistake, a row changes neither', () => {
+    const [first, second] = [1, 2].map((number) => port(plan, 'sw-a', number));
+    const twice = withRecord(plan, 'port', second!.id, { ...second!, number: 1, label: 'other' });
+    const as = carriedText(plan, second!);
+    expect(readPortRows(twice, [['sw-a', '1', 'trunk all', 'new']])).toEqual([
+      expect.objectContaining({ sets: [], why: expect.stringMatching(/^sw-a has 2 ports 1; which of them/) }),
+    ]);
+    for (const [carries, label] of [
+      [as, 'other'],
+      [carriedText(plan, first!), first!.label],
+    ])
+      expect(readPortRows(twice, [['sw-a', '1', carries!, label!]])).toEqual([
+        expect.objectContaining({ sets: [], why: null }),
+      ]);
   });
   test('a table with half the columns says which is missing', () => {
     expect(read(['Box', 'Port'], ['sw-a', '5'])[0]!.why).toBe('The column carries is missing.');

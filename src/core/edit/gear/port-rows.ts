@@ -1,4 +1,4 @@
-import { type Plan, type Port, Refusal, badInput } from '../../plan';
+import { type Plan, type Port, Refusal, badInput, groupBy } from '../../plan';
 import { deviceMeant } from '../../model/hosts';
 import { describePorts, portsIn, portsOf, scheduledText, typedTagged, typedVlan } from '../../model/wiring';
 import { type ColumnKinds, type Columns, columnsIn, rowsIn } from '../columns';
@@ -41,6 +41,12 @@ function setsOf(plan: Plan, ports: readonly Port[], carries: string, label: stri
   return sets;
 }
 
+/** Those that have the number of one of these ports by mistake too, with it; none where each has its own. */
+const sameNumber = (ports: readonly Port[], all: readonly Port[]): readonly Port[] =>
+  [...groupBy(all, ({ number }) => number).values()].find(
+    (same) => same.length > 1 && same.some((port) => ports.includes(port)),
+  ) ?? [];
+
 const heads = {
   box: ['box', 'device', 'switch', 'name'],
   ports: ['port', 'ports', 'number', 'interface'],
@@ -80,13 +86,21 @@ export function readPortRows(
       const inside = /^inside$/i.test(text.ports) ? all.filter(({ number }) => number === 0) : [];
       const ports = inside.length > 0 ? inside : portsIn(text.ports, all);
       const sets = setsOf(plan, ports, text.carries, label);
+      const twice = sets.length > 0 ? sameNumber(ports, all) : [];
+      // Each of them has a row of its own in our schedule, and says nothing new there.
+      const isOne = twice.some((port) => setsOf(plan, [port], text.carries, label).length === 0);
+      if (twice.length > 0 && !isOne)
+        throw new Refusal(
+          'bad-input',
+          `${device.name} has ${twice.length} ports ${twice[0]!.number}; which of them is meant is not known. Set it in the table of ports.`,
+        );
       return {
         ...text,
         label,
         meaning: describePorts(ports, all),
         why: null,
         of: ports.map(({ id }) => id),
-        sets,
+        sets: isOne ? [] : sets,
       };
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;

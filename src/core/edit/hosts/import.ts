@@ -56,7 +56,8 @@ export interface ImportRow {
   readonly subnet: string | null;
 }
 
-const kindOf = (cell: string): DeviceKind | null => {
+/** The kind of device that is written; null for what is none. */
+export const kindOf = (cell: string): DeviceKind | null => {
   const plain = cell.trim().toLowerCase().replace(/[ _]+/g, '-');
   return deviceKinds.find((kind) => kind === plain || `${kind}s` === plain) ?? null;
 };
@@ -67,7 +68,7 @@ const ways: readonly (readonly [Address['assignment'], RegExp])[] = [
   ['virtual', /^virtual$/],
 ];
 /** How an address is fixed, as written; null for what is none of the ways. */
-const assignmentOf = (cell: string): Address['assignment'] | null =>
+export const assignmentOf = (cell: string): Address['assignment'] | null =>
   ways.find(([, written]) => written.test(cell.trim().toLowerCase()))?.[0] ?? null;
 
 const kinds: ColumnKinds<ImportColumn> = {

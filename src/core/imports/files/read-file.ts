@@ -9,6 +9,8 @@ export interface FoundTable {
   readonly cells: Cells;
   /** The line its first row stands in, where that is not the first. */
   readonly from?: number;
+  /** Does it say only what a program was told, such as names or reservations, and nothing else of the hosts? */
+  readonly ofProgram?: true;
   /** What was repaired while the table was read, by the line of the file. */
   readonly notes?: ReadonlyMap<number, string>;
 }
@@ -27,6 +29,7 @@ export interface FoundFile {
 export const addressTable = (rows: Cells): FoundTable => ({
   kind: 'addresses',
   title: 'fixed addresses',
+  ofProgram: true,
   cells: [['name', 'address', 'mac', 'assignment', 'note'], ...rows],
 });
 export const rangeTable = (rows: Cells): FoundTable => ({

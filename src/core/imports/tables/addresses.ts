@@ -1,7 +1,8 @@
-import { formatAddress, parseAddress, parseMac } from '../../address';
+import { parseAddress } from '../../address';
 import { type ImportColumn, type ImportRow, columnsOf, readRows, rowsIn } from '../../edit';
-import { type Address, type Plan, Refusal, type Subnet, hostOf } from '../../plan';
+import { type Plan, Refusal, type Subnet } from '../../plan';
 import { type Cells, type ReadRow, Reading, type TableKind, type Taking } from '../row';
+import { knownIn, readKnown } from './known-addresses';
 import { rangeIn, readRange, subnetsWith } from './ranges';
 
 /** Fixed addresses, with the ranges that stand among them in an address schedule. */
@@ -18,32 +19,7 @@ function homeOf(plan: Plan, addresses: readonly string[]): Subnet | undefined {
   return first?.[0] ?? [...plan.subnet.values()][0];
 }
 
-/** Who has an address: by mistake there may be several. */
-function holdersOf(plan: Plan, text: string): Address[] {
-  const address = parseAddress(text);
-  return address === null
-    ? []
-    : subnetsWith(plan, address).flatMap(({ id }) =>
-        [...plan.address.group(id).values()].filter((one) => one.address === address),
-      );
-}
-
 type Value = (column: ImportColumn) => string;
-
-/** A row that the plan has under the same name: as it is, or with a MAC address that nobody knew yet. */
-function readKnown(taking: Taking, line: number, value: Value, held: Address): ReadRow {
-  const reading = new Reading();
-  const { device, interface: card } = hostOf(taking.plan, held);
-  const mac = parseMac(value('mac'));
-  if (mac !== null && card.mac !== null && card.mac !== mac)
-    reading.refused.push(`${device.name} has the MAC address ${card.mac} in the plan, and ${mac} here`);
-  else if (mac !== null && card.mac === null) {
-    taking.take({ operation: 'edit', input: { table: 'interface', id: card.id, set: { mac } } });
-    reading.changed.push(`sets the MAC address of ${device.name}`);
-  }
-  const cells = [device.name, formatAddress(held.address), mac ?? '', device.kind];
-  return reading.row(line, cells, reading.changed.length === 0);
-}
 
 const refusedRow = (line: number, value: Value, why: string): ReadRow => ({
   line,
@@ -86,23 +62,24 @@ export const addresses: TableKind = {
   ],
   heads: ['Name', 'Address', 'MAC', 'Kind'],
   guess: columnsOf,
-  *read(taking, cells, columns) {
+  *read(taking, cells, columns, ofProgram) {
     const typed = columns as ReturnType<typeof columnsOf>;
     const all = rowsIn(cells, typed);
     const home = homeOf(
       taking.plan,
       all.map(({ value }) => value('address')),
     );
+    // Columns that are guessed, and what another program was told, are no reason to change a host that is there.
+    const changes = columns.header && !ofProgram;
+    const known = knownIn(taking.plan, all, changes);
     const read = new Map<number, ReadRow>();
     const fresh = new Set<number>();
-    for (const { line, value } of all) {
+    for (const row of all) {
+      const { line, value } = row;
+      const held = known.get(line);
       const [address, assignment] = [value('address'), value('assignment').toLowerCase()];
-      const name = value('name').toLowerCase();
-      const held = holdersOf(taking.plan, address).find(
-        (one) => hostOf(taking.plan, one).device.name.toLowerCase() === name,
-      );
       // Our own schedule has such a row for a subnet in which nothing stands.
-      if (address === '' && name === '' && value('mac') === '')
+      if (address === '' && value('name') === '' && value('mac') === '')
         read.set(line, new Reading().row(line, ['', '', '', ''], true));
       else if (address === '') read.set(line, refusedRow(line, value, 'it has no address; write one'));
       else if (parseAddress(address) === null && rangeIn(address) !== null)
@@ -115,7 +92,7 @@ export const addresses: TableKind = {
             why: value('note'),
           }),
         );
-      else if (held) read.set(line, readKnown(taking, line, value, held));
+      else if (held) read.set(line, readKnown(taking, row, held, changes));
       else if (!home) read.set(line, refusedRow(line, value, 'this site has no subnet yet'));
       else fresh.add(line);
       yield;

@@ -22,18 +22,20 @@ export const carriedOf = (from: Carried): Carried => ({
   ingressFilter: from.ingressFilter,
 });
 
-/** The roles that are said with VLANs. */
-const WITH_VLANS: ReadonlySet<Port['role']> = new Set(['access', 'voice', 'trunk']);
-
-/** Whether two are the same in words: role and VLANs, however strict a port is about what it takes. */
-export const sameCarried = (a: Carried, b: Carried): boolean =>
-  a.role === b.role &&
-  (!WITH_VLANS.has(a.role) ||
-    (a.untagged === b.untagged &&
+/** Whether two are the same in words: role and the VLANs it is said with, however strict a port is about what it takes. */
+export function sameCarried(a: Carried, b: Carried): boolean {
+  if (a.role !== b.role) return false;
+  const sameUntagged = a.untagged === b.untagged;
+  if (a.role === 'access') return sameUntagged;
+  if (a.role === 'voice') return sameUntagged && a.voice === b.voice;
+  return (
+    a.role !== 'trunk' ||
+    (sameUntagged &&
       a.taggedMode === b.taggedMode &&
-      a.voice === b.voice &&
       a.tagged.length === b.tagged.length &&
-      a.tagged.every((vlan) => b.tagged.includes(vlan))));
+      a.tagged.every((vlan) => b.tagged.includes(vlan)))
+  );
+}
 
 /** A tagged set, and at most one VLAN without a tag. A port with none takes tagged frames only. */
 export const trunk = (

@@ -93,9 +93,15 @@ const carryCall = (plan: Plan, { port }: Row, text: string): Call => ({
 
 /** The cable of a port, as typed: the other end, or nothing to take it out. */
 function cableCall(plan: Plan, { port, name }: Row, text: string): Call {
-  const [cable] = cablesAt(plan, { port: port.id, side: 'front' });
+  const [cable, ...others] = cablesAt(plan, { port: port.id, side: 'front' });
   if (text.trim() === '' || /^none$/i.test(text.trim())) {
     if (!cable) throw badInput(`${name} has no cable to take out.`, 'to');
+    // By mistake there may be several; each is taken out by itself.
+    if (others.length > 0)
+      throw badInput(
+        `${name} has ${others.length + 1} cables; choose the port and take out the wrong one.`,
+        'to',
+      );
     return { operation: 'disconnect', input: { cable: cable.id } };
   }
   if (cable)
