@@ -78,7 +78,7 @@ test('hosts that were edited in their table are changed: two swap addresses, one
   );
   await expect(table.getByRole('status')).toHaveText('3 good, 0 repaired, 1 refused, 1 as planned.');
   await expect(table.getByRole('row', { name: /images/ })).toContainText('moves images from 10.20.30.11');
-  await expect(table.getByRole('row', { name: /directory/ })).toContainText('sets the note');
+  await expect(table.getByRole('row', { name: /sets the note/ })).toContainText('directory');
   await expect(table.getByRole('row', { name: /refused/ })).toContainText(
     '10.20.30.12 is directory’s already',
   );
