@@ -2,6 +2,7 @@ import { type ChildProcess, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import type { Page } from '@playwright/test';
 import { demoSite, expect, fill, open, saved, test } from './site';
 import { freePort, start } from './started';
 
@@ -194,12 +195,27 @@ test('a check that never ends is left out and said, and all others find what the
   expect(await saved(page)).toBe(1);
 });
 
+const makeMistake = (page: Page) =>
+  page.evaluate(() => {
+    void Promise.reject(new Error('boom'));
+  });
+
+test('Escape closes a sheet also after a refusal came up over it', async ({ page, request }) => {
+  const site = await demoSite(request, '1-row-house');
+  await open(page, site);
+  await page.keyboard.press('?');
+  const sheet = page.getByRole('dialog');
+  await expect(sheet.locator(':focus')).toHaveCount(1);
+  await makeMistake(page);
+  await expect(page.getByText('made a mistake of its own').first()).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(sheet).toBeHidden();
+});
+
 test('a refusal that belongs to no field is told in one place', async ({ page, request }) => {
   const site = await demoSite(request, '1-row-house');
   await open(page, site);
-  await page.evaluate(() => {
-    void Promise.reject(new Error('boom'));
-  });
+  await makeMistake(page);
   await expect(page.getByRole('listitem', { name: 'Refused' })).toContainText('made a mistake of its own');
   await page.getByRole('listitem', { name: 'Refused' }).getByRole('button', { name: 'dismiss' }).click();
   await expect(page.getByRole('listitem', { name: 'Refused' })).toBeHidden();

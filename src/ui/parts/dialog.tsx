@@ -32,6 +32,10 @@ export function Dialog({ title, open, onClose, children, wide, describe }: Dialo
             if (taken || openedByKey) event.preventDefault();
             if (!taken && openedByKey) focusStation();
           }}
+          onKeyDown={(event) => {
+            // A toast that came up later takes the key for itself, and hides it from the sheet below.
+            if (event.key === 'Escape' && !event.defaultPrevented) onClose();
+          }}
           {...(describe ? {} : { 'aria-describedby': undefined })}
           className={`fixed top-1/2 left-1/2 z-50 flex max-h-[92vh] w-[calc(100vw-24px)] -translate-x-1/2 -translate-y-1/2 flex-col border-[3px] border-ink bg-paper ${wide ? 'max-w-[900px]' : 'max-w-[560px]'}`}
         >
