@@ -87,7 +87,11 @@ export function knownIn(plan: Plan, rows: readonly Row[], changes: boolean): Rea
   for (const { line, value } of rows) {
     const name = value('name').toLowerCase();
     const held = holdersOf(plan, value).find((one) => hostOf(plan, one).device.name.toLowerCase() === name);
-    if (held) known.set(line, held);
+    const mac = parseMac(value('mac'));
+    // Of two with one name the other is meant where the MAC address is that one's.
+    const isOther =
+      changes && held && !macIs(plan, mac)(held) && besideOf(plan, value).some(macIs(plan, mac));
+    if (held && !isOther) known.set(line, held);
   }
   if (!changes) return known;
   const stays = new Set([...known.values()].map(({ id }) => id));

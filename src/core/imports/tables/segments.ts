@@ -15,6 +15,7 @@ import {
   type WireCall,
   Refusal,
   purposes,
+  gatewaysOf,
   subnetsOf,
   vlansOf,
 } from '../../plan';
@@ -161,12 +162,29 @@ function changing(plan: Plan, vlan: Vlan, typed: Typed, saidPurpose: boolean, re
   );
   const adds = typed.prefix !== null && !has;
   if (adds) reading.changed.push(`adds ${formatPrefix(typed.prefix)}`);
+  const moved = typed.prefix === null ? null : otherGateway(plan, vlan, typed, reading);
   return [
     ...(Object.keys(set).length > 0
       ? [{ operation: 'edit', input: { table: 'vlan', id: vlan.id, set } }]
       : []),
     ...(adds ? [{ operation: 'addSubnet', input: { vlan: vlan.id, ...networkOf(typed) } }] : []),
+    ...(moved ? [moved] : []),
   ];
+}
+
+/** Sets the gateway of a network that is there, where the table names another; of several none is taken for it. */
+function otherGateway(plan: Plan, vlan: Vlan, { prefix, gateway }: Typed, reading: Reading): WireCall | null {
+  const subnet = subnetsOf(plan, vlan.id).find((one) => formatPrefix(one.prefix) === formatPrefix(prefix!));
+  if (!subnet || gateway === null) return null;
+  const are = gatewaysOf(plan, subnet.id).map(({ address }) => address);
+  if (are.includes(gateway)) return null;
+  if (are.length > 1) {
+    reading.repaired.push(`it has ${are.length} gateways, left as they are`);
+    return null;
+  }
+  const was = are[0] === undefined ? 'none' : formatAddress(are[0]);
+  reading.changed.push(`changes gateway from ${was} to ${formatAddress(gateway)}`);
+  return { operation: 'setGateway', input: { subnet: subnet.id, address: formatAddress(gateway) } };
 }
 
 const networkOf = ({ prefix, gateway }: Typed) => ({

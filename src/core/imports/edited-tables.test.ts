@@ -1,29 +1,47 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
-import { formatAddress } from '../address';
+import { addOffset, formatAddress } from '../address';
 import { readPlanFile, tablesOf } from '../formats';
 import { nextFreeAddress } from '../model/hosts';
-import { type Address, type Plan, applySteps, decodeStep, finish, hostOf, withRecord } from '../plan';
+import {
+  type Address,
+  type Cable,
+  type Plan,
+  type Vlan,
+  applySteps,
+  decodeStep,
+  finish,
+  gatewaysOf,
+  hostOf,
+  subnetsOf,
+  vlansOf,
+  withRecord,
+} from '../plan';
+import { done } from '../testing/plans';
 import { moreThan, runs } from '../testing/runs';
 import { importing } from '.';
 
-/** Hosts of the plan in a table that is brought in. */
+/** Tables of what the plan has, edited and brought back. */
 
 const clinic = readPlanFile(readFileSync('demo/2-clinic.json', 'utf8'));
 const hosts = [...clinic.address.values()].filter(({ gateway }) => !gateway);
 
-const cellsOf = (plan: Plan) => {
-  const { head, rows } = tablesOf(plan).find(({ id }) => id === 'addresses')!;
+type Kind = 'segments' | 'addresses' | 'cables';
+const cellsOf = (plan: Plan, kind: Kind) => {
+  const { head, rows } = tablesOf(plan).find(({ id }) => id === kind)!;
   return [head, ...rows('2026-12-01')];
 };
-const bring = (cells: readonly (readonly string[])[], ofProgram?: true) => {
-  const table = { kind: 'addresses', title: '', cells, notes: [], order: null, leftOut: false };
-  const { tables, steps } = finish(importing(clinic, [{ ...table, ...(ofProgram && { ofProgram }) }], 'imp'));
-  const applied = applySteps(clinic, steps.map(decodeStep));
+const bringIn = (kind: Kind, cells: readonly (readonly string[])[], ofProgram?: true, base = clinic) => {
+  const table = { kind, title: '', cells, notes: [], order: null, leftOut: false };
+  const { tables, steps } = finish(importing(base, [{ ...table, ...(ofProgram && { ofProgram }) }], 'imp'));
+  const applied = applySteps(base, steps.map(decodeStep));
   if (!applied.ok) throw new Error('the steps do not fit');
   const told = tables[0]!.rows.map(({ verdict, why }) => [verdict, ...why].join(': '));
   return { told, steps, plan: applied.plan };
 };
+
+const bring = (cells: readonly (readonly string[])[], ofProgram?: true) =>
+  bringIn('addresses', cells, ofProgram);
 
 const setAddress = (plan: Plan, id: string, fields: Partial<Address>): Plan =>
   withRecord(plan, 'address', id, { ...plan.address.get(id)!, ...fields });
@@ -70,10 +88,10 @@ test('what is edited of hosts in their table is what the plan says afterwards, a
   fc.assert(
     fc.property(fc.array(edit, { maxLength: 8 }), move, (some, [how, host, n]) => {
       const edited = some.reduce((plan, [what, one, k]) => edits[what]!(plan, hosts[one]!, k), clinic);
-      const wanted = cellsOf(moves[how]!(edited, hosts[host]!, n));
+      const wanted = cellsOf(moves[how]!(edited, hosts[host]!, n), 'addresses');
       const { told, steps, plan } = bring(wanted);
       expect(told.filter((one) => one.startsWith('re'))).toEqual([]);
-      expect(cellsOf(plan)).toEqual(wanted);
+      expect(cellsOf(plan, 'addresses')).toEqual(wanted);
       changed += steps.length;
     }),
     { numRuns: runs(100) },
@@ -81,7 +99,84 @@ test('what is edited of hosts in their table is what the plan says afterwards, a
   expect(changed).toBeGreaterThan(moreThan(300));
 });
 
-describe('a row', () => {
+test('what is edited of segments and cables in their tables is what the plan says afterwards', () => {
+  const vlans = [...clinic.vlan.values()];
+  const cables = [...clinic.cable.values()];
+  const change: Readonly<Record<string, (plan: Plan, at: number, n: number) => Plan>> = {
+    segment: (plan, at, n) => {
+      const vlan = plan.vlan.get(vlans[at % vlans.length]!.id)!;
+      const fields: readonly Partial<Vlan>[] = [
+        { name: `Named ${n}` },
+        { code: `Q${at % vlans.length}`.slice(0, 3) },
+        { purpose: 'iot' },
+        { devices: n },
+        { growth: n },
+        { internet: !vlan.internet },
+      ];
+      return withRecord(plan, 'vlan', vlan.id, { ...vlan, ...fields[n % fields.length] });
+    },
+    gateway: (plan, at, n) => {
+      const gateways = [...plan.address.values()].filter(({ gateway }) => gateway);
+      const one = gateways[at % gateways.length]!;
+      return setAddress(plan, one.id, { address: addOffset(one.address, n) });
+    },
+    cable: (plan, at, n) => {
+      const cable = plan.cable.get(cables[at % cables.length]!.id)!;
+      const fields: readonly Partial<Cable>[] = [
+        { label: `=W${n}; -X` },
+        { length: n },
+        { media: 'direct-attach' },
+      ];
+      return withRecord(plan, 'cable', cable.id, { ...cable, ...fields[n % fields.length] });
+    },
+  };
+  const edit = fc.tuple(fc.constantFrom(...Object.keys(change)), fc.nat(), fc.integer({ min: 1, max: 60 }));
+  let changed = 0;
+  fc.assert(
+    fc.property(fc.array(edit, { minLength: 1, maxLength: 8 }), (some) => {
+      const wanted = some.reduce((plan, [what, at, n]) => change[what]!(plan, at, n), clinic);
+      for (const kind of ['segments', 'cables'] as const) {
+        const cells = cellsOf(wanted, kind);
+        const { told, steps, plan } = bringIn(kind, cells);
+        expect(told.filter((one) => one.startsWith('re'))).toEqual([]);
+        expect(cellsOf(plan, kind)).toEqual(cells);
+        changed += steps.length;
+      }
+    }),
+    { numRuns: runs(100) },
+  );
+  expect(changed).toBeGreaterThan(moreThan(200));
+});
+
+test('a gateway is moved where the network has one, and set where it has none', () => {
+  const vlan = vlansOf(clinic).find(({ vid }) => vid === 30)!;
+  const rows = (gateway: string) => [
+    ['vlan', 'network', 'gateway'],
+    ['30', '10.20.30.0/24', gateway],
+  ];
+  const at = (plan: Plan) => {
+    const [subnet] = subnetsOf(plan, vlan.id);
+    return gatewaysOf(plan, subnet!.id).map(({ address }) => formatAddress(address));
+  };
+  const moved = bringIn('segments', rows('10.20.30.254'));
+  expect([moved.told, at(moved.plan)]).toEqual([
+    ['good: changes gateway from 10.20.30.1 to 10.20.30.254'],
+    ['10.20.30.254'],
+  ]);
+  expect(bringIn('segments', rows('')).told).toEqual(['there']);
+  const two = done(clinic, 'addHost', {
+    subnet: subnetsOf(clinic, vlan.id)[0]!.id,
+    name: 'gw-2',
+    kind: 'gateway',
+    address: '10.20.30.2',
+  });
+  const second = [...two.address.values()].find((one) => formatAddress(one.address) === '10.20.30.2')!;
+  const several = setAddress(two, second.id, { gateway: true });
+  const left = bringIn('segments', rows('10.20.30.254'), undefined, several);
+  expect([left.told, left.steps]).toEqual([['repaired: it has 2 gateways, left as they are'], []]);
+});
+
+describe('a row of hosts', () => {
   const head = ['name', 'address', 'mac', 'fixed by', 'kind', 'note'];
 
   test('says what it changes; an empty cell clears nothing', () => {
