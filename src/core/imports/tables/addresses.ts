@@ -1,8 +1,8 @@
 import { parseAddress } from '../../address';
-import { type ImportColumn, type ImportRow, columnsOf, readRows, rowsIn } from '../../edit';
+import { type ImportRow, columnsOf, readRows, rowsIn } from '../../edit';
 import { type Plan, Refusal, type Subnet } from '../../plan';
 import { type Cells, type ReadRow, Reading, type TableKind, type Taking } from '../row';
-import { knownIn, readKnown } from './known-addresses';
+import { type Value, knownIn, readKnown } from './known-addresses';
 import { rangeIn, readRange, subnetsWith } from './ranges';
 
 /** Fixed addresses, with the ranges that stand among them in an address schedule. */
@@ -18,8 +18,6 @@ function homeOf(plan: Plan, addresses: readonly string[]): Subnet | undefined {
   const [first] = [...hits].sort(([, a], [, b]) => b - a);
   return first?.[0] ?? [...plan.subnet.values()][0];
 }
-
-type Value = (column: ImportColumn) => string;
 
 const refusedRow = (line: number, value: Value, why: string): ReadRow => ({
   line,

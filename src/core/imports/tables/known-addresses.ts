@@ -8,6 +8,7 @@ import {
   type WireCall,
   addressesOn,
   devicesNamed,
+  groupBy,
   hostOf,
   interfacesOf,
 } from '../../plan';
@@ -16,20 +17,20 @@ import { subnetsWith } from './ranges';
 
 /** Rows of a table of fixed addresses that speak of a host the plan has. */
 
-type Value = (column: ImportColumn) => string;
+/** What stands in a column of a row. */
+export type Value = (column: ImportColumn) => string;
 interface Row {
   readonly line: number;
   readonly value: Value;
 }
 
-/** Who has an address: by mistake there may be several. */
-function holdersOf(plan: Plan, value: Value): Address[] {
-  const address = parseAddress(value('address'));
-  return address === null
-    ? []
-    : subnetsWith(plan, address).flatMap(({ id }) =>
-        [...plan.address.group(id).values()].filter((one) => one.address === address),
-      );
+/** Who has an address, for thousands of rows: by mistake there may be several. */
+function holdersIn(plan: Plan): (value: Value) => readonly Address[] {
+  const holders = groupBy(plan.address.values(), ({ address }) => address);
+  return (value) => {
+    const address = parseAddress(value('address'));
+    return address === null ? [] : (holders.get(address) ?? []);
+  };
 }
 
 /** The addresses that devices of the written name have in the subnet of the written address, gateways' left out. */
@@ -47,13 +48,18 @@ const macIs = (plan: Plan, mac: string | null) => (address: Address) =>
 
 /** What stands more than once. */
 const repeated = (all: readonly string[]): ReadonlySet<string> =>
-  new Set(all.filter((one, i) => all.indexOf(one) !== i));
+  new Set([...groupBy(all, (one) => one)].filter(([, same]) => same.length > 1).map(([one]) => one));
 
 /**
  * Where hosts move to: a row with another address in the subnet where its host has one, if no row says that it stays, and if the
  * new address is free or another row moves away whoever has it.
  */
-function movesIn(plan: Plan, rows: readonly Row[], stays: ReadonlySet<string>): Map<number, Address> {
+function movesIn(
+  plan: Plan,
+  rows: readonly Row[],
+  stays: ReadonlySet<string>,
+  holdersOf: ReturnType<typeof holdersIn>,
+): Map<number, Address> {
   const moves = new Map<number, Address>();
   for (const { line, value } of rows) {
     const beside = besideOf(plan, value).filter(({ id }) => !stays.has(id));
@@ -72,7 +78,7 @@ function movesIn(plan: Plan, rows: readonly Row[], stays: ReadonlySet<string>): 
   // Whoever cannot go holds up the one that wants to go there.
   const blocked = () => {
     const going = new Set([...moves.values()].map(({ id }) => id));
-    return drop(({ value }) => holdersOf(plan, value).some(({ id }) => !going.has(id)));
+    return drop(({ value }) => holdersOf(value).some(({ id }) => !going.has(id)));
   };
   while (blocked());
   return moves;
@@ -84,9 +90,10 @@ function movesIn(plan: Plan, rows: readonly Row[], stays: ReadonlySet<string>): 
  */
 export function knownIn(plan: Plan, rows: readonly Row[], changes: boolean): ReadonlyMap<number, Address> {
   const known = new Map<number, Address>();
+  const holdersOf = holdersIn(plan);
   for (const { line, value } of rows) {
     const name = value('name').toLowerCase();
-    const held = holdersOf(plan, value).find((one) => hostOf(plan, one).device.name.toLowerCase() === name);
+    const held = holdersOf(value).find((one) => hostOf(plan, one).device.name.toLowerCase() === name);
     const mac = parseMac(value('mac'));
     // Of two with one name the other is meant where the MAC address is that one's.
     const isOther =
@@ -98,7 +105,7 @@ export function knownIn(plan: Plan, rows: readonly Row[], changes: boolean): Rea
   for (const { line, value } of rows) {
     const mac = parseMac(value('mac'));
     if (known.has(line) || mac === null || value('name') === '') continue;
-    const held = holdersOf(plan, value)
+    const held = holdersOf(value)
       .filter(macIs(plan, mac))
       .find(({ id }) => !stays.has(id));
     if (!held || devicesNamed(plan, value('name')).length > 0) continue;
@@ -106,7 +113,7 @@ export function knownIn(plan: Plan, rows: readonly Row[], changes: boolean): Rea
     stays.add(held.id);
   }
   const rest = rows.filter(({ line }) => !known.has(line));
-  return new Map([...known, ...movesIn(plan, rest, stays)]);
+  return new Map([...known, ...movesIn(plan, rest, stays, holdersOf)]);
 }
 
 /** What a table says otherwise of a host: each as the operation somebody would use, with what is told of it. */
@@ -123,6 +130,7 @@ function changesOf(
     reading.repaired.push(`kind “${value('kind')}” is not one of ours, left as it is`);
   if (value('assignment') !== '' && assignment === null && !held.gateway)
     reading.repaired.push(`fixed by “${value('assignment')}” is none of the ways, left as it is`);
+  if (value('note').length > note.length) reading.repaired.push('note shortened to 200 characters');
   const changed: (readonly [WireCall, string])[] = [];
   const add = (operation: string, input: object, said: string) => changed.push([{ operation, input }, said]);
   if (to !== null && to !== held.address)

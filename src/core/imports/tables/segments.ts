@@ -157,12 +157,12 @@ function changing(plan: Plan, vlan: Vlan, typed: Typed, saidPurpose: boolean, re
   );
   for (const [field, value] of Object.entries(set))
     reading.changed.push(`changes ${field} from ${String(vlan[field as keyof Vlan])} to ${String(value)}`);
-  const has = subnetsOf(plan, vlan.id).some(
+  const subnet = subnetsOf(plan, vlan.id).find(
     ({ prefix }) => typed.prefix !== null && formatPrefix(prefix) === formatPrefix(typed.prefix),
   );
-  const adds = typed.prefix !== null && !has;
+  const adds = typed.prefix !== null && !subnet;
   if (adds) reading.changed.push(`adds ${formatPrefix(typed.prefix)}`);
-  const moved = typed.prefix === null ? null : otherGateway(plan, vlan, typed, reading);
+  const moved = subnet && otherGateway(plan, subnet, typed.gateway, reading);
   return [
     ...(Object.keys(set).length > 0
       ? [{ operation: 'edit', input: { table: 'vlan', id: vlan.id, set } }]
@@ -173,9 +173,13 @@ function changing(plan: Plan, vlan: Vlan, typed: Typed, saidPurpose: boolean, re
 }
 
 /** Sets the gateway of a network that is there, where the table names another; of several none is taken for it. */
-function otherGateway(plan: Plan, vlan: Vlan, { prefix, gateway }: Typed, reading: Reading): WireCall | null {
-  const subnet = subnetsOf(plan, vlan.id).find((one) => formatPrefix(one.prefix) === formatPrefix(prefix!));
-  if (!subnet || gateway === null) return null;
+function otherGateway(
+  plan: Plan,
+  subnet: Subnet,
+  gateway: IpAddress | null,
+  reading: Reading,
+): WireCall | null {
+  if (gateway === null) return null;
   const are = gatewaysOf(plan, subnet.id).map(({ address }) => address);
   if (are.includes(gateway)) return null;
   if (are.length > 1) {
